@@ -1,0 +1,46 @@
+import { readFileSync } from 'node:fs';
+import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
+import { reviewLesson } from '@canter-book/core/review/review';
+import type { Finding } from '@canter-book/core/review/finding';
+import { compileRide } from '@canter-book/core/ride/compile';
+import type { Ride } from '@canter-book/core/ride/types';
+
+export interface Reading {
+  readonly parsed: Parsed;
+  readonly ride: Ride;
+  readonly findings: readonly Finding[];
+}
+
+/** Reads, compiles and reviews a file (`-` is standard input). A file that cannot be read ends the call with status 2. */
+export function readLessonFile(file: string): Reading {
+  let text: string;
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    process.stderr.write(`Cannot read ${file}: ${(error as Error).message}\n`);
+    process.exit(2);
+  }
+  const parsed = parseLesson(text);
+  const ride = compileRide(parsed.lesson);
+  return { parsed, ride, findings: reviewLesson(parsed.lesson, ride, parsed) };
+}
+
+/** Status 1 when the lesson has errors. */
+export function exitStatus(findings: readonly Finding[]): number {
+  return findings.some((finding) => finding.level === 'error') ? 1 : 0;
+}
+
+export function printFindings(findings: readonly ReturnType<typeof findingLine>[]): void {
+  process.stdout.write(findings.length ? `${findings.join('\n')}\n` : 'Nothing to say.\n');
+}
+
+export function findingLine(found: {
+  line: number | null;
+  column: number | null;
+  level: string;
+  message: string;
+  rule: string;
+}): string {
+  const where = found.line === null ? 'lesson' : `${found.line}:${found.column}`;
+  return `${where}  ${found.level}  ${found.message}  [${found.rule}]`;
+}

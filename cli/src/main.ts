@@ -1,0 +1,15 @@
+import { program } from 'commander';
+import { addFormat } from './verbs/format.ts';
+import { addReview } from './verbs/review.ts';
+import { addRide } from './verbs/ride.ts';
+
+program
+  .name('canter-book')
+  .description('Reads a lesson in shorthand and computes how it is ridden.')
+  .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2));
+
+addRide(program);
+addReview(program);
+addFormat(program);
+
+program.parse();

@@ -1,0 +1,33 @@
+import type { Command } from 'commander';
+import { rideJson } from '@canter-book/core/formats/rideJson';
+import { exitStatus, findingLine, readLessonFile } from '../lessonFile.ts';
+
+const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+
+/** `ride FILE`: compiles a lesson and prints it as it is ridden. */
+export function addRide(program: Command): void {
+  program
+    .command('ride')
+    .description('compile a lesson and print the ride')
+    .argument('<file>', 'a lesson in shorthand, or - for standard input')
+    .option('--json', 'print one JSON object')
+    .action((file: string, options: { json?: boolean }) => {
+      const { parsed, ride, findings } = readLessonFile(file);
+      const json = rideJson(ride, findings, parsed.spans);
+      process.exitCode = exitStatus(findings);
+      if (options.json) {
+        process.stdout.write(`${JSON.stringify(json, null, 2)}\n`);
+        return;
+      }
+      for (const m of json.movements) {
+        const counts = m.gait === 'walk' ? `${(2 * m.strides).toFixed(0)} steps` : `${m.strides.toFixed(0)} strides`;
+        process.stdout.write(
+          `${clock(m.startsAt).padStart(6)}  ${m.text.padEnd(44)} ${m.metres.toFixed(1).padStart(7)} m  ${counts.padStart(12)}  ${m.pace} ${m.gait}, ${m.rein}\n`,
+        );
+      }
+      const { metres, seconds } = json.totals;
+      process.stdout.write(`${clock(seconds).padStart(6)}  in all ${metres.toFixed(1)} m\n`);
+      for (const finding of json.findings) process.stdout.write(`${findingLine(finding)}\n`);
+    });
+}

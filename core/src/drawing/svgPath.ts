@@ -1,0 +1,54 @@
+import { TAU } from '../units.ts';
+import type { Point } from '../geometry/curve.ts';
+import type { ArcStroke, Sink } from '../geometry/sink.ts';
+
+/** How the arena lies on the paper: C to the right (A at the left), or C at the top. */
+export type View = 'c-right' | 'c-up';
+
+/** From arena metres to drawing metres, y down. Both views are turns, not mirror images. */
+export function toView(view: View, p: Point): Point {
+  return view === 'c-right' ? { x: p.y, y: p.x } : { x: p.x, y: -p.y };
+}
+
+const n = (value: number): string => String(Math.round(value * 1000) / 1000);
+
+/** A sink that writes the `d` of an SVG path, in drawing metres. */
+export class SvgPath implements Sink {
+  private readonly parts: string[] = [];
+
+  constructor(private readonly view: View = 'c-right') {}
+
+  private xy(p: Point): string {
+    const at = toView(this.view, p);
+    return `${n(at.x)} ${n(at.y)}`;
+  }
+
+  move(to: Point): void {
+    this.parts.push(`M${this.xy(to)}`);
+  }
+
+  line(to: Point): void {
+    this.parts.push(`L${this.xy(to)}`);
+  }
+
+  arc({ centre, radiusM, startRad, sweepRad }: ArcStroke): void {
+    // An SVG arc is at most a half circle here, so that its flags are never in doubt.
+    const parts = Math.max(1, Math.ceil(Math.abs(sweepRad) / (TAU / 3)));
+    for (let i = 1; i <= parts; i++) {
+      const angle = startRad + (sweepRad * i) / parts;
+      const to = { x: centre.x + radiusM * Math.cos(angle), y: centre.y + radiusM * Math.sin(angle) };
+      this.parts.push(`A${n(radiusM)} ${n(radiusM)} 0 0 ${sweepRad > 0 ? 0 : 1} ${this.xy(to)}`);
+    }
+  }
+
+  toString(): string {
+    return this.parts.join('');
+  }
+}
+
+/** The `d` of whatever draws itself into a sink. */
+export function svgPathOf(draw: (sink: Sink) => void, view: View = 'c-right'): string {
+  const sink = new SvgPath(view);
+  draw(sink);
+  return sink.toString();
+}

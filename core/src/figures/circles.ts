@@ -1,0 +1,54 @@
+import type { Rein } from '../arena/rein.ts';
+import { act, type Stand } from '../forms/contract.ts';
+import { pattern } from '../forms/pattern.ts';
+import { distanceM } from '../geometry/curve.ts';
+import { endingOn, riddenDiameterM, sideOf, turnLeg } from './shared.ts';
+
+interface CircleParams {
+  side?: Rein;
+  diameterM: number;
+}
+
+const circleLeg = (stand: Stand, { side, diameterM }: CircleParams, turns: number) => {
+  const to = sideOf(stand, side);
+  const ridden = riddenDiameterM(stand.arena, stand.at, stand.headingRad, to, diameterM);
+  return turnLeg(stand.at, stand.headingRad, to, ridden, turns);
+};
+
+/** A circle tangent to the line ridden at its letter: π·D long. With a time: whole rounds until it is over. */
+export const circle = act<CircleParams>({
+  kind: 'circle',
+  pattern: pattern('circle/volte [{side:side}] {diameterM:metres}'),
+  ownSide: true,
+  plan(stand, params) {
+    const leg = circleLeg(stand, params, 1);
+    if (stand.lastsS === null) return { legs: [leg] };
+    const riddenM = stand.lastsS * stand.speedMps(stand.riding.movingGait, stand.riding.pace);
+    return { legs: [circleLeg(stand, params, Math.max(1, Math.ceil(riddenM / leg.curve.lengthM - 1e-9)))] };
+  },
+});
+
+/** Half a circle, to the other side of the arena or on to another line; the course turns with it. */
+export const halfCircle = act<CircleParams>({
+  kind: 'half-circle',
+  pattern: pattern('half circle [{side:side}] {diameterM:metres}'),
+  route: 'allowed',
+  ownSide: true,
+  plan(stand, params) {
+    const legs = [circleLeg(stand, params, 0.5)];
+    const target = stand.route?.points.at(-1);
+    const end = legs[0]!.curve.at(legs[0]!.curve.lengthM);
+    if (target && distanceM(target, end) > 0.05) {
+      const letters = stand.route!.letters;
+      return { code: 'wrong-place', kind: 'half-circle', wants: `a size that ends at ${letters.at(-1)}` };
+    }
+    return endingOn(stand, legs);
+  },
+});
+
+export const threeQuarterCircle = act<CircleParams>({
+  kind: 'three-quarter-circle',
+  pattern: pattern('three-quarter circle [{side:side}] {diameterM:metres}'),
+  ownSide: true,
+  plan: (stand, params) => endingOn(stand, [circleLeg(stand, params, 0.75)]),
+});

@@ -1,0 +1,40 @@
+import { act, type Stand } from '../forms/contract.ts';
+import { pattern } from '../forms/pattern.ts';
+import { line } from '../geometry/line.ts';
+import type { Leg } from '../geometry/leg.ts';
+import { endingOn } from './shared.ts';
+
+/** Straight from point to point of a route. */
+export function routeLegs(stand: Stand): Leg[] {
+  const points = stand.route?.points ?? [];
+  return points.slice(1).map((to, i) => ({ curve: line(points[i]!, to) }));
+}
+
+/**
+ * `H-X-F change rein`, `H-B change rein`: along the diagonal, the rein changes at its middle.
+ * A long diagonal of a 20 × 60 arena is √(20² + 48²) = 52 m.
+ */
+export const changeRein = act({
+  kind: 'change-rein',
+  pattern: pattern('change rein'),
+  route: 'needed',
+  plan: (stand) => endingOn(stand, routeLegs(stand)),
+});
+
+/** `F-X half diagonal`: to the centre line, then straight on along it. */
+export const halfDiagonal = act({
+  kind: 'half-diagonal',
+  pattern: pattern('half diagonal'),
+  route: 'needed',
+  plan(stand) {
+    const legs = routeLegs(stand);
+    const last = legs.at(-1)!.curve;
+    const up = Math.sin(last.at(last.lengthM).headingRad) >= 0;
+    const headingRad = up ? Math.PI / 2 : -Math.PI / 2;
+    return {
+      legs,
+      courseAfter: { kind: 'line', headingRad, name: 'centre line' },
+      headingAfterRad: headingRad,
+    };
+  },
+});

@@ -1,0 +1,60 @@
+import { trackHeading, isOnTrack } from '../arena/course.ts';
+import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
+import { act } from '../forms/contract.ts';
+import { pattern } from '../forms/pattern.ts';
+import { arc } from '../geometry/arc.ts';
+import { offset } from '../geometry/curve.ts';
+import { line } from '../geometry/line.ts';
+import { endingOn, riddenDiameterM, sideOf, tangentFrom, turnBetween } from './shared.ts';
+
+/**
+ * A half circle, then the tangent line back to the track at a letter: a change of rein.
+ * With the distance d from the circle's centre to the letter the line is √(d² − r²) long.
+ */
+export const halfCircleReturn = act<{ side?: Rein; diameterM: number; to: string }>({
+  kind: 'half-circle-return',
+  pattern: pattern('half circle [{side:side}] {diameterM:metres} return {to:letter}'),
+  ownSide: true,
+  plan(stand, params) {
+    const side = sideOf(stand, params.side);
+    const target = stand.letter(params.to);
+    if (!target) return { code: 'no-such-letter', letter: params.to, known: [] };
+    const r = riddenDiameterM(stand.arena, stand.at, stand.headingRad, side, params.diameterM) / 2;
+    const centre = offset(stand.at, stand.headingRad, 0, turnSign(side) * r);
+    // The line home, read backwards, is the tangent from the letter to the circle on the other hand.
+    const home = tangentFrom(target, centre, r, otherRein(side));
+    if (!home) return { code: 'wrong-place', kind: 'half-circle-return', wants: 'a letter outside the circle' };
+    const leavingRad = home.headingRad + Math.PI;
+    const turn = turnBetween(stand.headingRad, leavingRad, side);
+    return endingOn(stand, [
+      { curve: arc(stand.at, stand.headingRad, r, turnSign(side) * turn) },
+      { curve: line(home.point, target) },
+    ]);
+  },
+});
+
+/** Metres from the letter to where the reverse half circle meets the track. Common practice. */
+const REVERSE_ALONG_M = 12;
+
+/** The reverse: off the track on the tangent to a circle that touches the track 12 m on, round it, back. */
+export const reverseHalfCircle = act<{ side?: Rein; diameterM: number }>({
+  kind: 'reverse-half-circle',
+  pattern: pattern('reverse half circle [{side:side}] {diameterM:metres}'),
+  plan(stand, params) {
+    if (!isOnTrack(stand.arena, stand.at)) {
+      return { code: 'wrong-place', kind: 'reverse-half-circle', wants: 'the track' };
+    }
+    const side = params.side ?? otherRein(stand.riding.rein);
+    const alongRad = trackHeading(stand.arena, stand.riding.rein, stand.at);
+    const touch = offset(stand.at, alongRad, REVERSE_ALONG_M);
+    const r = riddenDiameterM(stand.arena, touch, alongRad, otherRein(side), params.diameterM) / 2;
+    const centre = offset(touch, alongRad, 0, -turnSign(side) * r);
+    const out = tangentFrom(stand.at, centre, r, side);
+    if (!out) return { code: 'no-room', kind: 'reverse-half-circle', wantedM: 2 * r, roomM: REVERSE_ALONG_M };
+    const turn = turnBetween(out.headingRad, alongRad + Math.PI, side);
+    return endingOn(stand, [
+      { curve: line(stand.at, out.point, out.headingRad) },
+      { curve: arc(out.point, out.headingRad, r, turnSign(side) * turn) },
+    ]);
+  },
+});

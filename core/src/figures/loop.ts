@@ -1,0 +1,39 @@
+import { turnSign } from '../arena/rein.ts';
+import { isOnTrack } from '../arena/course.ts';
+import { act } from '../forms/contract.ts';
+import { pattern } from '../forms/pattern.ts';
+import { arc } from '../geometry/arc.ts';
+import { distanceM, headingTo } from '../geometry/curve.ts';
+import type { Leg } from '../geometry/leg.ts';
+import { line } from '../geometry/line.ts';
+
+/**
+ * A loop of depth d off the track and back: four equal arcs, tangent to the track at both ends and
+ * parallel to it at the middle. With half-length h: φ = 2·atan(d/h), R = h/(2·sin φ), length 4·R·φ.
+ * The depth counts from the rail. Source: geometry.
+ */
+export const loop = act<{ depthM: number }>({
+  kind: 'loop',
+  pattern: pattern('loop {depthM:depth}'),
+  route: 'needed',
+  plan(stand, params) {
+    const [from, to] = [stand.route!.points[0]!, stand.route!.points.at(-1)!];
+    const headingRad = headingTo(from, to);
+    const onRail = isOnTrack(stand.arena, from) && isOnTrack(stand.arena, to);
+    const depthM = params.depthM - (onRail ? stand.arena.insetM : 0);
+    // No deeper than the track itself? Then it is the straight line.
+    if (depthM <= 0) return { legs: [{ curve: line(from, to) }] };
+    const h = distanceM(from, to) / 2;
+    const phi = 2 * Math.atan(depthM / h);
+    const radiusM = h / (2 * Math.sin(phi));
+    const side = turnSign(stand.riding.rein);
+    const legs: Leg[] = [];
+    let pose = { ...from, headingRad };
+    for (const sign of [1, -1, -1, 1]) {
+      const curve = arc(pose, pose.headingRad, radiusM, sign * side * phi);
+      legs.push({ curve });
+      pose = curve.at(curve.lengthM);
+    }
+    return { legs };
+  },
+});

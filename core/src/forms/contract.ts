@@ -1,0 +1,136 @@
+import type { Arena } from '../arena/arena.ts';
+import type { Course } from '../arena/course.ts';
+import type { Rein } from '../arena/rein.ts';
+import type { Gait, MovingGait, PaceName } from '../gaits/paces.ts';
+import type { HorseProfile } from '../gaits/horse.ts';
+import type { Point } from '../geometry/curve.ts';
+import type { Leg } from '../geometry/leg.ts';
+import type { Params, Pattern } from './pattern.ts';
+
+/** What a rider carries from one movement into the next. */
+export interface Riding {
+  readonly gait: Gait;
+  /** The moving gait and pace: kept through a halt, so that it can be resumed. */
+  readonly movingGait: MovingGait;
+  readonly pace: PaceName;
+  readonly rein: Rein;
+  readonly lead: Rein | null;
+  /** Canter on the outside lead, and meant so. */
+  readonly counterCanter: boolean;
+  readonly seat: 'rising' | 'sitting' | null;
+  readonly frame: 'normal' | 'stretch' | 'long-rein';
+  readonly lateral: string | null;
+}
+
+/** Why an act cannot be ridden as written: facts, no sentences. */
+export type Fault =
+  | { readonly code: 'place-not-reached'; readonly place: string; readonly reached: readonly string[] }
+  | { readonly code: 'no-such-letter'; readonly letter: string; readonly known: readonly string[] }
+  | { readonly code: 'course-not-continued'; readonly near: string }
+  | { readonly code: 'turns-back'; readonly from: string; readonly to: string }
+  | { readonly code: 'route-missing'; readonly kind: string }
+  | { readonly code: 'route-not-used'; readonly kind: string }
+  | { readonly code: 'no-room'; readonly kind: string; readonly wantedM: number; readonly roomM: number }
+  | { readonly code: 'wrong-place'; readonly kind: string; readonly wants: string }
+  | { readonly code: 'wrong-gait'; readonly kind: string; readonly wants: string }
+  | { readonly code: 'repeat-open'; readonly near: string; readonly place: string }
+  | { readonly code: 'pace-resumed'; readonly gait: MovingGait; readonly pace: PaceName };
+
+/** Where the horse stands when an act begins, and what the act may ask. */
+export interface Stand {
+  readonly arena: Arena;
+  readonly horse: HorseProfile;
+  readonly riding: Riding;
+  readonly at: Point;
+  readonly headingRad: number;
+  readonly course: Course;
+  /** Points of the place when it is a route (the first is where the horse is), with their letters. */
+  readonly route: { readonly points: readonly Point[]; readonly letters: readonly string[] } | null;
+  readonly cornerRadiusM: number;
+  /** Planned length of a timed act. */
+  readonly lastsS: number | null;
+  /** A letter's point on the ridden track, or null when the arena has none. */
+  letter(name: string): Point | null;
+  strideM(gait: MovingGait, pace: PaceName): number;
+  speedMps(gait: MovingGait, pace: PaceName): number;
+}
+
+/** A change of what the rider does, at a distance along the act's own legs. */
+export interface Change {
+  readonly afterM: number;
+  readonly patch: (riding: Riding) => Riding;
+}
+
+export interface Hold {
+  readonly afterM: number;
+  readonly seconds: number;
+  /** Turn of the body on the spot, positive to the left. */
+  readonly turnRad?: number;
+  readonly gait: Gait;
+}
+
+/** What an act does, laid out from where the horse stands. */
+export interface ActPlan {
+  readonly legs: readonly Leg[];
+  readonly changes?: readonly Change[];
+  readonly holds?: readonly Hold[];
+  /** The course afterwards; the one before when missing. */
+  readonly courseAfter?: Course;
+  /** Body heading at the end when it is not the travel's. */
+  readonly headingAfterRad?: number;
+}
+
+interface FormBase {
+  /** The name in the ride's JSON: the form with hyphens. */
+  readonly kind: string;
+  readonly pattern: Pattern;
+  /** Further spellings that are read but never printed. */
+  readonly alsoRead?: readonly Pattern[];
+  /** Values filled in by a further spelling. */
+  readonly defaults?: Params;
+}
+
+/** Something ridden: it has legs, a hold, or a new course. */
+export interface Act extends FormBase {
+  readonly group: 'act';
+  /** It uses the points of a route (`K-H …`); other acts begin at one letter. */
+  readonly route?: 'needed' | 'allowed';
+  /** It can begin while the horse faces the rail at the end of a line. */
+  readonly atRail?: boolean;
+  /** It is ridden on the hand of its own side. */
+  readonly ownSide?: boolean;
+  plan(stand: Stand, params: Params): ActPlan | Fault;
+}
+
+/** Something that holds from a point on: pace, lead, seat, frame. */
+export interface Setting extends FormBase {
+  readonly group: 'setting';
+  /** Stands behind what is said before it, as if `then` were written. */
+  readonly follows?: boolean;
+  /** Custom reading and printing, where word order is free. */
+  apply(stand: Stand, params: Params): readonly Change[] | Fault;
+}
+
+export type Form = Act | Setting;
+
+export const isFault = <T extends object>(result: T | Fault): result is Fault => 'code' in result;
+
+/** Params are checked by the form's own schema, so a form reads them with its own type. */
+export function act<P>(
+  form: Omit<Act, 'group' | 'plan'> & { plan(stand: Stand, params: P): ActPlan | Fault },
+): Act {
+  return { ...form, group: 'act', plan: (stand, params) => form.plan(stand, params as P) };
+}
+
+export function setting<P>(
+  form: Omit<Setting, 'group' | 'apply'> & {
+    apply(stand: Stand, params: P): readonly Change[] | Fault;
+  },
+): Setting {
+  return { ...form, group: 'setting', apply: (stand, params) => form.apply(stand, params as P) };
+}
+
+/** A change at the very beginning. */
+export const now = (patch: Partial<Riding>): readonly Change[] => [
+  { afterM: 0, patch: (riding) => ({ ...riding, ...patch }) },
+];

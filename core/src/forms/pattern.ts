@@ -1,0 +1,153 @@
+import { z } from 'zod';
+import { slotOf, type Slot } from './slots.ts';
+import type { Token } from './tokens.ts';
+
+/**
+ * The form of an instruction, written once and used for reading, printing, completion and the
+ * document's schema:
+ *
+ *   `half circle [{side:side}] {diameterM:metres} return {to:letter}`
+ *
+ * Plain words stand for themselves (`a/b` are alike, `a` is printed), `[…]` may be missing,
+ * `{name:type}` is a value (see slots), `{name=word}` is true when the word is there.
+ */
+export interface Pattern {
+  readonly source: string;
+  readonly nodes: readonly Node[];
+}
+
+type Node =
+  | { readonly kind: 'word'; readonly words: readonly string[] }
+  | { readonly kind: 'flag'; readonly name: string; readonly word: string }
+  | { readonly kind: 'slot'; readonly name: string; readonly slot: Slot }
+  | { readonly kind: 'maybe'; readonly nodes: readonly Node[] };
+
+export type Params = Readonly<Record<string, unknown>>;
+
+const PIECE = /\[|\]|\{(\w+)([:=])([^}]+)\}|[^\s[\]{}]+/g;
+
+export function pattern(source: string): Pattern {
+  const stack: Node[][] = [[]];
+  for (const found of source.matchAll(PIECE)) {
+    const [piece, name, mark, type] = found;
+    const top = stack.at(-1)!;
+    if (piece === '[') stack.push([]);
+    else if (piece === ']') {
+      const nodes = stack.pop()!;
+      stack.at(-1)!.push({ kind: 'maybe', nodes });
+    } else if (name && mark === '=') top.push({ kind: 'flag', name, word: type! });
+    else if (name) top.push({ kind: 'slot', name, slot: slotOf(type!) });
+    else top.push({ kind: 'word', words: piece.split('/') });
+  }
+  if (stack.length !== 1) throw new SyntaxError(`pattern: brackets do not match in "${source}"`);
+  return { source, nodes: stack[0]! };
+}
+
+export interface Match {
+  readonly used: number;
+  readonly params: Params;
+}
+
+/** How far a reading got, and what could have stood there. */
+export interface Reach {
+  at: number;
+  expected: Set<string>;
+}
+
+/** Reads a pattern from the tokens; `reach` learns where it failed and what was missing. */
+export function readPattern(
+  { nodes }: Pattern,
+  tokens: readonly Token[],
+  reach: Reach,
+  start = 0,
+): Match | null {
+  return readNodes(nodes, tokens, start, {}, reach);
+}
+
+function readNodes(
+  nodes: readonly Node[],
+  tokens: readonly Token[],
+  at: number,
+  params: Params,
+  reach: Reach,
+): Match | null {
+  const [node, ...rest] = nodes;
+  if (!node) return { used: at, params };
+  if (node.kind === 'maybe') {
+    return (
+      readNodes([...node.nodes, ...rest], tokens, at, params, reach) ??
+      readNodes(rest, tokens, at, params, reach)
+    );
+  }
+  const text = tokens[at]?.text ?? '';
+  if (node.kind === 'word' && node.words.includes(text)) {
+    return readNodes(rest, tokens, at + 1, params, reach);
+  }
+  if (node.kind === 'flag') {
+    const there = text === node.word;
+    if (there) return readNodes(rest, tokens, at + 1, { ...params, [node.name]: true }, reach);
+    miss(reach, at, [node.word]);
+    return readNodes(rest, tokens, at, params, reach);
+  }
+  if (node.kind === 'slot') {
+    const got = node.slot.read(tokens, at);
+    if (got) {
+      return readNodes(rest, tokens, at + got.used, { ...params, [node.name]: got.value }, reach);
+    }
+  }
+  miss(reach, at, node.kind === 'word' ? node.words.slice(0, 1) : node.slot.example);
+  return null;
+}
+
+function miss(reach: Reach, at: number, expected: readonly string[]) {
+  if (at > reach.at) {
+    reach.at = at;
+    reach.expected.clear();
+  }
+  if (at === reach.at) expected.forEach((word) => reach.expected.add(word));
+}
+
+export function printPattern({ nodes }: Pattern, params: Params): string {
+  const words: string[] = [];
+  for (const node of nodes) {
+    if (node.kind === 'word') words.push(node.words[0]!);
+    else if (node.kind === 'flag') words.push(...(params[node.name] ? [node.word] : []));
+    else if (node.kind === 'slot') words.push(node.slot.say(params[node.name]));
+    else if (namesIn(node.nodes).every((name) => params[name] !== undefined)) {
+      words.push(printPattern({ source: '', nodes: node.nodes }, params));
+    }
+  }
+  return words.join(' ');
+}
+
+function namesIn(nodes: readonly Node[]): string[] {
+  return nodes.flatMap((node) =>
+    node.kind === 'word' ? [] : node.kind === 'maybe' ? namesIn(node.nodes) : [node.name],
+  );
+}
+
+/** Schema of the values a pattern reads. */
+export function patternSchema({ nodes }: Pattern): z.ZodType<Params> {
+  const shape: Record<string, z.ZodType> = {};
+  const collect = (inner: readonly Node[], optional: boolean) => {
+    for (const node of inner) {
+      if (node.kind === 'flag') shape[node.name] = z.literal(true).optional();
+      else if (node.kind === 'maybe') collect(node.nodes, true);
+      else if (node.kind === 'slot') {
+        shape[node.name] = optional ? node.slot.schema.optional() : node.slot.schema;
+      }
+    }
+  };
+  collect(nodes, false);
+  return z.strictObject(shape) as unknown as z.ZodType<Params>;
+}
+
+/** Every word a pattern may hold, for completion and for the nearest known word. */
+export function wordsOf({ nodes }: Pattern): string[] {
+  return nodes.flatMap((node): string[] => {
+    if (node.kind === 'word') return [...node.words];
+    if (node.kind === 'flag') return [node.word];
+    if (node.kind === 'maybe') return wordsOf({ source: '', nodes: node.nodes });
+    return node.slot.example.filter((word) => /^[a-z-]{2,}$/.test(word));
+  });
+}

@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import type { Token } from './tokens.ts';
+
+/**
+ * A kind of value in a form. `read` takes tokens from `at` on and answers the value and the number
+ * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
+ */
+export interface Slot {
+  readonly example: readonly string[];
+  readonly schema: z.ZodType;
+  read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
+  say(value: unknown): string;
+}
+
+const withUnit = (units: readonly string[], schema: z.ZodNumber, printed: string, example: string): Slot => ({
+  example: [example],
+  schema,
+  read(tokens, at) {
+    const token = tokens[at];
+    if (token?.kind !== 'number' || !schema.safeParse(token.value).success) return null;
+    const unit = tokens[at + 1];
+    return { value: token.value, used: unit && units.includes(unit.text) ? 2 : 1 };
+  },
+  say: (value) => `${String(value)}${printed}`,
+});
+
+const choice = (words: readonly string[]): Slot => ({
+  example: words,
+  schema: z.enum(words as [string, ...string[]]),
+  read: (tokens, at) =>
+    words.includes(tokens[at]?.text ?? '') ? { value: tokens[at]!.text, used: 1 } : null,
+  say: String,
+});
+
+const metres = z.number().positive().max(200);
+const count = z.number().int().min(1).max(200);
+
+const SLOTS: Readonly<Record<string, Slot>> = {
+  side: choice(['left', 'right']),
+  metres: withUnit(['m', 'metres'], metres, '', '20'),
+  depth: withUnit(['m'], z.number().min(0).max(200), '', '5'),
+  count: withUnit([], count, '', '3'),
+  strides: withUnit(['strides', 'steps'], count, '', '8'),
+  degrees: withUnit(['degrees', '°'], z.number().min(15).max(720), '', '180'),
+  seconds: withUnit(['s', 'seconds'], z.number().positive().max(3600), ' s', '4 s'),
+  letter: {
+    example: ['A', 'C'],
+    schema: z.string().regex(/^[A-Z]$/),
+    read(tokens, at) {
+      const token = tokens[at];
+      return token && /^[a-z]$/.test(token.text) ? { value: token.text.toUpperCase(), used: 1 } : null;
+    },
+    say: String,
+  },
+  series: {
+    example: ['5-10-5'],
+    schema: z.array(metres).min(2).max(12),
+    read(tokens, at) {
+      const token = tokens[at];
+      if (token?.kind !== 'series') return null;
+      const value = token.text.split('-').map(Number);
+      return value.every((v) => metres.safeParse(v).success) ? { value, used: 1 } : null;
+    },
+    say: (value) => (value as number[]).join('-'),
+  },
+};
+
+/** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
+const DURATION: Slot = {
+  example: ['2 min', '90 s'],
+  schema: z.number().positive().max(4 * 3600),
+  read(tokens, at) {
+    const [amount, unit] = [tokens[at], tokens[at + 1]];
+    if (amount?.kind !== 'number' || !unit) return null;
+    const factor = { min: 60, minutes: 60, s: 1, seconds: 1 }[unit.text];
+    const value = factor === undefined ? NaN : amount.value * factor;
+    return DURATION.schema.safeParse(value).success ? { value, used: 2 } : null;
+  },
+  say(value) {
+    const seconds = value as number;
+    return seconds % 60 === 0 ? `${seconds / 60} min` : `${seconds} s`;
+  },
+};
+
+/** The slot of a type name; `a|b|c` is a choice of words, and `=word` a word that may be there. */
+export function slotOf(type: string): Slot {
+  if (type === 'duration') return DURATION;
+  const slot = SLOTS[type] ?? (type.includes('|') ? choice(type.split('|')) : undefined);
+  if (!slot) throw new RangeError(`slotOf: there is no slot type "${type}"`);
+  return slot;
+}

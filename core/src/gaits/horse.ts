@@ -1,0 +1,37 @@
+import type { MovingGait, PaceName, Stride } from './paces.ts';
+import { strideOf } from './strideTable.ts';
+
+export type Stage = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8;
+
+/** What the ride needs to know of a horse. */
+export interface HorseProfile {
+  readonly name: string;
+  readonly heightCm: number;
+  readonly stage: Stage;
+  readonly hollowSide: 'left' | 'right' | null;
+}
+
+/** The horse of a lesson that names none: the one the default stride table was measured on. */
+export const ANY_HORSE: HorseProfile = {
+  name: 'any horse',
+  heightCm: 165,
+  stage: 4,
+  hollowSide: null,
+};
+
+/** @throws RangeError when the gait has no such pace; the document's schema never lets one through */
+export function horseStride(horse: HorseProfile, gait: MovingGait, pace: PaceName): Stride {
+  const stride = strideOf(horse.heightCm, gait, pace);
+  if (!stride) throw new RangeError(`horseStride: there is no ${pace} ${gait}`);
+  return stride;
+}
+
+/**
+ * Corner radius in metres: 3 in walk, collected and working paces, 5 in medium and extended ones;
+ * 5 for stages 1–2. Source: international dressage rules (from memory); the stages: common practice.
+ */
+export function cornerRadiusM(horse: HorseProfile, gait: MovingGait, pace: PaceName): number {
+  if (horse.stage <= 2) return 5;
+  const wide = gait !== 'walk' && (pace === 'medium' || pace === 'extended' || pace === 'lengthened');
+  return wide ? 5 : 3;
+}

@@ -1,0 +1,28 @@
+import { clamp } from '../units.ts';
+import { boxAround, distanceM, headingTo, offset, type Curve, type Point } from './curve.ts';
+
+export interface Line extends Curve {
+  readonly kind: 'line';
+  readonly from: Point;
+  readonly to: Point;
+  readonly headingRad: number;
+}
+
+/** A straight piece. Its heading may be given for a line of no length. */
+export function line(from: Point, to: Point, headingRad = headingTo(from, to)): Line {
+  const lengthM = distanceM(from, to);
+  return {
+    kind: 'line',
+    from,
+    to,
+    headingRad,
+    lengthM,
+    at(distance) {
+      return { ...offset(from, headingRad, clamp(distance, 0, lengthM)), headingRad, curvature: 0 };
+    },
+    bounds: () => boxAround([from, to]),
+    draw(sink, _fromM, toM) {
+      sink.line(toM >= lengthM ? to : offset(from, headingRad, toM));
+    },
+  };
+}

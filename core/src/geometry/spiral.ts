@@ -1,0 +1,105 @@
+import { clamp } from '../units.ts';
+import { boxAround, offset, type Curve, type Point } from './curve.ts';
+
+const SLICES_PER_TURN = 360;
+
+/**
+ * A spiral about a centre whose radius follows the smoothstep 3u² − 2u³ of the turned share u,
+ * so that r′ is 0 at both ends and the heading has no jump where it leaves and meets its circles.
+ * Length = ∫ √(r² + r′²) dθ, integrated by Simpson's rule in one-degree slices.
+ *
+ * @param startRad direction from the centre to the start
+ * @param sweepRad total turn, positive to the left
+ * @throws RangeError when a radius is not positive
+ */
+export function spiral(
+  centre: Point,
+  startRad: number,
+  fromRadiusM: number,
+  toRadiusM: number,
+  sweepRad: number,
+): Curve {
+  if (!(fromRadiusM > 0 && toRadiusM > 0)) {
+    throw new RangeError(`spiral: radii must be > 0, got ${fromRadiusM} and ${toRadiusM}`);
+  }
+  const turn = Math.abs(sweepRad);
+  const side = sweepRad < 0 ? -1 : 1;
+  const change = toRadiusM - fromRadiusM;
+  const radius = (u: number) => fromRadiusM + change * (3 * u * u - 2 * u * u * u);
+  const slope = (u: number) => (change * (6 * u - 6 * u * u)) / turn;
+  const bend = (u: number) => (change * (6 - 12 * u)) / (turn * turn);
+  const speed = (u: number) => Math.hypot(radius(u), slope(u));
+
+  const slices = Math.max(8, Math.ceil((turn / (2 * Math.PI)) * SLICES_PER_TURN));
+  const reached = new Float64Array(slices + 1);
+  for (let i = 0; i < slices; i++) {
+    const [a, b] = [i / slices, (i + 1) / slices];
+    const simpson = (speed(a) + 4 * speed((a + b) / 2) + speed(b)) / 6;
+    reached[i + 1] = reached[i]! + simpson * (turn / slices);
+  }
+  const lengthM = reached[slices]!;
+
+  const shareAt = (distance: number): number => {
+    const wanted = clamp(distance, 0, lengthM);
+    let low = 0;
+    let high = slices;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (reached[middle]! <= wanted) low = middle;
+      else high = middle;
+    }
+    const slice = reached[high]! - reached[low]!;
+    return (low + (slice > 0 ? (wanted - reached[low]!) / slice : 0)) / slices;
+  };
+  const pointAt = (u: number): Point => {
+    const angle = startRad + side * turn * u;
+    return {
+      x: centre.x + radius(u) * Math.cos(angle),
+      y: centre.y + radius(u) * Math.sin(angle),
+    };
+  };
+
+  return {
+    kind: 'spiral',
+    lengthM,
+    at(distance) {
+      const u = shareAt(distance);
+      const [r, dr, ddr] = [radius(u), slope(u), bend(u)];
+      const angle = startRad + side * turn * u;
+      return {
+        ...pointAt(u),
+        headingRad: angle + side * (Math.PI / 2 - Math.atan2(dr, r)),
+        // Curvature of a polar curve: (r² + 2r′² − r·r″) / (r² + r′²)^1.5.
+        curvature: (side * (r * r + 2 * dr * dr - r * ddr)) / (r * r + dr * dr) ** 1.5,
+      };
+    },
+    bounds() {
+      return boxAround(Array.from({ length: slices + 1 }, (_, i) => pointAt(i / slices)));
+    },
+    draw(sink, fromM, toM) {
+      const pieces = Math.max(4, Math.ceil((toM - fromM) / 0.4));
+      for (let i = 1; i <= pieces; i++) {
+        sink.line(pointAt(shareAt(fromM + ((toM - fromM) * i) / pieces)));
+      }
+    },
+  };
+}
+
+/** A spiral from a pose: round the centre that lies on the given side of it. */
+export function spiralFrom(
+  from: Point,
+  headingRad: number,
+  side: 1 | -1,
+  fromRadiusM: number,
+  toRadiusM: number,
+  rounds: number,
+): Curve {
+  const centre = offset(from, headingRad, 0, side * fromRadiusM);
+  return spiral(
+    centre,
+    headingRad - (side * Math.PI) / 2,
+    fromRadiusM,
+    toRadiusM,
+    side * rounds * 2 * Math.PI,
+  );
+}

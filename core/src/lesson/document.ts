@@ -1,0 +1,191 @@
+import { z } from 'zod';
+import { FORM_IDS, FORM_SCHEMAS, type FormId } from '../forms/table.ts';
+import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
+
+/** One line of plain words: no line break, and no # because that begins a comment. */
+const words = (max: number) =>
+  z
+    .string()
+    .max(max)
+    .regex(/^[^\n\r#]*$/, 'must be one line without #')
+    .refine((s) => s === s.trim(), 'must not begin or end with a space');
+
+const title = z.string().max(120).regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
+const letter = z.string().regex(/^[A-Z]$/);
+
+/** Comments stay with the line they stand before or on; an empty string is an empty line. */
+const trivia = {
+  before: z.array(z.string().max(500).regex(/^[^\n\r]*$/)).optional(),
+  trailing: z.string().max(500).regex(/^[^\n\r]*$/).optional(),
+};
+
+export const placeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('at'), letter }),
+  z.strictObject({ kind: z.literal('route'), letters: z.array(letter).min(2).max(8) }),
+  z.strictObject({ kind: z.literal('along'), from: letter, to: letter }),
+  z.strictObject({ kind: z.literal('between'), letters: z.tuple([letter, letter]) }),
+]);
+
+/** Where in the act before it a setting takes effect. */
+export const momentSchema = z.union([
+  letter,
+  z.enum(['half', 'quarter', 'three-quarter', 'circle points', 'end']),
+]);
+
+export const instructionSchema = z
+  .strictObject({
+    form: z.enum(FORM_IDS as [FormId, ...FormId[]]),
+    params: z.record(z.string(), z.unknown()),
+    times: z.number().int().min(1).max(50).optional(),
+    lastsS: z.number().positive().max(7200).optional(),
+    at: momentSchema.optional(),
+    then: z.literal(true).optional(),
+  })
+  .superRefine((instruction, context) => {
+    const checked = FORM_SCHEMAS[instruction.form].safeParse(instruction.params);
+    for (const issue of checked.error?.issues ?? []) {
+      context.addIssue({ code: 'custom', message: issue.message, path: ['params', ...issue.path] });
+    }
+  });
+
+export const lineSchema = z.strictObject({
+  kind: z.literal('line'),
+  id: z.string().min(1).max(64),
+  place: placeSchema.nullable(),
+  instructions: z.array(instructionSchema).max(12),
+  note: words(400).optional(),
+  ...trivia,
+});
+
+export const PHASES = [
+  'in-hand',
+  'warm-up',
+  'loosening',
+  'work',
+  'peak',
+  'stretch',
+  'cool-down',
+  'break',
+] as const;
+
+export const phaseSchema = z.strictObject({
+  kind: z.literal('phase'),
+  id: z.string().min(1).max(64),
+  name: z.enum(PHASES),
+  minutes: z.number().positive().max(240).optional(),
+  ...trivia,
+});
+
+const cornersSchema = z.strictObject({
+  kind: z.literal('corners'),
+  id: z.string().min(1).max(64),
+  radiusM: z.number().min(0).max(10),
+  ...trivia,
+});
+
+/** A line that could not be read: kept to the letter, so that nothing typed is lost. */
+const unreadSchema = z.strictObject({
+  kind: z.literal('unread'),
+  id: z.string().min(1).max(64),
+  text: z.string().max(1000).regex(/^[^\n\r]*$/),
+  before: trivia.before,
+});
+
+export type Place = z.infer<typeof placeSchema>;
+export type Moment = z.infer<typeof momentSchema>;
+export type Instruction = z.infer<typeof instructionSchema>;
+export type LessonLine = z.infer<typeof lineSchema>;
+export type PhaseName = (typeof PHASES)[number];
+export type Phase = z.infer<typeof phaseSchema>;
+
+export interface RepeatBlock {
+  kind: 'repeat';
+  id: string;
+  times: number;
+  items: Item[];
+  before?: string[] | undefined;
+  trailing?: string | undefined;
+  /** Comments before the closing bracket. */
+  tail?: string[] | undefined;
+  closing?: string | undefined;
+}
+
+export type Item =
+  | LessonLine
+  | Phase
+  | z.infer<typeof cornersSchema>
+  | z.infer<typeof unreadSchema>
+  | RepeatBlock;
+
+const repeatSchema: z.ZodType<RepeatBlock> = z.strictObject({
+  kind: z.literal('repeat'),
+  id: z.string().min(1).max(64),
+  times: z.number().int().min(1).max(50),
+  items: z.lazy(() => z.array(itemSchema).max(200)),
+  tail: trivia.before,
+  closing: trivia.trailing,
+  ...trivia,
+});
+
+export const itemSchema: z.ZodType<Item> = z.union([
+  lineSchema,
+  phaseSchema,
+  cornersSchema,
+  unreadSchema,
+  repeatSchema,
+]);
+
+export const arenaSchema = z.strictObject({
+  widthM: z.number().min(8).max(100),
+  lengthM: z.number().min(15).max(150),
+  insetM: z.number().min(0).max(2),
+  ...trivia,
+});
+
+export const APPROACHES = ['steady-hand', 'stretch-first', 'light-rein'] as const;
+export const approachSchema = z.enum(APPROACHES);
+export type Approach = z.infer<typeof approachSchema>;
+
+const startSchema = z
+  .strictObject({
+    how: z.enum(['start', 'enter']),
+    letter,
+    gait: z.enum(MOVING_GAITS),
+    pace: z.enum([...new Set(Object.values(PACES).flat())]),
+    rein: z.enum(['left', 'right']),
+    ...trivia,
+  })
+  .refine((s) => PACES[s.gait].includes(s.pace), 'the gait has no such pace');
+
+/** The lesson: the one truth from which text, drawing, ride and findings are derived. */
+export const lessonSchema = z.strictObject({
+  version: z.literal(1),
+  title: z.strictObject({ text: title, ...trivia }).optional(),
+  arena: arenaSchema.optional(),
+  horse: z.strictObject({ name: title, ...trivia }).optional(),
+  approach: z.strictObject({ name: approachSchema, ...trivia }).optional(),
+  start: startSchema.optional(),
+  items: z.array(itemSchema).max(1000),
+  /** Comments after the last line. */
+  tail: trivia.before,
+});
+
+export type Lesson = z.infer<typeof lessonSchema>;
+export type Start = z.infer<typeof startSchema>;
+
+export const DEFAULT_START: Start = {
+  how: 'start',
+  letter: 'A',
+  gait: 'walk',
+  pace: 'medium',
+  rein: 'left',
+};
+
+export const EMPTY_LESSON: Lesson = { version: 1, items: [] };
+
+/** All lines in reading order, also those inside repeats. */
+export function linesOf(items: readonly Item[]): LessonLine[] {
+  return items.flatMap((item) =>
+    item.kind === 'line' ? [item] : item.kind === 'repeat' ? linesOf(item.items) : [],
+  );
+}

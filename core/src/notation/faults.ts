@@ -1,0 +1,27 @@
+/** Where something stands in the text: 1-based, the end exclusive. */
+export interface Span {
+  readonly line: number;
+  readonly column: number;
+  readonly endColumn: number;
+}
+
+/** What could not be read, as facts; the sentences live with the findings' messages. */
+export type SyntaxFault = Span &
+  (
+    | { readonly code: 'unknown-word'; readonly word: string; readonly nearest: string | null }
+    | {
+        readonly code: 'unexpected';
+        readonly found: string | null;
+        readonly expected: readonly string[];
+        readonly nearest: string | null;
+      }
+    | { readonly code: 'bad-header'; readonly header: string; readonly example: string }
+    | { readonly code: 'said-twice'; readonly header: string }
+    | { readonly code: 'repeat-unclosed' }
+    | { readonly code: 'repeat-too-deep'; readonly most: number }
+    | { readonly code: 'bracket-unopened' }
+    | { readonly code: 'too-long'; readonly most: number }
+  );
+
+/** A fault before its place in the text is known. */
+export type FaultFacts = SyntaxFault extends infer F ? (F extends Span ? Omit<F, keyof Span> : never) : never;

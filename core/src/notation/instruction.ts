@@ -1,0 +1,108 @@
+import type { Form } from '../forms/contract.ts';
+import { readPattern, type Pattern, type Params, type Reach } from '../forms/pattern.ts';
+import { slotOf } from '../forms/slots.ts';
+import { FORM_IDS, FORM_WORDS, formOf, type FormId } from '../forms/table.ts';
+import type { Token } from '../forms/tokens.ts';
+import type { Instruction, Moment } from '../lesson/document.ts';
+import type { FaultFacts } from './faults.ts';
+import { nearestWord } from './nearest.ts';
+
+export type Read<T> = { ok: true; value: T } | { ok: false; fault: FaultFacts; at: Token | null };
+
+/** Every spelling of every form, under each word it can begin with. */
+const SPELLINGS = new Map<string, { id: FormId; pattern: Pattern; defaults: Params }[]>();
+for (const id of FORM_IDS) {
+  const form: Form = formOf(id);
+  for (const pattern of [form.pattern, ...(form.alsoRead ?? [])]) {
+    for (const first of firstWords(pattern.nodes)) {
+      const list = SPELLINGS.get(first) ?? [];
+      list.push({ id, pattern, defaults: form.defaults ?? {} });
+      SPELLINGS.set(first, list);
+    }
+  }
+}
+
+function firstWords(nodes: Pattern['nodes']): string[] {
+  const [node, ...rest] = nodes;
+  if (!node) return [];
+  if (node.kind === 'word') return [...node.words];
+  if (node.kind === 'flag') return [node.word, ...firstWords(rest)];
+  if (node.kind === 'maybe') return [...firstWords(node.nodes), ...firstWords(rest)];
+  return [...node.slot.example];
+}
+
+/** Reads one instruction; its tokens hold no comma. */
+export function readInstruction(all: readonly Token[]): Read<Instruction> {
+  let tokens = [...all];
+  const extra: Omit<Partial<Instruction>, 'form' | 'params'> = {};
+  if (tokens[0]?.text === 'then') {
+    extra.then = true;
+    tokens = tokens.slice(1);
+  }
+  const at = tokens.findIndex((t) => t.text === 'at');
+  if (at >= 0) {
+    const moment = readMoment(tokens.slice(at + 1));
+    if (!moment) return unexpected(tokens[at + 1], MOMENTS);
+    extra.at = moment;
+    tokens = tokens.slice(0, at);
+  }
+  const lasts = tokens.findIndex((t) => t.text === 'for');
+  if (lasts >= 0) {
+    const duration = slotOf('duration').read(tokens, lasts + 1);
+    if (!duration) return unexpected(tokens[lasts + 1], slotOf('duration').example);
+    extra.lastsS = duration.value as number;
+    tokens.splice(lasts, 1 + duration.used);
+  }
+  const times = tokens.find((t) => t.kind === 'times');
+  if (times) {
+    if (times.value < 1 || times.value > 50) return unexpected(times, ['x2']);
+    extra.times = times.value;
+    tokens = tokens.filter((t) => t !== times);
+  }
+  const read = readForm(tokens, all);
+  return read.ok ? { ok: true, value: { ...read.value, ...extra } } : read;
+}
+
+const MOMENTS = ['half', 'quarter', 'three-quarter', 'circle points', 'end', 'X'];
+
+function readMoment(tokens: readonly Token[]): Moment | null {
+  const said = tokens.map((t) => t.text).join(' ');
+  if (MOMENTS.includes(said)) return said as Moment;
+  return /^[a-z]$/.test(said) ? said.toUpperCase() : null;
+}
+
+function readForm(tokens: readonly Token[], all: readonly Token[]): Read<{ form: FormId; params: Params }> {
+  const first = tokens[0];
+  if (!first) return unexpected(all.at(-1) ?? null, ['circle', 'trot', 'halt']);
+  const spellings = SPELLINGS.get(first.text);
+  if (!spellings) return unknown(first);
+  const reach: Reach = { at: 0, expected: new Set() };
+  for (const { id, pattern, defaults } of spellings) {
+    const match = readPattern(pattern, tokens, reach);
+    if (match?.used === tokens.length) {
+      return { ok: true, value: { form: id, params: { ...defaults, ...match.params } } };
+    }
+    if (match && match.used > reach.at) {
+      reach.at = match.used;
+      reach.expected.clear();
+    }
+  }
+  return unexpected(tokens[reach.at] ?? null, [...reach.expected]);
+}
+
+function unknown(token: Token): Read<never> {
+  const nearest = nearestWord(token.text, [...SPELLINGS.keys(), ...FORM_WORDS]);
+  return { ok: false, at: token, fault: { code: 'unknown-word', word: token.text, nearest } };
+}
+
+function unexpected(token: Token | null | undefined, expected: readonly string[]): Read<never> {
+  const nearest = token ? nearestWord(token.text, expected) : null;
+  return {
+    ok: false,
+    at: token ?? null,
+    fault: { code: 'unexpected', found: token?.text ?? null, expected, nearest },
+  };
+}
+
+/** Words that can begin an instruction. */
+export const FIRST_WORDS: readonly string[] = [...SPELLINGS.keys()].filter((w) => w.length > 1).sort();

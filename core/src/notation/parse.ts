@@ -1,0 +1,308 @@
+import { tokenize, type Token } from '../forms/tokens.ts';
+import {
+  PHASES,
+  type Instruction,
+  type Item,
+  type Lesson,
+  type Phase,
+  type Place,
+  type RepeatBlock,
+} from '../lesson/document.ts';
+import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
+import { HEADERS, partOf } from './headers.ts';
+import { FIRST_WORDS, readInstruction } from './instruction.ts';
+import { nearestWord } from './nearest.ts';
+
+export interface ItemSpan extends Span {
+  /** Of each instruction of a line. */
+  readonly instructions: readonly Span[];
+}
+
+export interface Parsed {
+  readonly lesson: Lesson;
+  readonly faults: readonly SyntaxFault[];
+  /** Where each item stands in the text, by its id. */
+  readonly spans: ReadonlyMap<string, ItemSpan>;
+}
+
+const MOST_NESTED = 4;
+const MOST_LINES = 900;
+const LONGEST_LINE = 1000;
+
+export const KEYWORDS = ['phase', 'repeat', 'corners', 'leave', ...Object.keys(HEADERS)] as const;
+
+/** A line cut into what is read and its comment. */
+interface Cut {
+  readonly number: number;
+  /** Text without indentation and comment. */
+  readonly body: string;
+  readonly column: number;
+  readonly comment: string | undefined;
+  readonly raw: string;
+}
+
+/**
+ * Reads the shorthand. It never throws: every line that cannot be read is kept as it is in the
+ * document and reported with its line, column and the nearest known word.
+ *
+ * @param newId makes an id for each item; the default counts them
+ */
+export function parseLesson(text: string, newId: () => string = counter()): Parsed {
+  return new Reader(newId).read(text);
+}
+
+function counter(): () => string {
+  let n = 0;
+  return () => `i${++n}`;
+}
+
+class Reader {
+  private readonly faults: SyntaxFault[] = [];
+  private readonly spans = new Map<string, ItemSpan>();
+  private readonly header: Record<string, unknown> = {};
+  private readonly items: Item[] = [];
+  private readonly open: { block: RepeatBlock; span: Span }[] = [];
+  private pending: string[] = [];
+
+  constructor(private readonly newId: () => string) {}
+
+  read(text: string): Parsed {
+    const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+    if (lines.at(-1) === '') lines.pop();
+    lines.slice(0, MOST_LINES).forEach((raw, i) => this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1)));
+    if (lines.length > MOST_LINES) {
+      this.report({ code: 'too-long', most: MOST_LINES }, { line: MOST_LINES + 1, column: 1, endColumn: 2 });
+    }
+    while (this.open.length) {
+      const { block, span } = this.open.pop()!;
+      this.report({ code: 'repeat-unclosed' }, span);
+      if (this.pending.length) block.tail = this.takePending();
+    }
+    const tail = this.takePending();
+    const lesson = { version: 1, ...this.header, items: this.items, ...(tail.length && { tail }) };
+    return { lesson: lesson as Lesson, faults: this.faults, spans: this.spans };
+  }
+
+  private readLine(line: Cut) {
+    if (line.body === '') {
+      this.pending.push(line.comment ?? '');
+      return;
+    }
+    const [word = '', rest = ''] = splitFirst(line.body);
+    const known = word.toLowerCase();
+    if (known in HEADERS) this.readHeader(known, rest, line);
+    else if (known === 'phase') this.readPhase(rest, line);
+    else if (known === 'repeat') this.readRepeat(rest, line);
+    else if (known === 'corners') this.readCorners(rest, line);
+    else if (line.body === '}') this.closeRepeat(line);
+    else this.readMovement(line);
+  }
+
+  private readHeader(word: string, rest: string, line: Cut) {
+    const header = HEADERS[word]!;
+    const part = header.read(rest);
+    if (!part) {
+      return this.unread(line, { code: 'bad-header', header: word, example: header.example });
+    }
+    const key = partOf(word);
+    if (this.header[key]) return this.unread(line, { code: 'said-twice', header: word });
+    this.header[key] = { ...(part[key] as object), ...this.trivia(line) };
+  }
+
+  private readPhase(rest: string, line: Cut) {
+    const [name = '', time = ''] = splitFirst(rest);
+    const minutes = /^(\d+(?:\.\d+)?)(?:\s*min(?:utes)?)?$/i.exec(time)?.[1];
+    const phase = PHASES.find((p) => p === name.toLowerCase());
+    if (!phase) {
+      const column = line.column + line.body.indexOf(rest || line.body);
+      const nearest = nearestWord(name.toLowerCase(), PHASES);
+      return this.unread(
+        line,
+        { code: 'unexpected', found: name || null, expected: PHASES, nearest },
+        { column, endColumn: column + name.length },
+      );
+    }
+    const planned = Number(minutes);
+    if (time !== '' && !(planned > 0 && planned <= 240)) {
+      return this.unread(line, { code: 'bad-header', header: 'phase', example: 'phase warm-up 12 min' });
+    }
+    const item: Phase = { kind: 'phase', id: this.newId(), name: phase, ...this.trivia(line) };
+    this.put(time === '' ? item : { ...item, minutes: planned }, line);
+  }
+
+  private readRepeat(rest: string, line: Cut) {
+    const times = Number(/^(\d+)\s*\{$/.exec(rest)?.[1]);
+    if (!(times >= 1 && times <= 50)) {
+      return this.unread(line, { code: 'bad-header', header: 'repeat', example: 'repeat 3 {' });
+    }
+    if (this.open.length >= MOST_NESTED) {
+      return this.unread(line, { code: 'repeat-too-deep', most: MOST_NESTED });
+    }
+    const block: RepeatBlock = { kind: 'repeat', id: this.newId(), times, items: [], ...this.trivia(line) };
+    this.put(block, line);
+    this.open.push({ block, span: spanOf(line) });
+  }
+
+  private closeRepeat(line: Cut) {
+    const closed = this.open.pop();
+    if (!closed) return this.unread(line, { code: 'bracket-unopened' });
+    const { before, trailing } = this.trivia(line);
+    if (before) closed.block.tail = before;
+    if (trailing !== undefined) closed.block.closing = trailing;
+  }
+
+  private readCorners(rest: string, line: Cut) {
+    const radiusM = Number(/^(\d+(?:\.\d+)?)(?:\s*m)?$/.exec(rest)?.[1]);
+    if (!(radiusM >= 0 && radiusM <= 10)) {
+      return this.unread(line, { code: 'bad-header', header: 'corners', example: 'corners 4' });
+    }
+    this.put({ kind: 'corners', id: this.newId(), radiusM, ...this.trivia(line) }, line);
+  }
+
+  private readMovement(line: Cut) {
+    const noteAt = /(?:^|\s)--/.exec(line.body)?.index;
+    const said = noteAt === undefined ? line.body : line.body.slice(0, noteAt);
+    const note = noteAt === undefined ? '' : line.body.slice(noteAt).replace(/^\s*--/, '').trim();
+    const leaving = LEAVE.exec(said.trim());
+    const { place, length } = leaving ? leavingAt(leaving[1]!) : readPlace(said);
+    const tokens = tokenize(leaving ? 'leave' : said.slice(length), line.column + length);
+    const instructions: Instruction[] = [];
+    const spans: Span[] = [];
+    let failed = false;
+    for (const part of splitAtCommas(tokens)) {
+      const read = readInstruction(part.tokens);
+      const column = part.tokens[0]?.column ?? part.column;
+      const endColumn = part.tokens.at(-1)?.endColumn ?? column + 1;
+      if (read.ok) {
+        instructions.push(read.value);
+        spans.push({ line: line.number, column, endColumn });
+        continue;
+      }
+      failed = true;
+      const at = read.at ?? { column: endColumn, endColumn: endColumn + 1 };
+      this.report(withKeywords(read.fault, instructions.length === 0 && !place), {
+        line: line.number,
+        column: at.column,
+        endColumn: at.endColumn,
+      });
+    }
+    if (failed || note.length > 400 || instructions.length > 12) return this.keep(line);
+    this.put(
+      {
+        kind: 'line',
+        id: this.newId(),
+        place,
+        instructions,
+        ...(note && { note }),
+        ...this.trivia(line),
+      },
+      line,
+      spans,
+    );
+  }
+
+  private put(item: Item, line: Cut, instructions: readonly Span[] = []) {
+    this.spans.set(item.id, { ...spanOf(line), instructions });
+    (this.open.at(-1)?.block.items ?? this.items).push(item);
+  }
+
+  private unread(line: Cut, fault: FaultFacts, part: Partial<Span> = {}) {
+    this.report(fault, { ...spanOf(line), ...part });
+    this.keep(line);
+  }
+
+  private keep(line: Cut) {
+    const before = this.takePending();
+    this.put(
+      { kind: 'unread', id: this.newId(), text: line.raw, ...(before.length && { before }) },
+      line,
+    );
+  }
+
+  private report(fault: FaultFacts, span: Span) {
+    this.faults.push({ ...fault, ...span } as SyntaxFault);
+  }
+
+  private trivia(line: Cut): { before?: string[]; trailing?: string } {
+    const before = this.takePending();
+    return {
+      ...(before.length && { before }),
+      ...(line.comment !== undefined && { trailing: line.comment }),
+    };
+  }
+
+  private takePending(): string[] {
+    const taken = this.pending;
+    this.pending = [];
+    return taken;
+  }
+}
+
+/** Comments begin at a # outside quotation marks. Trailing spaces say nothing and are dropped. */
+function cut(raw: string, number: number): Cut {
+  const at = /^(?:[^"#]|"[^"]*"|"(?![^"]*"))*?#/.exec(raw);
+  const end = at ? at[0].length - 1 : raw.length;
+  const body = raw.slice(0, end).trim();
+  return {
+    number,
+    body,
+    column: raw.length - raw.trimStart().length + 1,
+    comment: at ? raw.slice(end + 1).trimEnd() : undefined,
+    raw: raw.trim(),
+  };
+}
+
+const spanOf = (line: Cut): Span => ({
+  line: line.number,
+  column: line.column,
+  endColumn: line.column + line.body.length,
+});
+
+function splitFirst(text: string): [string, string] {
+  const space = text.search(/\s/);
+  return space < 0 ? [text, ''] : [text.slice(0, space), text.slice(space).trim()];
+}
+
+const PLACE = /^(?:([a-z](?:-[a-z])+)|([a-z])\.\.([a-z])|([a-z])\/([a-z])|([a-z]))(?=[\s,]|$)/i;
+const LEAVE = /^leave\s+([a-z])$/i;
+
+interface PlaceRead {
+  place: Place | null;
+  /** Characters it takes. */
+  length: number;
+}
+
+/** `leave A` names its place after the word. */
+const leavingAt = (letter: string): PlaceRead => ({
+  place: { kind: 'at', letter: letter.toUpperCase() },
+  length: 0,
+});
+
+/** The place a line begins with. */
+function readPlace(said: string): PlaceRead {
+  const found = PLACE.exec(said);
+  if (!found) return { place: null, length: 0 };
+  const [whole, route, from, to, a, b, at] = found.map((part) => part?.toUpperCase());
+  const length = whole!.length;
+  if (route) return { place: { kind: 'route', letters: route.split('-').slice(0, 8) }, length };
+  if (from) return { place: { kind: 'along', from, to: to! }, length };
+  if (a) return { place: { kind: 'between', letters: [a, b!] }, length };
+  return { place: { kind: 'at', letter: at! }, length };
+}
+
+/** The instructions between commas. A line with a place alone has none. */
+function splitAtCommas(tokens: readonly Token[]): { tokens: Token[]; column: number }[] {
+  if (tokens.length === 0) return [];
+  const parts: { tokens: Token[]; column: number }[] = [{ tokens: [], column: tokens[0]!.column }];
+  for (const token of tokens) {
+    if (token.kind === 'comma') parts.push({ tokens: [], column: token.column });
+    else parts.at(-1)!.tokens.push(token);
+  }
+  return parts;
+}
+
+/** At the start of a line the words of the head and of phases are known too. */
+function withKeywords(fault: FaultFacts, atStart: boolean): FaultFacts {
+  if (!atStart || fault.code !== 'unknown-word') return fault;
+  return { ...fault, nearest: nearestWord(fault.word, [...KEYWORDS, ...FIRST_WORDS]) };
+}

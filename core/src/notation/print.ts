@@ -1,0 +1,96 @@
+import { roundTo } from '../units.ts';
+import { DEFAULT_INSET_M } from '../arena/arena.ts';
+import { formOf } from '../forms/table.ts';
+import { printPattern } from '../forms/pattern.ts';
+import { slotOf } from '../forms/slots.ts';
+import type { Instruction, Item, Lesson, LessonLine, Place, Start } from '../lesson/document.ts';
+
+const number = (value: number): string => String(roundTo(value, 6));
+
+export function printPlace(place: Place): string {
+  switch (place.kind) {
+    case 'at':
+      return place.letter;
+    case 'route':
+      return place.letters.join('-');
+    case 'along':
+      return `${place.from}..${place.to}`;
+    case 'between':
+      return place.letters.join('/');
+  }
+}
+
+export function printInstruction(instruction: Instruction): string {
+  const { form, params, times, lastsS, at, then } = instruction;
+  return [
+    then && 'then',
+    printPattern(formOf(form).pattern, params),
+    times !== undefined && `x${times}`,
+    lastsS !== undefined && `for ${slotOf('duration').say(lastsS)}`,
+    at !== undefined && `at ${at}`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** The line without its note: what is called out at the ringside. */
+export function printLine({ place, instructions }: LessonLine): string {
+  const [first] = instructions;
+  if (first?.form === 'leave' && instructions.length === 1 && place?.kind === 'at') {
+    return `leave ${place.letter}`;
+  }
+  const said = instructions.map(printInstruction).join(', ');
+  return [place && printPlace(place), said].filter(Boolean).join(' ');
+}
+
+function printStart({ how, letter, gait, pace, rein }: Start): string {
+  // Who enters up the centre line is on the left rein until the first turn, unless it is said.
+  return `${how} ${letter} ${gait} ${pace}${how === 'enter' && rein === 'left' ? '' : ` ${rein}`}`;
+}
+
+interface Trivia {
+  before?: readonly string[] | undefined;
+  trailing?: string | undefined;
+}
+
+/** A lesson as text in its normal form: the header in its order, one line a movement, two spaces in a repeat. */
+export function printLesson(lesson: Lesson): string {
+  const out: string[] = [];
+  const comment = (text: string) => (text === '' ? '' : `#${text}`);
+  const put = (text: string, { before = [], trailing }: Trivia, indent = '') => {
+    for (const line of before) out.push(line === '' ? '' : `${indent}${comment(line)}`);
+    out.push(`${indent}${text}${trailing === undefined ? '' : `  #${trailing}`}`);
+  };
+  const putItem = (item: Item, indent: string) => {
+    switch (item.kind) {
+      case 'line': {
+        const note = item.note ? ` -- ${item.note}` : '';
+        return put(`${printLine(item)}${note}`.trim(), item, indent);
+      }
+      case 'phase': {
+        const minutes = item.minutes === undefined ? '' : ` ${number(item.minutes)} min`;
+        return put(`phase ${item.name}${minutes}`, item, indent);
+      }
+      case 'corners':
+        return put(`corners ${number(item.radiusM)}`, item, indent);
+      case 'unread':
+        return put(item.text, item, indent);
+      case 'repeat':
+        put(`repeat ${item.times} {`, item, indent);
+        for (const inner of item.items) putItem(inner, `${indent}  `);
+        return put('}', { before: item.tail, trailing: item.closing }, indent);
+    }
+  };
+  const { title, arena, horse, approach, start } = lesson;
+  if (title) put(`lesson "${title.text}"`, title);
+  if (arena) {
+    const inset = arena.insetM === DEFAULT_INSET_M ? '' : ` inset ${number(arena.insetM)}`;
+    put(`arena ${number(arena.widthM)}x${number(arena.lengthM)}${inset}`, arena);
+  }
+  if (horse) put(`horse "${horse.name}"`, horse);
+  if (approach) put(`approach ${approach.name}`, approach);
+  if (start) put(printStart(start), start);
+  for (const item of lesson.items) putItem(item, '');
+  for (const line of lesson.tail ?? []) out.push(comment(line));
+  return out.length ? `${out.join('\n')}\n` : '';
+}

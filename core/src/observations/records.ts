@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { approachSchema, lessonSchema } from '../lesson/document.ts';
+
+/** The records of the book, checked at every door. */
+
+const id = z.uuid();
+const name = z.string().trim().min(1, 'give a name').max(60);
+const text = z.string().max(2000);
+const date = z.iso.date();
+
+export const horseSchema = z.strictObject({
+  id,
+  revision: z.number().int().min(0),
+  name,
+  /** A few words: "cob mare", "home-bred pony gelding". */
+  kind: z.string().trim().max(80),
+  bornYear: z.number().int().min(1980).max(2100).nullable(),
+  heightCm: z.number().min(70).max(210),
+  stage: z.union([1, 2, 3, 4, 5, 6, 7, 8].map((n) => z.literal(n as 1))) as unknown as z.ZodType<
+    1 | 2 | 3 | 4 | 5 | 6 | 7 | 8
+  >,
+  approach: approachSchema,
+  hollowSide: z.enum(['left', 'right']).nullable(),
+  theme: z.string().trim().max(200),
+  notes: text,
+  riderIds: z.array(id).max(20),
+});
+
+export const riderSchema = z.strictObject({
+  id,
+  revision: z.number().int().min(0),
+  name,
+  notes: text,
+});
+
+export const lessonRecordSchema = z.strictObject({
+  id,
+  revision: z.number().int().min(0),
+  title: z.string().max(120),
+  horseId: id.nullable(),
+  document: lessonSchema,
+  updatedAt: z.iso.datetime({ offset: true }),
+});
+
+export const sessionSchema = z.strictObject({
+  id,
+  revision: z.number().int().min(0),
+  horseId: id,
+  riderId: id.nullable(),
+  lessonId: id.nullable(),
+  /** The lesson as it was on that day. */
+  document: lessonSchema.nullable(),
+  date,
+  startedAt: z.iso.datetime({ offset: true }),
+  endedAt: z.iso.datetime({ offset: true }).nullable(),
+  minutes: z.number().min(0).max(600).nullable(),
+  notes: text,
+  homework: z.string().max(400),
+});
+
+export type Horse = z.infer<typeof horseSchema>;
+export type Rider = z.infer<typeof riderSchema>;
+export type LessonRecord = z.infer<typeof lessonRecordSchema>;
+export type Session = z.infer<typeof sessionSchema>;

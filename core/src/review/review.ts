@@ -1,0 +1,63 @@
+import type { Lesson } from '../lesson/document.ts';
+import type { Parsed } from '../notation/parse.ts';
+import type { Ride } from '../ride/types.ts';
+import type { Finding } from './finding.ts';
+import { RULES } from './rules/table.ts';
+
+/** Reviews a lesson: what could not be read, what cannot be ridden, what should not be. */
+export function reviewLesson(
+  lesson: Lesson,
+  ride: Ride,
+  text?: Pick<Parsed, 'faults' | 'spans'>,
+): Finding[] {
+  const findings: Finding[] = [
+    ...(text?.faults ?? []).map(
+      (facts): Finding => ({
+        from: 'text',
+        code: facts.code,
+        facts,
+        level: 'error',
+        source: 'rule',
+        itemId: null,
+        act: -1,
+        line: facts.line,
+        column: facts.column,
+        endColumn: facts.endColumn,
+      }),
+    ),
+    ...ride.faults.map(
+      ({ fault, itemId, act }): Finding => ({
+        from: 'ride',
+        code: fault.code,
+        facts: fault,
+        level: fault.code === 'pace-resumed' ? 'hint' : 'error',
+        source: fault.code === 'pace-resumed' ? 'practice' : 'rule',
+        itemId,
+        act,
+      }),
+    ),
+    ...RULES.flatMap((rule) =>
+      rule.check(ride, lesson).map(
+        (hit): Finding => ({
+          ...hit,
+          from: 'rule',
+          code: rule.code,
+          level: rule.level,
+          source: rule.source,
+        }),
+      ),
+    ),
+  ];
+  return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;
+}
+
+function placeInText(finding: Finding, spans: Parsed['spans']): Finding {
+  const span = finding.itemId === null ? undefined : spans.get(finding.itemId);
+  if (!span || finding.line !== undefined) return finding;
+  const { line, column, endColumn } = span.instructions[finding.act] ?? span;
+  return { ...finding, line, column, endColumn };
+}
+
+/** In the order of the text; what speaks of the whole lesson comes last. */
+const byLine = (a: Finding, b: Finding): number =>
+  (a.line ?? Infinity) - (b.line ?? Infinity) || (a.column ?? 0) - (b.column ?? 0);

@@ -1,0 +1,24 @@
+import { rule } from '../finding.ts';
+import { isWholeLesson } from './shared.ts';
+
+/** Never less than a third on either rein. Common practice. */
+const MOST_SHARE = 2 / 3;
+
+/** One rein has much more of the work than the other; breaks and halts do not count. */
+export const reinsUneven = rule({
+  code: 'reins-uneven',
+  level: 'warning',
+  source: 'practice',
+  check(ride) {
+    if (!isWholeLesson(ride)) return [];
+    const seconds = { left: 0, right: 0 };
+    for (const span of ride.spans) {
+      if (span.lengthM > 0 && span.riding.frame !== 'long-rein') seconds[span.riding.rein] += span.seconds;
+    }
+    const total = seconds.left + seconds.right;
+    const rein = seconds.left > seconds.right ? 'left' : 'right';
+    if (total === 0 || seconds[rein] / total <= MOST_SHARE + 1e-9) return [];
+    const sharePercent = Math.round((100 * seconds[rein]) / total);
+    return [{ itemId: null, act: -1, facts: { rein, sharePercent } }];
+  },
+});

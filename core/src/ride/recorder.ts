@@ -1,0 +1,62 @@
+import type { Hold, Riding } from '../forms/contract.ts';
+import type { Leg } from '../geometry/leg.ts';
+import type { PlannedLeg } from '../geometry/blend.ts';
+import type { Instruction, Phase } from '../lesson/document.ts';
+
+/** What the compiler writes down of a movement before times are known. */
+export interface Draft {
+  readonly itemId: string;
+  readonly act: number;
+  readonly round: number;
+  readonly kind: string;
+  readonly text: string;
+  readonly instruction: Instruction | null;
+  readonly startM: number;
+  endM: number;
+  readonly riding: Riding;
+  readonly phaseIndex: number;
+}
+
+export type RideEvent =
+  | { readonly atM: number; readonly kind: 'movement'; readonly index: number }
+  | { readonly atM: number; readonly kind: 'patch'; readonly patch: (riding: Riding) => Riding }
+  | { readonly atM: number; readonly kind: 'hold'; readonly hold: Hold };
+
+/**
+ * Collects what is ridden in planned (sharp-cornered) metres: legs, the movements on them, and what
+ * changes where. Blending, times and strides come after, in one go.
+ */
+export class Recorder {
+  readonly legs: PlannedLeg[] = [];
+  readonly drafts: Draft[] = [];
+  readonly events: RideEvent[] = [];
+  readonly phases: { itemId: string; phase: Phase }[] = [];
+  plannedM = 0;
+
+  begin(draft: Omit<Draft, 'startM' | 'endM' | 'phaseIndex'>): void {
+    this.drafts.push({
+      ...draft,
+      startM: this.plannedM,
+      endM: this.plannedM,
+      phaseIndex: this.phases.length - 1,
+    });
+    this.events.push({ atM: this.plannedM, kind: 'movement', index: this.drafts.length - 1 });
+  }
+
+  ride(legs: readonly Leg[], cornerRadiusM: number, jump: boolean): void {
+    legs.forEach((leg, i) => {
+      this.legs.push({ ...leg, cornerRadiusM, ...(jump && i === 0 && { jump: true }) });
+      this.plannedM += leg.curve.lengthM;
+    });
+    const draft = this.drafts.at(-1);
+    if (draft) draft.endM = this.plannedM;
+  }
+
+  patch(atM: number, patch: (riding: Riding) => Riding): void {
+    this.events.push({ atM, kind: 'patch', patch });
+  }
+
+  hold(atM: number, hold: Hold): void {
+    this.events.push({ atM, kind: 'hold', hold });
+  }
+}

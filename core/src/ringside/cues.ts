@@ -1,0 +1,74 @@
+import { countsPerStride } from '../gaits/paces.ts';
+import { lastNotAfter } from '../geometry/blend.ts';
+import type { Lesson } from '../lesson/document.ts';
+import { linesOf } from '../lesson/document.ts';
+import { sampleRide } from '../ride/sample.ts';
+import type { Ride, RiddenMovement } from '../ride/types.ts';
+
+/** Something to be called: a movement with its time. The way to its place is not a cue of its own. */
+export interface Cue {
+  readonly movement: number;
+  readonly itemId: string;
+  readonly text: string;
+  readonly note: string | null;
+  readonly phase: string | null;
+  readonly atS: number;
+  /** When the words should be finished. */
+  readonly callAtS: number;
+  readonly endsAtS: number;
+  readonly metres: number;
+  /** Strides, or steps in walk. */
+  readonly counts: number;
+  readonly gait: RiddenMovement['gait'];
+  readonly rein: RiddenMovement['rein'];
+}
+
+/** The words are finished 1.5–3 s before the letter; the middle of it. Common practice. */
+export const CALL_LEAD_S = 2.2;
+
+export function cuesOf(ride: Ride, lesson: Lesson): Cue[] {
+  const notes = new Map(linesOf(lesson.items).map((line) => [line.id, line.note ?? null]));
+  const called = ride.movements
+    .map((movement, index) => ({ movement, index }))
+    .filter(({ movement }) => movement.act !== -1);
+  return called.map(({ movement, index }, i) => ({
+    movement: index,
+    itemId: movement.itemId,
+    text: movement.text,
+    note: notes.get(movement.itemId) ?? null,
+    phase: movement.phase,
+    atS: movement.startsAtS,
+    callAtS: Math.max(0, movement.startsAtS - CALL_LEAD_S),
+    endsAtS: called[i + 1]?.movement.startsAtS ?? ride.totals.seconds,
+    metres: movement.metres,
+    counts: movement.strides * countsPerStride(movement.gait),
+    gait: movement.gait,
+    rein: movement.rein,
+  }));
+}
+
+/** What to say now and next, at a moment of the ride. */
+export interface Moment {
+  readonly now: Cue | null;
+  readonly next: Cue | null;
+  readonly secondsToCall: number;
+  /** In the present pace: strides, or steps in walk. */
+  readonly countsToCall: number;
+  readonly over: boolean;
+}
+
+export function momentAt(ride: Ride, cues: readonly Cue[], seconds: number): Moment {
+  const index = cues.length === 0 ? -1 : lastNotAfter(cues.length, (i) => cues[i]!.atS <= seconds + 1e-9);
+  const now = cues[index] && cues[index].atS <= seconds + 1e-9 ? cues[index] : null;
+  const next = (now ? cues[index + 1] : cues[0]) ?? null;
+  const secondsToCall = next ? Math.max(0, next.callAtS - seconds) : 0;
+  const span = sampleRide(ride, seconds)?.span;
+  const perSecond = span && span.seconds > 0 ? (span.strides * countsPerStride(span.gait)) / span.seconds : 0;
+  return {
+    now,
+    next,
+    secondsToCall,
+    countsToCall: secondsToCall * perSecond,
+    over: seconds >= ride.totals.seconds,
+  };
+}

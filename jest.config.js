@@ -1,0 +1,46 @@
+import { dirname } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const swc = (jsx) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx: jsx },
+      transform: { react: { runtime: 'automatic' } },
+      target: 'es2022',
+    },
+    module: { type: 'es6' },
+  },
+];
+
+const project = (name, more = {}) => ({
+  displayName: name,
+  rootDir: dirname(fileURLToPath(import.meta.url)),
+  roots: [`<rootDir>/${name}`],
+  testMatch: [`<rootDir>/${name}/**/*.test.{ts,tsx}`],
+  testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '\\.tsx?$': swc(true) },
+  transformIgnorePatterns: ['/node_modules/'],
+  moduleNameMapper: {
+    '^@canter-book/core/(.*)$': '<rootDir>/core/src/$1.ts',
+    '^@canter-book/server/(.*)$': '<rootDir>/server/src/$1.ts',
+  },
+  ...more,
+});
+
+export default {
+  projects: [
+    { ...project('core'), transform: { '\\.tsx?$': swc(false) } },
+    { ...project('server'), transform: { '\\.tsx?$': swc(false) } },
+    { ...project('cli'), transform: { '\\.tsx?$': swc(false) } },
+    project('web', {
+      testEnvironment: '<rootDir>/web/jest.environment.mjs',
+      moduleNameMapper: {
+        '^@canter-book/core/(.*)$': '<rootDir>/core/src/$1.ts',
+        '\\.css$': '<rootDir>/web/src/testing/empty.ts',
+      },
+    }),
+  ],
+};

@@ -1,0 +1,42 @@
+/**
+ * Plain-Node set-up: installs the packages when they are missing or out of date, and Chromium when
+ * the tests need it. Safe to run again and again; it does nothing when all is there.
+ */
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { dirname, join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+const stamp = join(root, 'node_modules/.canter-book-setup');
+
+function run(command, args) {
+  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (done.status !== 0) throw new Error(`"${command} ${args.join(' ')}" failed.`);
+}
+
+export function setup({ browser = false } = {}) {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    throw new Error(`Canter Book needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
+  }
+  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const installed = existsSync(stamp) ? readFileSync(stamp, 'utf8') : '';
+  if (installed !== wanted) {
+    console.log('Setting up: installing packages (about a minute) …');
+    run('npm', ['ci', '--no-fund', '--no-audit']);
+    mkdirSync(dirname(stamp), { recursive: true });
+    writeFileSync(stamp, wanted);
+  }
+  if (browser && !existsSync(CHROMIUM)) {
+    console.log('Setting up: installing Chromium for the tests …');
+    run('apt-get', ['update', '-qq']);
+    run('apt-get', ['install', '-y', '-qq', 'chromium']);
+  }
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  setup({ browser: process.argv.includes('--browser') });
+}
