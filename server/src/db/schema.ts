@@ -1,0 +1,96 @@
+import { sql } from 'drizzle-orm';
+import {
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  real,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { Observation } from '@canter-book/core/observations/observation';
+
+/** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+export const horses = pgTable('horses', {
+  id: uuid().primaryKey(),
+  revision: integer().notNull(),
+  name: text().notNull(),
+  kind: text().notNull().default(''),
+  bornYear: integer('born_year'),
+  heightCm: real('height_cm').notNull(),
+  stage: integer().notNull(),
+  approach: text().notNull(),
+  hollowSide: text('hollow_side'),
+  theme: text().notNull().default(''),
+  notes: text().notNull().default(''),
+  riderIds: jsonb('rider_ids').$type<string[]>().notNull().default(sql`'[]'::jsonb`),
+});
+
+export const riders = pgTable('riders', {
+  id: uuid().primaryKey(),
+  revision: integer().notNull(),
+  name: text().notNull(),
+  notes: text().notNull().default(''),
+});
+
+export const lessons = pgTable(
+  'lessons',
+  {
+    id: uuid().primaryKey(),
+    revision: integer().notNull(),
+    title: text().notNull(),
+    horseId: uuid('horse_id').references(() => horses.id, { onDelete: 'set null' }),
+    document: jsonb().$type<Lesson>().notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [index('lessons_by_time').on(t.updatedAt)],
+);
+
+export const sessions = pgTable(
+  'sessions',
+  {
+    id: uuid().primaryKey(),
+    revision: integer().notNull(),
+    horseId: uuid('horse_id')
+      .notNull()
+      .references(() => horses.id),
+    riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'set null' }),
+    // No foreign key: a session keeps its own copy of the lesson, also when the lesson is gone.
+    lessonId: uuid('lesson_id'),
+    document: jsonb().$type<Lesson>(),
+    date: date({ mode: 'string' }).notNull(),
+    startedAt: instant('started_at').notNull(),
+    endedAt: instant('ended_at'),
+    minutes: real(),
+    notes: text().notNull().default(''),
+    homework: text().notNull().default(''),
+  },
+  (t) => [index('sessions_by_horse').on(t.horseId, t.startedAt), index('sessions_by_time').on(t.startedAt)],
+);
+
+/** Append-only: a correction is a new row that names the old one. */
+export const observations = pgTable(
+  'observations',
+  {
+    id: uuid().primaryKey(),
+    sessionId: uuid('session_id')
+      .notNull()
+      .references(() => sessions.id),
+    horseId: uuid('horse_id').notNull(),
+    at: instant('at').notNull(),
+    kind: text().notNull(),
+    corrects: uuid(),
+    data: jsonb().$type<Observation>().notNull(),
+  },
+  (t) => [
+    index('observations_by_session').on(t.sessionId),
+    index('observations_by_horse').on(t.horseId, t.kind, t.at),
+    index('observations_corrected').on(t.corrects),
+  ],
+);

@@ -1,0 +1,155 @@
+import { clamp } from '@canter-book/core/units';
+import { linesOf } from '@canter-book/core/lesson/document';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { printLine } from '@canter-book/core/notation/print';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
+import { SCALES } from '@canter-book/core/observations/scales';
+import type { Book } from '../repositories/book.ts';
+import { LESSONS } from './lessons.ts';
+import { normal, seeded, seededId } from './random.ts';
+import { HOMEWORK, HORSES, RIDERS, type DemoHorse, type Story } from './yard.ts';
+
+export { DEMO_YARD } from './yard.ts';
+
+const SEED = 20261;
+const WEEKS = 12;
+const DAY_MS = 86_400_000;
+
+/** The level a story tells for a week (0…12). */
+function levelOf({ from, to, dip }: Story, week: number): number {
+  const steady = from + ((to - from) * week) / WEEKS;
+  if (!dip || week < dip.week) return steady;
+  // Lost at once, won back over some weeks.
+  const lost = Math.max(0, 1 - (week - dip.week) / dip.weeks);
+  return steady - dip.depth * lost;
+}
+
+const half = (value: number): number => Math.round(clamp(value, 0, 10) * 2) / 2;
+
+/** Writes the demo yard through the same repositories as everything else: twelve weeks up to yesterday. */
+export async function seedDemo(book: Book, now: Date): Promise<void> {
+  const random = seeded(SEED);
+  const today = Math.floor(now.getTime() / DAY_MS);
+  const firstDay = today - WEEKS * 7;
+  const id = (day: number) => seededId(random, day * DAY_MS + random() * DAY_MS * 0.5);
+  const riderIds: string[] = [];
+  for (const rider of RIDERS) {
+    const saved = await book.riders.save({ ...rider, id: id(firstDay), revision: 0 });
+    riderIds.push(saved.id);
+  }
+  for (const demo of HORSES) {
+    const { story: _story, riders, sessionsAWeek: _often, age, ...rest } = demo;
+    const horse = await book.horses.save({
+      ...rest,
+      id: id(firstDay),
+      revision: 0,
+      bornYear: now.getUTCFullYear() - age,
+      riderIds: riders.map((i) => riderIds[i]!),
+    });
+    const lesson = await saveLesson(book, horse, id(today - 2), now);
+    const observations: Observation[] = [];
+    for (const [n, day] of daysOf(demo, firstDay, today, random).entries()) {
+      const session = sessionOn(day, horse, lesson, id(day), HOMEWORK[n % HOMEWORK.length]!, random);
+      await book.sessions.save(session);
+      observations.push(...observed(demo, session, lesson, (day - firstDay) / 7, random));
+    }
+    await book.observations.append(observations);
+  }
+}
+
+async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Promise<LessonRecord> {
+  const { text } = LESSONS.find((l) => l.horse === horse.name)!;
+  const { lesson } = parseLesson(text);
+  return book.lessons.save({
+    id,
+    revision: 0,
+    title: lesson.title?.text ?? 'Lesson',
+    horseId: horse.id,
+    document: lesson,
+    updatedAt: new Date(now.getTime() - 2 * DAY_MS).toISOString(),
+  });
+}
+
+/** The days on which a horse worked: so many a week, not on fixed weekdays. */
+function daysOf(demo: DemoHorse, firstDay: number, today: number, random: () => number): number[] {
+  const days: number[] = [];
+  for (let week = 0; week < WEEKS; week++) {
+    const free = [0, 1, 2, 3, 4, 5, 6];
+    for (let n = 0; n < demo.sessionsAWeek; n++) {
+      const [pick] = free.splice(Math.floor(random() * free.length), 1);
+      days.push(firstDay + week * 7 + pick!);
+    }
+  }
+  return days.filter((day) => day < today).sort((a, b) => a - b);
+}
+
+function sessionOn(
+  day: number,
+  horse: Horse,
+  lesson: LessonRecord,
+  id: string,
+  homework: string,
+  random: () => number,
+): Session {
+  const startedAt = new Date(day * DAY_MS + (15 + Math.floor(random() * 3)) * 3_600_000);
+  const minutes = 28 + Math.round(random() * 18);
+  return {
+    id,
+    revision: 0,
+    horseId: horse.id,
+    riderId: horse.riderIds[Math.floor(random() * horse.riderIds.length)] ?? null,
+    lessonId: lesson.id,
+    document: lesson.document,
+    date: startedAt.toISOString().slice(0, 10),
+    startedAt: startedAt.toISOString(),
+    endedAt: new Date(startedAt.getTime() + minutes * 60_000).toISOString(),
+    minutes,
+    notes: '',
+    homework,
+  };
+}
+
+function observed(
+  demo: DemoHorse,
+  session: Session,
+  lesson: LessonRecord,
+  week: number,
+  random: () => number,
+): Observation[] {
+  const start = Date.parse(session.startedAt);
+  const at = (minutes: number) => new Date(start + minutes * 60_000).toISOString();
+  const id = (minutes: number) => seededId(random, start + minutes * 60_000);
+  const found: Observation[] = [];
+  const lines = linesOf(lesson.document.items).filter((line) => line.place !== null);
+  for (const [i, line] of lines.entries()) {
+    if (random() < 0.55) continue;
+    const minutes = 8 + i;
+    const rein = random() < 0.5 ? 'left' : 'right';
+    const level = levelOf(demo.story('contact', rein), week);
+    const good = random() < clamp(level / 9, 0.1, 0.95);
+    found.push({
+      id: id(minutes),
+      sessionId: session.id,
+      at: at(minutes),
+      kind: 'try',
+      itemId: line.id,
+      text: printLine(line),
+      rein,
+      gait: 'trot',
+      result: good ? 'good' : 'lost',
+      held: Math.max(1, Math.round(level * 1.6 + 3 * normal(random))),
+    });
+  }
+  // A day has its own form, which all marks of that day share.
+  const form = 0.35 * normal(random);
+  for (const scale of SCALES) {
+    for (const rein of ['left', 'right'] as const) {
+      if (scale === 'collection' && demo.stage <= 2) continue;
+      const minutes = session.minutes ?? 40;
+      const value = half(levelOf(demo.story(scale, rein), week) + form + 0.45 * normal(random));
+      found.push({ id: id(minutes), sessionId: session.id, at: at(minutes), kind: 'mark', scale, rein, value });
+    }
+  }
+  return found;
+}

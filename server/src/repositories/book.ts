@@ -1,0 +1,206 @@
+import { and, asc, count, desc, eq, gte, inArray, lte, sql } from 'drizzle-orm';
+import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Database } from '../db/connect.ts';
+import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
+import { revisioned } from './revisioned.ts';
+
+export interface LessonSummary {
+  id: string;
+  revision: number;
+  title: string;
+  horseId: string | null;
+  updatedAt: string;
+}
+
+export interface SessionFilter {
+  horseId?: string | undefined;
+  since?: string | undefined;
+  limit?: number | undefined;
+}
+
+export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
+
+/** A mark with the day of its session. */
+export interface MarkRow {
+  horseId: string;
+  sessionId: string;
+  date: string;
+  scale: string;
+  rein: string;
+  value: number;
+}
+
+type HorseRow = typeof horses.$inferSelect;
+type LessonRow = typeof lessons.$inferSelect;
+type SessionRow = typeof sessions.$inferSelect;
+
+const sessionMapping = {
+  toRow: (s: Session): SessionRow => ({
+    ...s,
+    startedAt: new Date(s.startedAt),
+    endedAt: s.endedAt === null ? null : new Date(s.endedAt),
+  }),
+  fromRow: (row: SessionRow): Session => ({
+    ...row,
+    startedAt: row.startedAt.toISOString(),
+    endedAt: row.endedAt?.toISOString() ?? null,
+  }),
+};
+
+/** The book's rows as the documents of the core. */
+export function createBook(db: Database) {
+  const horseRows = revisioned<Horse, HorseRow>(db, horses, {
+    toRow: (horse) => horse,
+    fromRow: (row) => row as Horse,
+  });
+  const riderRows = revisioned<Rider, Rider>(db, riders, { toRow: (r) => r, fromRow: (r) => r });
+  const lessonRows = revisioned<LessonRecord, LessonRow>(db, lessons, {
+    toRow: (lesson) => ({ ...lesson, updatedAt: new Date(lesson.updatedAt) }),
+    fromRow: (row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }),
+  });
+  const sessionRows = revisioned<Session, SessionRow>(db, sessions, sessionMapping);
+
+  return {
+    horses: {
+      ...horseRows,
+      list: async (): Promise<Horse[]> =>
+        (await db.select().from(horses).orderBy(asc(horses.name))) as Horse[],
+    },
+    riders: {
+      ...riderRows,
+      list: (): Promise<Rider[]> => db.select().from(riders).orderBy(asc(riders.name)),
+    },
+    lessons: {
+      ...lessonRows,
+      async list(): Promise<LessonSummary[]> {
+        const { id, revision, title, horseId, updatedAt } = lessons;
+        const rows = await db
+          .select({ id, revision, title, horseId, updatedAt })
+          .from(lessons)
+          .orderBy(desc(updatedAt));
+        return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+      },
+    },
+    sessions: {
+      ...sessionRows,
+      async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
+        const rows = await db
+          .select()
+          .from(sessions)
+          .where(
+            and(
+              horseId ? eq(sessions.horseId, horseId) : undefined,
+              since ? gte(sessions.date, since) : undefined,
+            ),
+          )
+          .orderBy(desc(sessions.startedAt))
+          .limit(limit);
+        const tried = await tries(db, rows.map((row) => row.id));
+        return rows.map((row) => {
+          const { document: _, ...rest } = sessionMapping.fromRow(row);
+          return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0 }) };
+        });
+      },
+    },
+    observations: {
+      /** Appends what is new; what is known already is left alone, so a batch can be sent twice. */
+      async append(batch: readonly Observation[]): Promise<{ stored: number; unknownSessions: string[] }> {
+        const ids = [...new Set(batch.map((o) => o.sessionId))];
+        const known = new Map(
+          ids.length === 0
+            ? []
+            : (
+                await db
+                  .select({ id: sessions.id, horseId: sessions.horseId })
+                  .from(sessions)
+                  .where(inArray(sessions.id, ids))
+              ).map((row) => [row.id, row.horseId] as const),
+        );
+        const rows = batch
+          .filter((o) => known.has(o.sessionId))
+          .map((o) => ({
+            id: o.id,
+            sessionId: o.sessionId,
+            horseId: known.get(o.sessionId)!,
+            at: new Date(o.at),
+            kind: o.kind,
+            corrects: o.corrects ?? null,
+            data: o,
+          }));
+        let stored = 0;
+        for (let i = 0; i < rows.length; i += 1000) {
+          const done = await db
+            .insert(observations)
+            .values(rows.slice(i, i + 1000))
+            .onConflictDoNothing()
+            .returning({ id: observations.id });
+          stored += done.length;
+        }
+        return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
+      },
+      async ofSession(sessionId: string): Promise<Observation[]> {
+        const rows = await db
+          .select({ data: observations.data })
+          .from(observations)
+          .where(eq(observations.sessionId, sessionId))
+          .orderBy(asc(observations.at), asc(observations.id));
+        return rows.map((row) => row.data);
+      },
+      /** Marks that stand (no later observation names them), oldest first. */
+      async marks(filter: { horseId?: string; until?: string }): Promise<MarkRow[]> {
+        const rows = await db
+          .select({
+            horseId: observations.horseId,
+            sessionId: observations.sessionId,
+            date: sessions.date,
+            scale: sql<string>`${observations.data} ->> 'scale'`,
+            rein: sql<string>`${observations.data} ->> 'rein'`,
+            value: sql<number>`(${observations.data} ->> 'value')::float8`.mapWith(Number),
+          })
+          .from(observations)
+          .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+          .where(
+            and(
+              eq(observations.kind, 'mark'),
+              filter.horseId ? eq(observations.horseId, filter.horseId) : undefined,
+              filter.until ? lte(sessions.date, filter.until) : undefined,
+              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+            ),
+          )
+          .orderBy(asc(sessions.date), asc(observations.at));
+        return rows;
+      },
+    },
+    /** Whether nothing was ever entered. */
+    async isEmpty(): Promise<boolean> {
+      const [row] = await db.select({ n: count() }).from(horses);
+      return Number(row?.n ?? 0) === 0;
+    },
+    async maintain(): Promise<void> {
+      await db.execute(sql`vacuum analyze`);
+    },
+  };
+}
+
+export type Book = ReturnType<typeof createBook>;
+
+async function tries(db: Database, sessionIds: readonly string[]) {
+  if (sessionIds.length === 0) return new Map<string, { tries: number; good: number }>();
+  const rows = await db
+    .select({
+      sessionId: observations.sessionId,
+      tries: count().mapWith(Number),
+      good: sql<number>`count(*) filter (where ${observations.data} ->> 'result' = 'good')`.mapWith(Number),
+    })
+    .from(observations)
+    .where(
+      and(
+        inArray(observations.sessionId, [...sessionIds]),
+        eq(observations.kind, 'try'),
+        sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+      ),
+    )
+    .groupBy(observations.sessionId);
+  return new Map(rows.map(({ sessionId, ...rest }) => [sessionId, rest]));
+}

@@ -1,0 +1,45 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { observationSchema } from '@canter-book/core/observations/observation';
+import { sessionSchema } from '@canter-book/core/observations/records';
+import type { Book } from '../repositories/book.ts';
+import { Problem } from '../problem.ts';
+import { documentRoutes, idParam } from './resource.ts';
+
+const filterSchema = z.strictObject({
+  horseId: z.uuid().optional(),
+  since: z.iso.date().optional(),
+  limit: z.coerce.number().int().min(1).max(1000).optional(),
+});
+
+export function sessionRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (req, res) => {
+    res.json(await book.sessions.list(filterSchema.parse(req.query)));
+  });
+  router.get('/:id/observations', async (req, res) => {
+    res.json(await book.observations.ofSession(idParam.parse(req.params.id)));
+  });
+  router.use(documentRoutes('session', sessionSchema, book.sessions));
+  return router;
+}
+
+const batchSchema = z.strictObject({ observations: z.array(observationSchema).min(1).max(5000) });
+
+export function observationRoutes(book: Book): Router {
+  const router = Router();
+  router.post('/', async (req, res) => {
+    const { observations } = batchSchema.parse(req.body);
+    const { stored, unknownSessions } = await book.observations.append(observations);
+    if (unknownSessions.length > 0) {
+      throw new Problem(
+        409,
+        'The session is not in the book yet',
+        'Send the session first, then what was seen in it. What could be stored was stored.',
+        { unknownSessions },
+      );
+    }
+    res.status(201).json({ stored });
+  });
+  return router;
+}

@@ -1,0 +1,72 @@
+/** Builds the web app and the server into dist/, when their sources have changed since the last time. */
+import { createHash } from 'node:crypto';
+import { execFileSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { root, setup } from './setup.mjs';
+
+const dist = join(root, 'dist');
+const stamp = join(dist, 'built-from');
+
+function filesIn(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesIn(path) : [path];
+  });
+}
+
+function sourcesHash() {
+  const hash = createHash('sha256');
+  const sources = ['core/src', 'server/src', 'web/src', 'web/public'].flatMap((f) => filesIn(join(root, f)));
+  const configs = ['package-lock.json', 'web/index.html', 'web/vite.config.ts', 'tools/build.mjs'].map((f) => join(root, f));
+  for (const file of [...sources, ...configs].sort()) {
+    if (statSync(file).isFile()) hash.update(file.slice(root.length)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+async function buildServer() {
+  const { build } = await import('esbuild');
+  const out = join(dist, 'server');
+  await build({
+    entryPoints: [join(root, 'server/src/main.ts')],
+    outfile: join(out, 'main.js'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['pg-native'],
+    logLevel: 'warning',
+    banner: { js: "import{createRequire as r}from'node:module';const require=r(import.meta.url);" },
+  });
+  cpSync(join(root, 'server/src/db/migrations'), join(out, 'migrations'), { recursive: true });
+  const pglite = dirname(execFileSync(process.execPath, ['-p', "require.resolve('@electric-sql/pglite')"], { cwd: join(root, 'server'), encoding: 'utf8' }).trim());
+  for (const file of ['pglite.wasm', 'pglite.data', 'initdb.wasm']) {
+    if (existsSync(join(pglite, file))) cpSync(join(pglite, file), join(out, file));
+  }
+}
+
+function buildWeb() {
+  const vite = join(root, 'node_modules/vite/bin/vite.js');
+  execFileSync(process.execPath, [vite, 'build', '--logLevel', 'warn', '--outDir', join(dist, 'web'), '--emptyOutDir'], {
+    cwd: join(root, 'web'),
+    stdio: 'inherit',
+  });
+}
+
+export async function build() {
+  const hash = sourcesHash();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  console.log('Building …');
+  rmSync(stamp, { force: true });
+  mkdirSync(dist, { recursive: true });
+  buildWeb();
+  await buildServer();
+  writeFileSync(stamp, hash);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  setup();
+  await build();
+}
