@@ -8,7 +8,10 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/consistent-type-imports': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
@@ -20,21 +23,50 @@ export default tseslint.config(
     rules: {
       'no-restricted-globals': [
         'error',
-        ...['window', 'document', 'navigator', 'localStorage', 'fetch', 'process', 'Buffer', 'performance', 'crypto', 'setTimeout', 'setInterval', 'console'].map(
-          (name) => impure(name, 'core is pure: take it as an argument.'),
-        ),
+        ...[
+          'window',
+          'document',
+          'navigator',
+          'localStorage',
+          'fetch',
+          'process',
+          'Buffer',
+          'performance',
+          'crypto',
+          'setTimeout',
+          'setInterval',
+          'console',
+        ].map((name) => impure(name, 'core is pure: take it as an argument.')),
       ],
       'no-restricted-properties': [
         'error',
-        { object: 'Math', property: 'random', message: 'core is pure: take randomness as an argument.' },
-        { object: 'Date', property: 'now', message: 'core is pure: take the clock as an argument.' },
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'core is pure: take randomness as an argument.',
+        },
+        {
+          object: 'Date',
+          property: 'now',
+          message: 'core is pure: take the clock as an argument.',
+        },
       ],
       'no-restricted-syntax': [
         'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core is pure: take the clock as an argument.' },
-        { selector: "ImportDeclaration[source.value=/^node:|^@canter-book/]", message: 'core imports neither Node nor another workspace.' },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core is pure: take the clock as an argument.',
+        },
+        {
+          selector: 'ImportDeclaration[source.value=/^node:|^@canter-book/]',
+          message: 'core imports neither Node nor another workspace.',
+        },
       ],
     },
   },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: hooks.configs.recommended.rules,
+  },
 );

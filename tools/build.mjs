@@ -1,7 +1,16 @@
 /** Builds the web app and the server into dist/, when their sources have changed since the last time. */
 import { createHash } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { root, setup } from './setup.mjs';
@@ -18,8 +27,15 @@ function filesIn(folder) {
 
 function sourcesHash() {
   const hash = createHash('sha256');
-  const sources = ['core/src', 'server/src', 'web/src', 'web/public'].flatMap((f) => filesIn(join(root, f)));
-  const configs = ['package-lock.json', 'web/index.html', 'web/vite.config.ts', 'tools/build.mjs'].map((f) => join(root, f));
+  const sources = ['core/src', 'server/src', 'web/src', 'web/public'].flatMap((f) =>
+    filesIn(join(root, f)),
+  );
+  const configs = [
+    'package-lock.json',
+    'web/index.html',
+    'web/vite.config.ts',
+    'tools/build.mjs',
+  ].map((f) => join(root, f));
   for (const file of [...sources, ...configs].sort()) {
     if (statSync(file).isFile()) hash.update(file.slice(root.length)).update(readFileSync(file));
   }
@@ -41,7 +57,12 @@ async function buildServer() {
     banner: { js: "import{createRequire as r}from'node:module';const require=r(import.meta.url);" },
   });
   cpSync(join(root, 'server/src/db/migrations'), join(out, 'migrations'), { recursive: true });
-  const pglite = dirname(execFileSync(process.execPath, ['-p', "require.resolve('@electric-sql/pglite')"], { cwd: join(root, 'server'), encoding: 'utf8' }).trim());
+  const pglite = dirname(
+    execFileSync(process.execPath, ['-p', "require.resolve('@electric-sql/pglite')"], {
+      cwd: join(root, 'server'),
+      encoding: 'utf8',
+    }).trim(),
+  );
   for (const file of ['pglite.wasm', 'pglite.data', 'initdb.wasm']) {
     if (existsSync(join(pglite, file))) cpSync(join(pglite, file), join(out, file));
   }
@@ -49,10 +70,14 @@ async function buildServer() {
 
 function buildWeb() {
   const vite = join(root, 'node_modules/vite/bin/vite.js');
-  execFileSync(process.execPath, [vite, 'build', '--logLevel', 'warn', '--outDir', join(dist, 'web'), '--emptyOutDir'], {
-    cwd: join(root, 'web'),
-    stdio: 'inherit',
-  });
+  execFileSync(
+    process.execPath,
+    [vite, 'build', '--logLevel', 'warn', '--outDir', join(dist, 'web'), '--emptyOutDir'],
+    {
+      cwd: join(root, 'web'),
+      stdio: 'inherit',
+    },
+  );
 }
 
 export async function build() {

@@ -4,7 +4,17 @@ import { spawnSync } from 'node:child_process';
 const FEWEST_MODULES = 100;
 const run = spawnSync(
   process.execPath,
-  ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', '--output-type', 'json', 'core/src', 'server/src', 'web/src', 'cli/src'],
+  [
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--output-type',
+    'json',
+    'core/src',
+    'server/src',
+    'web/src',
+    'cli/src',
+  ],
   { encoding: 'utf8', maxBuffer: 1 << 28 },
 );
 if (!run.stdout) {
@@ -13,7 +23,9 @@ if (!run.stdout) {
 }
 const { summary } = JSON.parse(run.stdout);
 for (const v of summary.violations) console.error(`${v.rule.name}: ${v.from} -> ${v.to}`);
-console.log(`dependency rules: ${summary.totalCruised} modules, ${summary.violations.length} violations`);
+console.log(
+  `dependency rules: ${summary.totalCruised} modules, ${summary.violations.length} violations`,
+);
 if (summary.totalCruised < FEWEST_MODULES) {
   console.error(`Only ${summary.totalCruised} modules were seen: the check itself is broken.`);
   process.exit(1);

@@ -22,7 +22,9 @@ export function setup({ browser = false } = {}) {
   if (major < 20 || (major === 20 && minor < 19)) {
     throw new Error(`Canter Book needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
   }
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const installed = existsSync(stamp) ? readFileSync(stamp, 'utf8') : '';
   if (installed !== wanted) {
     console.log('Setting up: installing packages (about a minute) …');

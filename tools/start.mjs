@@ -11,10 +11,14 @@ try {
   console.error(error.message);
   process.exit(1);
 }
-const server = spawn(process.execPath, [join(root, 'dist/server/main.js'), ...process.argv.slice(2)], {
-  stdio: 'inherit',
-  cwd: root,
-});
+const server = spawn(
+  process.execPath,
+  [join(root, 'dist/server/main.js'), ...process.argv.slice(2)],
+  {
+    stdio: 'inherit',
+    cwd: root,
+  },
+);
 // The terminal sends Ctrl-C to both; the server closes the book, and this one waits for it.
 process.on('SIGINT', () => {});
 process.on('SIGTERM', () => server.kill('SIGTERM'));

@@ -27,7 +27,9 @@ const port = Number(process.env.PORT ?? 4780);
 const host = process.env.HOST ?? '127.0.0.1';
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const folder = resolve(values.data ?? (values.demo ? 'demo-book' : 'book'));
-const migrations = [join(here, 'migrations'), join(here, 'db/migrations')].find((f) => existsSync(f))!;
+const migrations = [join(here, 'migrations'), join(here, 'db/migrations')].find((f) =>
+  existsSync(f),
+)!;
 const web = resolve(values.web ?? join(here, '../web'));
 const where: Where = process.env.DATABASE_URL
   ? { kind: 'url', url: process.env.DATABASE_URL }
@@ -49,16 +51,22 @@ async function main() {
   });
   const server = app.listen(port, host, () => {
     process.stdout.write(`Canter Book is open at http://${host}:${port}\n`);
-    if (where.kind === 'folder') process.stdout.write(`The book lies in ${folder}. Ctrl-C closes it.\n`);
+    if (where.kind === 'folder')
+      process.stdout.write(`The book lies in ${folder}. Ctrl-C closes it.\n`);
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
-    const why = error.code === 'EADDRINUSE' ? `Port ${port} is in use. Start with another: PORT=${port + 1}` : error.message;
+    const why =
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is in use. Start with another: PORT=${port + 1}`
+        : error.message;
     process.stderr.write(`${why}\n`);
     void connection.close().then(() => process.exit(1));
   });
   const keepCopy = async () => {
     if (!connection.dump) return;
-    await backUp(connection.dump, folder, new Date()).catch((error) => logger.error(error, 'backup'));
+    await backUp(connection.dump, folder, new Date()).catch((error) =>
+      logger.error(error, 'backup'),
+    );
   };
   const timer = setInterval(() => void keepCopy(), BACKUP_EVERY_MS);
 
@@ -81,7 +89,8 @@ async function main() {
 }
 
 main().catch((error: unknown) => {
-  const said = error instanceof BookInUseError ? error.message : String((error as Error).stack ?? error);
+  const said =
+    error instanceof BookInUseError ? error.message : String((error as Error).stack ?? error);
   process.stderr.write(`${said}\n`);
   process.exit(1);
 });

@@ -1,13 +1,23 @@
 import { z } from 'zod';
 import { observationSchema } from '@canter-book/core/observations/observation';
-import { horseSchema, lessonRecordSchema, riderSchema, sessionSchema } from '@canter-book/core/observations/records';
+import {
+  horseSchema,
+  lessonRecordSchema,
+  riderSchema,
+  sessionSchema,
+} from '@canter-book/core/observations/records';
 
 const json = (schema: object) => ({ content: { 'application/json': { schema } } });
 const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
 const id = [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }];
 
 const ok = (schema: object) => ({ 200: { description: 'OK', ...json(schema) } });
-const problem = { default: { description: 'RFC 9457 problem details', content: { 'application/problem+json': { schema: ref('Problem') } } } };
+const problem = {
+  default: {
+    description: 'RFC 9457 problem details',
+    content: { 'application/problem+json': { schema: ref('Problem') } },
+  },
+};
 
 function documentPaths(path: string, name: string) {
   return {
@@ -22,7 +32,8 @@ function documentPaths(path: string, name: string) {
 
 /** The API described from the schemas that guard it. */
 export function openApi() {
-  const schema = (s: z.ZodType) => z.toJSONSchema(s, { target: 'draft-2020-12', unrepresentable: 'any', io: 'input' });
+  const schema = (s: z.ZodType) =>
+    z.toJSONSchema(s, { target: 'draft-2020-12', unrepresentable: 'any', io: 'input' });
   return {
     openapi: '3.1.0',
     info: { title: 'Canter Book', version: '0.1.0' },

@@ -21,7 +21,10 @@ export function addRide(program: Command): void {
         return;
       }
       for (const m of json.movements) {
-        const counts = m.gait === 'walk' ? `${(2 * m.strides).toFixed(0)} steps` : `${m.strides.toFixed(0)} strides`;
+        const counts =
+          m.gait === 'walk'
+            ? `${(2 * m.strides).toFixed(0)} steps`
+            : `${m.strides.toFixed(0)} strides`;
         process.stdout.write(
           `${clock(m.startsAt).padStart(6)}  ${m.text.padEnd(44)} ${m.metres.toFixed(1).padStart(7)} m  ${counts.padStart(12)}  ${m.pace} ${m.gait}, ${m.rein}\n`,
         );

@@ -13,7 +13,11 @@ export type Course =
   | { readonly kind: 'track'; readonly rein: Rein; readonly furtherInM: number }
   | { readonly kind: 'line'; readonly headingRad: number; readonly name: string };
 
-export const trackCourse = (rein: Rein, furtherInM = 0): Course => ({ kind: 'track', rein, furtherInM });
+export const trackCourse = (rein: Rein, furtherInM = 0): Course => ({
+  kind: 'track',
+  rein,
+  furtherInM,
+});
 
 interface Ring {
   readonly corners: readonly Point[];
@@ -88,7 +92,8 @@ export function courseLegs(arena: Arena, course: Course, from: Point, distance: 
   const { furtherInM, rein } = course;
   const ring = ringOf(arena, furtherInM);
   const start = ringPosition(arena, furtherInM, from);
-  if (start === null) throw new RangeError(`courseLegs: (${from.x}, ${from.y}) is not on the track`);
+  if (start === null)
+    throw new RangeError(`courseLegs: (${from.x}, ${from.y}) is not on the track`);
   const sign = rein === 'left' ? 1 : -1;
   const legs: Leg[] = [];
   let done = 0;

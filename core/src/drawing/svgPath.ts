@@ -36,7 +36,10 @@ export class SvgPath implements Sink {
     const parts = Math.max(1, Math.ceil(Math.abs(sweepRad) / (TAU / 3)));
     for (let i = 1; i <= parts; i++) {
       const angle = startRad + (sweepRad * i) / parts;
-      const to = { x: centre.x + radiusM * Math.cos(angle), y: centre.y + radiusM * Math.sin(angle) };
+      const to = {
+        x: centre.x + radiusM * Math.cos(angle),
+        y: centre.y + radiusM * Math.sin(angle),
+      };
       this.parts.push(`A${n(radiusM)} ${n(radiusM)} 0 0 ${sweepRad > 0 ? 0 : 1} ${this.xy(to)}`);
     }
   }

@@ -24,7 +24,9 @@ export const circle = act<CircleParams>({
     const leg = circleLeg(stand, params, 1);
     if (stand.lastsS === null) return { legs: [leg] };
     const riddenM = stand.lastsS * stand.speedMps(stand.riding.movingGait, stand.riding.pace);
-    return { legs: [circleLeg(stand, params, Math.max(1, Math.ceil(riddenM / leg.curve.lengthM - 1e-9)))] };
+    return {
+      legs: [circleLeg(stand, params, Math.max(1, Math.ceil(riddenM / leg.curve.lengthM - 1e-9)))],
+    };
   },
 });
 
@@ -40,7 +42,11 @@ export const halfCircle = act<CircleParams>({
     const end = legs[0]!.curve.at(legs[0]!.curve.lengthM);
     if (target && distanceM(target, end) > 0.05) {
       const letters = stand.route!.letters;
-      return { code: 'wrong-place', kind: 'half-circle', wants: `a size that ends at ${letters.at(-1)}` };
+      return {
+        code: 'wrong-place',
+        kind: 'half-circle',
+        wants: `a size that ends at ${letters.at(-1)}`,
+      };
     }
     return endingOn(stand, legs);
   },

@@ -1,4 +1,10 @@
-import { courseLegs, isOnTrack, plannedMetresFor, trackCourse, trackLengthM } from '../arena/course.ts';
+import {
+  courseLegs,
+  isOnTrack,
+  plannedMetresFor,
+  trackCourse,
+  trackLengthM,
+} from '../arena/course.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 

@@ -23,7 +23,12 @@ export const halfCircleReturn = act<{ side?: Rein; diameterM: number; to: string
     const centre = offset(stand.at, stand.headingRad, 0, turnSign(side) * r);
     // The line home, read backwards, is the tangent from the letter to the circle on the other hand.
     const home = tangentFrom(target, centre, r, otherRein(side));
-    if (!home) return { code: 'wrong-place', kind: 'half-circle-return', wants: 'a letter outside the circle' };
+    if (!home)
+      return {
+        code: 'wrong-place',
+        kind: 'half-circle-return',
+        wants: 'a letter outside the circle',
+      };
     const leavingRad = home.headingRad + Math.PI;
     const turn = turnBetween(stand.headingRad, leavingRad, side);
     return endingOn(stand, [
@@ -50,7 +55,13 @@ export const reverseHalfCircle = act<{ side?: Rein; diameterM: number }>({
     const r = riddenDiameterM(stand.arena, touch, alongRad, otherRein(side), params.diameterM) / 2;
     const centre = offset(touch, alongRad, 0, -turnSign(side) * r);
     const out = tangentFrom(stand.at, centre, r, side);
-    if (!out) return { code: 'no-room', kind: 'reverse-half-circle', wantedM: 2 * r, roomM: REVERSE_ALONG_M };
+    if (!out)
+      return {
+        code: 'no-room',
+        kind: 'reverse-half-circle',
+        wantedM: 2 * r,
+        roomM: REVERSE_ALONG_M,
+      };
     const turn = turnBetween(out.headingRad, alongRad + Math.PI, side);
     return endingOn(stand, [
       { curve: line(stand.at, out.point, out.headingRad) },

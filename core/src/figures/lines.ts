@@ -1,4 +1,11 @@
-import { courseLegs, isOnTrack, metresToTrack, trackCourse, trackHeading, type Course } from '../arena/course.ts';
+import {
+  courseLegs,
+  isOnTrack,
+  metresToTrack,
+  trackCourse,
+  trackHeading,
+  type Course,
+} from '../arena/course.ts';
 import { trackBox } from '../arena/arena.ts';
 import { turnSign, type Rein } from '../arena/rein.ts';
 import { act, type Stand } from '../forms/contract.ts';
@@ -22,7 +29,12 @@ export const track = act<{ side: Rein }>({
     if (onTrack && Math.abs(wrapRad(heading - stand.headingRad)) > Math.PI * 0.75) {
       return { code: 'turns-back', from: `the ${stand.riding.rein} rein`, to: `the ${side} rein` };
     }
-    return { legs: [], changes: [toRein(0, side)], courseAfter: trackCourse(side), headingAfterRad: heading };
+    return {
+      legs: [],
+      changes: [toRein(0, side)],
+      courseAfter: trackCourse(side),
+      headingAfterRad: heading,
+    };
   },
 });
 
@@ -32,7 +44,8 @@ export const turn = act<{ side: Rein }>({
   pattern: pattern('turn {side:side}'),
   atRail: true,
   plan(stand, { side }) {
-    const facesRail = stand.course.kind === 'line' && metresToTrack(stand.arena, stand.at, stand.headingRad) < 1e-3;
+    const facesRail =
+      stand.course.kind === 'line' && metresToTrack(stand.arena, stand.at, stand.headingRad) < 1e-3;
     if (facesRail) return track.plan(stand, { side });
     const headingRad = wrapRad(stand.headingRad + (turnSign(side) * Math.PI) / 2);
     if (metresToTrack(stand.arena, stand.at, headingRad) < 1e-3) {
@@ -51,7 +64,10 @@ function lengthwise(stand: Stand, x: number, name: string) {
   const box = trackBox(stand.arena);
   const up = stand.at.y < (box.minY + box.maxY) / 2;
   const from: Point = { x, y: stand.at.y };
-  const legs = Math.abs(stand.at.x - x) < 1e-6 ? [] : [{ curve: line(stand.at, from, headingTo(stand.at, from)) }];
+  const legs =
+    Math.abs(stand.at.x - x) < 1e-6
+      ? []
+      : [{ curve: line(stand.at, from, headingTo(stand.at, from)) }];
   const headingRad = up ? Math.PI / 2 : -Math.PI / 2;
   const courseAfter: Course = { kind: 'line', headingRad, name };
   return { legs, courseAfter, headingAfterRad: headingRad };
@@ -66,9 +82,18 @@ export const centreLine = act({
       // From across the school: ride on to the centre line first, then turn as the rein says.
       const toLine = -stand.at.x / Math.cos(stand.headingRad);
       if (!(toLine > 0) || Math.abs(Math.sin(stand.headingRad)) > 0.01) {
-        return { code: 'wrong-place', kind: 'centre-line', wants: 'A, C, or a line across the school' };
+        return {
+          code: 'wrong-place',
+          kind: 'centre-line',
+          wants: 'A, C, or a line across the school',
+        };
       }
-      const legs = courseLegs(stand.arena, { kind: 'line', headingRad: stand.headingRad, name: '' }, stand.at, toLine);
+      const legs = courseLegs(
+        stand.arena,
+        { kind: 'line', headingRad: stand.headingRad, name: '' },
+        stand.at,
+        toLine,
+      );
       const headingRad = wrapRad(stand.headingRad + (turnSign(stand.riding.rein) * Math.PI) / 2);
       return {
         legs,

@@ -36,7 +36,11 @@ export const serpentine = act<{ loops: number; to?: string }>({
     const atC = Math.abs(here.x) < 0.01 && Math.abs(here.y - box.maxY) < 0.01;
     if (!(atA || atC)) return { code: 'wrong-place', kind: 'serpentine', wants: 'A or C' };
     if (to !== undefined && to !== (atA ? 'C' : 'A')) {
-      return { code: 'wrong-place', kind: 'serpentine', wants: atA ? 'C as its end' : 'A as its end' };
+      return {
+        code: 'wrong-place',
+        kind: 'serpentine',
+        wants: atA ? 'C as its end' : 'A as its end',
+      };
     }
     const spacingM = (box.maxY - box.minY) / loops;
     const { radiusM, crossingM, railM } = loopParts(spacingM, box.maxX - box.minX);

@@ -103,4 +103,3 @@ export function turnBetween(fromRad: number, toRad: number, side: Rein): number 
   const turn = turnSign(side) * (toRad - fromRad);
   return turn - TAU * Math.floor(turn / TAU + 1e-9);
 }
-

@@ -24,13 +24,22 @@ export interface Riding {
 
 /** Why an act cannot be ridden as written: facts, no sentences. */
 export type Fault =
-  | { readonly code: 'place-not-reached'; readonly place: string; readonly reached: readonly string[] }
+  | {
+      readonly code: 'place-not-reached';
+      readonly place: string;
+      readonly reached: readonly string[];
+    }
   | { readonly code: 'no-such-letter'; readonly letter: string; readonly known: readonly string[] }
   | { readonly code: 'course-not-continued'; readonly near: string }
   | { readonly code: 'turns-back'; readonly from: string; readonly to: string }
   | { readonly code: 'route-missing'; readonly kind: string }
   | { readonly code: 'route-not-used'; readonly kind: string }
-  | { readonly code: 'no-room'; readonly kind: string; readonly wantedM: number; readonly roomM: number }
+  | {
+      readonly code: 'no-room';
+      readonly kind: string;
+      readonly wantedM: number;
+      readonly roomM: number;
+    }
   | { readonly code: 'wrong-place'; readonly kind: string; readonly wants: string }
   | { readonly code: 'wrong-gait'; readonly kind: string; readonly wants: string }
   | { readonly code: 'repeat-open'; readonly near: string; readonly place: string }

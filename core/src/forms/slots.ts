@@ -12,7 +12,12 @@ export interface Slot {
   say(value: unknown): string;
 }
 
-const withUnit = (units: readonly string[], schema: z.ZodNumber, printed: string, example: string): Slot => ({
+const withUnit = (
+  units: readonly string[],
+  schema: z.ZodNumber,
+  printed: string,
+  example: string,
+): Slot => ({
   example: [example],
   schema,
   read(tokens, at) {
@@ -48,7 +53,9 @@ const SLOTS: Readonly<Record<string, Slot>> = {
     schema: z.string().regex(/^[A-Z]$/),
     read(tokens, at) {
       const token = tokens[at];
-      return token && /^[a-z]$/.test(token.text) ? { value: token.text.toUpperCase(), used: 1 } : null;
+      return token && /^[a-z]$/.test(token.text)
+        ? { value: token.text.toUpperCase(), used: 1 }
+        : null;
     },
     say: String,
   },
@@ -68,7 +75,10 @@ const SLOTS: Readonly<Record<string, Slot>> = {
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
 const DURATION: Slot = {
   example: ['2 min', '90 s'],
-  schema: z.number().positive().max(4 * 3600),
+  schema: z
+    .number()
+    .positive()
+    .max(4 * 3600),
   read(tokens, at) {
     const [amount, unit] = [tokens[at], tokens[at + 1]];
     if (amount?.kind !== 'number' || !unit) return null;

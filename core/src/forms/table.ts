@@ -18,5 +18,7 @@ export const FORM_SCHEMAS = Object.fromEntries(
 
 /** Every word an instruction may hold, for completion and for finding the nearest known word. */
 export const FORM_WORDS: readonly string[] = [
-  ...new Set(FORM_IDS.flatMap((id) => [formOf(id).pattern, ...(formOf(id).alsoRead ?? [])].flatMap(wordsOf))),
+  ...new Set(
+    FORM_IDS.flatMap((id) => [formOf(id).pattern, ...(formOf(id).alsoRead ?? [])].flatMap(wordsOf)),
+  ),
 ].sort();

@@ -32,6 +32,7 @@ export function horseStride(horse: HorseProfile, gait: MovingGait, pace: PaceNam
  */
 export function cornerRadiusM(horse: HorseProfile, gait: MovingGait, pace: PaceName): number {
   if (horse.stage <= 2) return 5;
-  const wide = gait !== 'walk' && (pace === 'medium' || pace === 'extended' || pace === 'lengthened');
+  const wide =
+    gait !== 'walk' && (pace === 'medium' || pace === 'extended' || pace === 'lengthened');
   return wide ? 5 : 3;
 }

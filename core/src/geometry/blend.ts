@@ -50,7 +50,10 @@ interface Fillet {
  */
 export function blend(legs: readonly PlannedLeg[]): Path {
   const runs = mergeStraights(legs);
-  const fillets = shrinkToFit(runs, runs.map((run, i) => filletAfter(run, runs[i + 1])));
+  const fillets = shrinkToFit(
+    runs,
+    runs.map((run, i) => filletAfter(run, runs[i + 1])),
+  );
   const pieces: Piece[] = [];
   const knots: { plannedM: number; riddenM: number }[] = [{ plannedM: 0, riddenM: 0 }];
   let plannedM = 0;
@@ -80,7 +83,12 @@ export function blend(legs: readonly PlannedLeg[]): Path {
     if (before) knots.push({ plannedM: (plannedM += before.trimM), riddenM });
     add(kept, run.leg, kept.lengthM);
     if (after) {
-      const turn = arc(kept.to, kept.headingRad, after.lengthM / Math.abs(after.sweepRad), after.sweepRad);
+      const turn = arc(
+        kept.to,
+        kept.headingRad,
+        after.lengthM / Math.abs(after.sweepRad),
+        after.sweepRad,
+      );
       // Half the arc belongs to each side of the corner; a movement that ends there ends at its middle.
       knots.push({ plannedM: plannedM + after.trimM, riddenM: riddenM + turn.lengthM / 2 });
       plannedM += after.trimM;

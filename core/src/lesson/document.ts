@@ -10,13 +10,27 @@ const words = (max: number) =>
     .regex(/^[^\n\r#]*$/, 'must be one line without #')
     .refine((s) => s === s.trim(), 'must not begin or end with a space');
 
-const title = z.string().max(120).regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
+const title = z
+  .string()
+  .max(120)
+  .regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
 const letter = z.string().regex(/^[A-Z]$/);
 
 /** Comments stay with the line they stand before or on; an empty string is an empty line. */
 const trivia = {
-  before: z.array(z.string().max(500).regex(/^[^\n\r]*$/)).optional(),
-  trailing: z.string().max(500).regex(/^[^\n\r]*$/).optional(),
+  before: z
+    .array(
+      z
+        .string()
+        .max(500)
+        .regex(/^[^\n\r]*$/),
+    )
+    .optional(),
+  trailing: z
+    .string()
+    .max(500)
+    .regex(/^[^\n\r]*$/)
+    .optional(),
 };
 
 export const placeSchema = z.discriminatedUnion('kind', [
@@ -87,7 +101,10 @@ const cornersSchema = z.strictObject({
 const unreadSchema = z.strictObject({
   kind: z.literal('unread'),
   id: z.string().min(1).max(64),
-  text: z.string().max(1000).regex(/^[^\n\r]*$/),
+  text: z
+    .string()
+    .max(1000)
+    .regex(/^[^\n\r]*$/),
   before: trivia.before,
 });
 
@@ -111,11 +128,7 @@ export interface RepeatBlock {
 }
 
 export type Item =
-  | LessonLine
-  | Phase
-  | z.infer<typeof cornersSchema>
-  | z.infer<typeof unreadSchema>
-  | RepeatBlock;
+  LessonLine | Phase | z.infer<typeof cornersSchema> | z.infer<typeof unreadSchema> | RepeatBlock;
 
 const repeatSchema: z.ZodType<RepeatBlock> = z.strictObject({
   kind: z.literal('repeat'),

@@ -8,7 +8,10 @@ const mapItems = (items: readonly Item[], change: (item: Item) => Item[]): Item[
   );
 
 export function replaceItem(lesson: Lesson, id: string, change: (item: Item) => Item[]): Lesson {
-  return { ...lesson, items: mapItems(lesson.items, (item) => (item.id === id ? change(item) : [item])) };
+  return {
+    ...lesson,
+    items: mapItems(lesson.items, (item) => (item.id === id ? change(item) : [item])),
+  };
 }
 
 export function appendItems(lesson: Lesson, items: readonly Item[]): Lesson {

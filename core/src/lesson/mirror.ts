@@ -15,7 +15,8 @@ function mirroredLetter(arena: Arena, name: string): string {
 export function mirrorLesson(lesson: Lesson): Lesson {
   const arena = arenaOf(lesson);
   const letter = (name: string) => mirroredLetter(arena, name);
-  const side = (value: unknown) => (value === 'left' ? 'right' : value === 'right' ? 'left' : value);
+  const side = (value: unknown) =>
+    value === 'left' ? 'right' : value === 'right' ? 'left' : value;
   const place = (p: Place | null): Place | null => {
     if (!p) return null;
     if (p.kind === 'at') return { ...p, letter: letter(p.letter) };

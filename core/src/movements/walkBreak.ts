@@ -8,7 +8,13 @@ export const walkBreak = act<{ lasts: number }>({
   pattern: pattern('walk break {lasts:duration}'),
   plan(stand, { lasts }) {
     const riddenM = lasts * stand.speedMps('walk', 'free');
-    const planned = plannedMetresFor(stand.arena, stand.course, stand.at, riddenM, stand.cornerRadiusM);
+    const planned = plannedMetresFor(
+      stand.arena,
+      stand.course,
+      stand.at,
+      riddenM,
+      stand.cornerRadiusM,
+    );
     const roomM =
       stand.course.kind === 'line'
         ? metresToTrack(stand.arena, stand.at, stand.headingRad)
@@ -16,18 +22,37 @@ export const walkBreak = act<{ lasts: number }>({
     // On the track it ends at the next letter after the time.
     const onward = courseLegs(stand.arena, stand.course, stand.at, Math.min(planned, roomM)).at(-1);
     const end = onward?.curve.at(onward.curve.lengthM) ?? stand.at;
-    const toLetter = stand.course.kind === 'track' ? (lettersAhead(stand.arena, stand.course, end)[0]?.metres ?? 0) : 0;
+    const toLetter =
+      stand.course.kind === 'track'
+        ? (lettersAhead(stand.arena, stand.course, end)[0]?.metres ?? 0)
+        : 0;
     const metres = Math.min(planned, roomM) + toLetter;
     return {
       legs: courseLegs(stand.arena, stand.course, stand.at, metres),
       changes: [
         {
           afterM: 0,
-          patch: (r) => ({ ...r, gait: 'walk', movingGait: 'walk', pace: 'free', lead: null, frame: 'long-rein' }),
+          patch: (r) => ({
+            ...r,
+            gait: 'walk',
+            movingGait: 'walk',
+            pace: 'free',
+            lead: null,
+            frame: 'long-rein',
+          }),
         },
       ],
       // A line too short for the time: the rest is spent walking about at its end.
-      holds: planned > roomM ? [{ afterM: metres, seconds: (planned - roomM) / stand.speedMps('walk', 'free'), gait: 'walk' }] : [],
+      holds:
+        planned > roomM
+          ? [
+              {
+                afterM: metres,
+                seconds: (planned - roomM) / stand.speedMps('walk', 'free'),
+                gait: 'walk',
+              },
+            ]
+          : [],
     };
   },
 });

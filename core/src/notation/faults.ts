@@ -24,4 +24,8 @@ export type SyntaxFault = Span &
   );
 
 /** A fault before its place in the text is known. */
-export type FaultFacts = SyntaxFault extends infer F ? (F extends Span ? Omit<F, keyof Span> : never) : never;
+export type FaultFacts = SyntaxFault extends infer F
+  ? F extends Span
+    ? Omit<F, keyof Span>
+    : never
+  : never;

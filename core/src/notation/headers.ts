@@ -36,7 +36,9 @@ function readStart(how: 'start' | 'enter', rest: string): Partial<Lesson> | null
   const gait = (takeOne(MOVING_GAITS) ?? 'walk') as MovingGait;
   const pace = left.shift() ?? usualPace(gait);
   if (left.length > 0) return null;
-  return checked({ start: { how, letter: letter.toUpperCase(), gait, pace, rein } as Lesson['start'] });
+  return checked({
+    start: { how, letter: letter.toUpperCase(), gait, pace, rein } as Lesson['start'],
+  });
 }
 
 export const HEADERS: Readonly<Record<string, Header>> = {
@@ -51,7 +53,9 @@ export const HEADERS: Readonly<Record<string, Header>> = {
     example: 'arena 20x60 inset 0.5',
     read(rest) {
       const found =
-        /^(\d+(?:\.\d+)?)\s*x\s*(\d+(?:\.\d+)?)(?:\s*m)?(?:\s+inset\s+(\d+(?:\.\d+)?)(?:\s*m)?)?$/i.exec(rest);
+        /^(\d+(?:\.\d+)?)\s*x\s*(\d+(?:\.\d+)?)(?:\s*m)?(?:\s+inset\s+(\d+(?:\.\d+)?)(?:\s*m)?)?$/i.exec(
+          rest,
+        );
       if (!found) return null;
       const arena = arenaSchema.safeParse({
         widthM: Number(found[1]),

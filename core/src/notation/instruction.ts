@@ -71,7 +71,10 @@ function readMoment(tokens: readonly Token[]): Moment | null {
   return /^[a-z]$/.test(said) ? said.toUpperCase() : null;
 }
 
-function readForm(tokens: readonly Token[], all: readonly Token[]): Read<{ form: FormId; params: Params }> {
+function readForm(
+  tokens: readonly Token[],
+  all: readonly Token[],
+): Read<{ form: FormId; params: Params }> {
   const first = tokens[0];
   if (!first) return unexpected(all.at(-1) ?? null, ['circle', 'trot', 'halt']);
   const spellings = SPELLINGS.get(first.text);
@@ -105,4 +108,6 @@ function unexpected(token: Token | null | undefined, expected: readonly string[]
 }
 
 /** Words that can begin an instruction. */
-export const FIRST_WORDS: readonly string[] = [...SPELLINGS.keys()].filter((w) => w.length > 1).sort();
+export const FIRST_WORDS: readonly string[] = [...SPELLINGS.keys()]
+  .filter((w) => w.length > 1)
+  .sort();

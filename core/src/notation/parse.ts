@@ -69,9 +69,14 @@ class Reader {
   read(text: string): Parsed {
     const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
     if (lines.at(-1) === '') lines.pop();
-    lines.slice(0, MOST_LINES).forEach((raw, i) => this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1)));
+    lines
+      .slice(0, MOST_LINES)
+      .forEach((raw, i) => this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1)));
     if (lines.length > MOST_LINES) {
-      this.report({ code: 'too-long', most: MOST_LINES }, { line: MOST_LINES + 1, column: 1, endColumn: 2 });
+      this.report(
+        { code: 'too-long', most: MOST_LINES },
+        { line: MOST_LINES + 1, column: 1, endColumn: 2 },
+      );
     }
     while (this.open.length) {
       const { block, span } = this.open.pop()!;
@@ -124,7 +129,11 @@ class Reader {
     }
     const planned = Number(minutes);
     if (time !== '' && !(planned > 0 && planned <= 240)) {
-      return this.unread(line, { code: 'bad-header', header: 'phase', example: 'phase warm-up 12 min' });
+      return this.unread(line, {
+        code: 'bad-header',
+        header: 'phase',
+        example: 'phase warm-up 12 min',
+      });
     }
     const item: Phase = { kind: 'phase', id: this.newId(), name: phase, ...this.trivia(line) };
     this.put(time === '' ? item : { ...item, minutes: planned }, line);
@@ -138,7 +147,13 @@ class Reader {
     if (this.open.length >= MOST_NESTED) {
       return this.unread(line, { code: 'repeat-too-deep', most: MOST_NESTED });
     }
-    const block: RepeatBlock = { kind: 'repeat', id: this.newId(), times, items: [], ...this.trivia(line) };
+    const block: RepeatBlock = {
+      kind: 'repeat',
+      id: this.newId(),
+      times,
+      items: [],
+      ...this.trivia(line),
+    };
     this.put(block, line);
     this.open.push({ block, span: spanOf(line) });
   }
@@ -162,7 +177,13 @@ class Reader {
   private readMovement(line: Cut) {
     const noteAt = /(?:^|\s)--/.exec(line.body)?.index;
     const said = noteAt === undefined ? line.body : line.body.slice(0, noteAt);
-    const note = noteAt === undefined ? '' : line.body.slice(noteAt).replace(/^\s*--/, '').trim();
+    const note =
+      noteAt === undefined
+        ? ''
+        : line.body
+            .slice(noteAt)
+            .replace(/^\s*--/, '')
+            .trim();
     const leaving = LEAVE.exec(said.trim());
     const { place, length } = leaving ? leavingAt(leaving[1]!) : readPlace(said);
     const tokens = tokenize(leaving ? 'leave' : said.slice(length), line.column + length);

@@ -1,6 +1,12 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
-import { filterLevel, laterLevel, type Level, type LevelModel, type Reading } from '../stats/localLevel.ts';
+import {
+  filterLevel,
+  laterLevel,
+  type Level,
+  type LevelModel,
+  type Reading,
+} from '../stats/localLevel.ts';
 
 /** A mark on one scale and rein, on a day counted from any fixed day. */
 export interface DatedMark {
@@ -45,7 +51,11 @@ export function levelAt(marks: readonly DatedMark[], day: number): Level | null 
   const known = marks.filter((m) => m.day <= day);
   const last = known.at(-1);
   if (!last) return null;
-  return laterLevel(filterLevel(known.map(toReading), MARK_MODEL).at(-1)!, day - last.day, MARK_MODEL);
+  return laterLevel(
+    filterLevel(known.map(toReading), MARK_MODEL).at(-1)!,
+    day - last.day,
+    MARK_MODEL,
+  );
 }
 
 /** The level after each mark, for drawing it over time. */

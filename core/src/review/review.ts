@@ -11,41 +11,35 @@ export function reviewLesson(
   text?: Pick<Parsed, 'faults' | 'spans'>,
 ): Finding[] {
   const findings: Finding[] = [
-    ...(text?.faults ?? []).map(
-      (facts): Finding => ({
-        from: 'text',
-        code: facts.code,
-        facts,
-        level: 'error',
-        source: 'rule',
-        itemId: null,
-        act: -1,
-        line: facts.line,
-        column: facts.column,
-        endColumn: facts.endColumn,
-      }),
-    ),
-    ...ride.faults.map(
-      ({ fault, itemId, act }): Finding => ({
-        from: 'ride',
-        code: fault.code,
-        facts: fault,
-        level: fault.code === 'pace-resumed' ? 'hint' : 'error',
-        source: fault.code === 'pace-resumed' ? 'practice' : 'rule',
-        itemId,
-        act,
-      }),
-    ),
+    ...(text?.faults ?? []).map((facts): Finding => ({
+      from: 'text',
+      code: facts.code,
+      facts,
+      level: 'error',
+      source: 'rule',
+      itemId: null,
+      act: -1,
+      line: facts.line,
+      column: facts.column,
+      endColumn: facts.endColumn,
+    })),
+    ...ride.faults.map(({ fault, itemId, act }): Finding => ({
+      from: 'ride',
+      code: fault.code,
+      facts: fault,
+      level: fault.code === 'pace-resumed' ? 'hint' : 'error',
+      source: fault.code === 'pace-resumed' ? 'practice' : 'rule',
+      itemId,
+      act,
+    })),
     ...RULES.flatMap((rule) =>
-      rule.check(ride, lesson).map(
-        (hit): Finding => ({
-          ...hit,
-          from: 'rule',
-          code: rule.code,
-          level: rule.level,
-          source: rule.source,
-        }),
-      ),
+      rule.check(ride, lesson).map((hit): Finding => ({
+        ...hit,
+        from: 'rule',
+        code: rule.code,
+        level: rule.level,
+        source: rule.source,
+      })),
     ),
   ];
   return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;

@@ -13,7 +13,15 @@ import {
 import { otherRein, type Rein } from '../arena/rein.ts';
 import { courseFrom, endingOn } from '../figures/shared.ts';
 import { routeLegs } from '../figures/diagonals.ts';
-import { isFault, type Act, type ActPlan, type Fault, type Riding, type Setting, type Stand } from '../forms/contract.ts';
+import {
+  isFault,
+  type Act,
+  type ActPlan,
+  type Fault,
+  type Riding,
+  type Setting,
+  type Stand,
+} from '../forms/contract.ts';
 import { formOf } from '../forms/table.ts';
 import { cornerRadiusM, horseStride, ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { distanceM, headingTo, type Point } from '../geometry/curve.ts';
@@ -149,7 +157,9 @@ class Compiler {
     const before = this.faults.slice(0, faultsBefore);
     const fresh = this.faults.splice(faultsBefore);
     for (const found of fresh) {
-      const known = before.some((f) => f.itemId === found.itemId && f.fault.code === found.fault.code);
+      const known = before.some(
+        (f) => f.itemId === found.itemId && f.fault.code === found.fault.code,
+      );
       if (known) continue;
       const atFirst = found.itemId === first?.id && found.fault.code === 'place-not-reached';
       this.faults.push(
@@ -167,10 +177,18 @@ class Compiler {
     this.item = item;
     const instructions = item.instructions;
     if (instructions.some((i) => i.form === 'leave')) {
-      this.setNow({ gait: 'walk', movingGait: 'walk', pace: 'free', frame: 'long-rein', lead: null });
+      this.setNow({
+        gait: 'walk',
+        movingGait: 'walk',
+        pace: 'free',
+        frame: 'long-rein',
+        lead: null,
+      });
       this.resuming = null;
     }
-    const namesPace = instructions.some((i) => ['walk', 'trot', 'canter', 'counterCanter'].includes(i.form));
+    const namesPace = instructions.some((i) =>
+      ['walk', 'trot', 'canter', 'counterCanter'].includes(i.form),
+    );
     const moves = instructions.some((i) => !STANDING.includes(formOf(i.form).kind));
     if (this.resuming && (moves || !this.standsAt(item.place))) this.resume(namesPace);
     const route = this.goTo(item.place);
@@ -190,7 +208,8 @@ class Compiler {
 
   private standsAt(place: Place | null): boolean {
     if (!place) return true;
-    const name = place.kind === 'at' ? place.letter : place.kind === 'route' ? place.letters[0]! : null;
+    const name =
+      place.kind === 'at' ? place.letter : place.kind === 'route' ? place.letters[0]! : null;
     const point = name && this.point(name);
     return !!point && distanceM(point, this.at) < SAME_M;
   }
@@ -204,13 +223,20 @@ class Compiler {
     // Settings hold from the beginning of the first act, unless they are placed or follow.
     const opening = settings.filter((s) => !this.isPlaced(s) && !this.follows(s));
     if (acts.length === 0) {
-      const kind = route ? 'line' : (settings[0] && formOf(settings[0].form).kind) ?? 'place';
-      this.begin(kind, -2, `${place}${settings.map(printInstruction).join(', ')}`.trim(), settings[0] ?? null);
+      const kind = route ? 'line' : ((settings[0] && formOf(settings[0].form).kind) ?? 'place');
+      this.begin(
+        kind,
+        -2,
+        `${place}${settings.map(printInstruction).join(', ')}`.trim(),
+        settings[0] ?? null,
+      );
       opening.forEach((s) => this.applySetting(s));
       if (route) this.rideRoute(route);
       const startM = this.recorder.drafts.at(-1)!.startM;
       settings.filter((s) => this.isPlaced(s)).forEach((s) => this.placeSetting(s, startM));
-      settings.filter((s) => this.follows(s) && !this.isPlaced(s)).forEach((s) => this.applySetting(s));
+      settings
+        .filter((s) => this.follows(s) && !this.isPlaced(s))
+        .forEach((s) => this.applySetting(s));
       return;
     }
     let used = route;
@@ -222,7 +248,15 @@ class Compiler {
         const later = this.settingsAfter(instructions, index);
         const said = instruction.form === 'leave' ? `leave` : printInstruction(instruction);
         const text = [said, ...[...also, ...later].map(printInstruction)].join(', ');
-        this.rideAct(form, instruction, index, `${first ? place : ''}${text}`, first ? used : null, also, later);
+        this.rideAct(
+          form,
+          instruction,
+          index,
+          `${first ? place : ''}${text}`,
+          first ? used : null,
+          also,
+          later,
+        );
         used = null;
       }
     });
@@ -265,7 +299,10 @@ class Compiler {
     opening.forEach((s) => this.applySetting(s, index));
     const times = instruction.times ?? 1;
     for (let i = 0; i < times; i++) {
-      const plan = act.plan(this.stand(act.route ? route : null, instruction.lastsS ?? null), instruction.params);
+      const plan = act.plan(
+        this.stand(act.route ? route : null, instruction.lastsS ?? null),
+        instruction.params,
+      );
       if (isFault(plan)) {
         this.fault(plan, index);
         break;
@@ -274,7 +311,13 @@ class Compiler {
       if (this.recorder.drafts.length > MOST_MOVEMENTS) break;
     }
     if (instruction.lastsS && this.course.kind === 'track') this.onToLetter();
-    if (act.ownSide && this.course.kind === 'line' && side && side !== trackRein && act.kind === 'circle') {
+    if (
+      act.ownSide &&
+      this.course.kind === 'line' &&
+      side &&
+      side !== trackRein &&
+      act.kind === 'circle'
+    ) {
       // A circle off a line is ridden on its own hand; on the line the old rein is back.
       this.setNow({ rein: trackRein });
     } else if (this.course.kind === 'track' && this.riding.rein !== this.course.rein) {
@@ -328,7 +371,12 @@ class Compiler {
       this.goBetween(place.letters);
       return null;
     }
-    const letters = place.kind === 'at' ? [place.letter] : place.kind === 'along' ? [place.from, place.to] : place.letters;
+    const letters =
+      place.kind === 'at'
+        ? [place.letter]
+        : place.kind === 'along'
+          ? [place.from, place.to]
+          : place.letters;
     const unknown = letters.find((name) => !this.point(name));
     if (unknown) {
       this.fault(this.noLetter(unknown), -1);
@@ -365,7 +413,8 @@ class Compiler {
     const here = this.point(letter)!;
     if (distanceM(this.at, here) < SAME_M) return;
     // At the end of a line, the letter decides which way round the track goes.
-    if (this.facesRail() && !isOnTrack(this.arena, this.at, 0)) this.course = courseFrom(this.arena, this.at, this.headingRad);
+    if (this.facesRail() && !isOnTrack(this.arena, this.at, 0))
+      this.course = courseFrom(this.arena, this.at, this.headingRad);
     if (this.facesRail()) this.turnOntoTrack(undefined, here, -1);
     const target = letterOnCourse(this.arena, this.course, findLetter(this.arena, letter)!);
     const metres = metresToPoint(this.arena, this.course, this.at, target) ?? this.beyondLine(here);
@@ -413,7 +462,10 @@ class Compiler {
     const [a, b] = letters.map((name) => ahead.find((l) => l.name === name)?.metres);
     if (a === undefined || b === undefined) {
       const place = a === undefined ? letters[0] : letters[1];
-      return this.fault({ code: 'place-not-reached', place, reached: ahead.map((l) => l.name) }, -1);
+      return this.fault(
+        { code: 'place-not-reached', place, reached: ahead.map((l) => l.name) },
+        -1,
+      );
     }
     // The first letter may lie just behind: then the way to it would be a whole round.
     const metres = a <= b ? (a + b) / 2 : b / 2;
@@ -437,17 +489,22 @@ class Compiler {
   /** Goes on to the next letter of the track, where a timed movement ends. */
   private onToLetter() {
     const next = lettersAhead(this.arena, this.course, this.at)[0];
-    if (next && next.metres > SAME_M) this.ride(courseLegs(this.arena, this.course, this.at, next.metres));
+    if (next && next.metres > SAME_M)
+      this.ride(courseLegs(this.arena, this.course, this.at, next.metres));
   }
 
   private facesRail(): boolean {
-    return this.course.kind === 'line' && metresToTrack(this.arena, this.at, this.course.headingRad) < 1e-3;
+    return (
+      this.course.kind === 'line' &&
+      metresToTrack(this.arena, this.at, this.course.headingRad) < 1e-3
+    );
   }
 
   /** At the end of a line: on to the track, on the side that is said, or the shorter way to what comes. */
   private turnOntoTrack(side: Rein | undefined, towards: Point | null, _act: number) {
     if (!this.facesRail() || !isOnTrack(this.arena, this.at)) return;
-    const rein = side ?? (towards ? this.reinTowards(this.at, this.headingRad, towards) : this.riding.rein);
+    const rein =
+      side ?? (towards ? this.reinTowards(this.at, this.headingRad, towards) : this.riding.rein);
     this.course = trackCourse(rein);
     this.headingRad = trackHeading(this.arena, rein, this.at);
     this.setNow({ rein });
@@ -468,10 +525,12 @@ class Compiler {
     this.jumped = true;
     if (isOnTrack(this.arena, point)) {
       const left = trackHeading(this.arena, 'left', point);
-      const wanted = next && Math.cos(headingTo(point, next) - left) < -0.2 ? 'right' : this.riding.rein;
+      const wanted =
+        next && Math.cos(headingTo(point, next) - left) < -0.2 ? 'right' : this.riding.rein;
       this.course = trackCourse(next ? wanted : this.riding.rein);
       this.headingRad = trackHeading(this.arena, (this.course as { rein: Rein }).rein, point);
-      if (this.riding.rein !== (this.course as { rein: Rein }).rein) this.setNow({ rein: (this.course as { rein: Rein }).rein });
+      if (this.riding.rein !== (this.course as { rein: Rein }).rein)
+        this.setNow({ rein: (this.course as { rein: Rein }).rein });
     } else {
       this.headingRad = next ? headingTo(point, next) : Math.PI / 2;
       this.course = { kind: 'line', headingRad: this.headingRad, name: 'line' };

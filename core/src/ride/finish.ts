@@ -165,7 +165,13 @@ function phasesOf(
 
 export function totalsOf(spans: readonly RideSpan[]): Totals {
   const strides = { walk: 0, trot: 0, canter: 0 };
-  const gaitSeconds: Record<Gait, number> = { walk: 0, trot: 0, canter: 0, halt: 0, 'rein-back': 0 };
+  const gaitSeconds: Record<Gait, number> = {
+    walk: 0,
+    trot: 0,
+    canter: 0,
+    halt: 0,
+    'rein-back': 0,
+  };
   const rein = { left: { metres: 0, seconds: 0 }, right: { metres: 0, seconds: 0 } };
   let metres = 0;
   let seconds = 0;

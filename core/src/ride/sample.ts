@@ -40,8 +40,5 @@ export function sampleRide(ride: Ride, seconds: number): Pose | null {
 
 /** The movement under way at a moment; of several that take no time, the last one begun. */
 export function movementAt(ride: Ride, seconds: number): number {
-  return lastNotAfter(
-    ride.movements.length,
-    (i) => ride.movements[i]!.startsAtS <= seconds + 1e-9,
-  );
+  return lastNotAfter(ride.movements.length, (i) => ride.movements[i]!.startsAtS <= seconds + 1e-9);
 }

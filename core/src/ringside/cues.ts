@@ -58,12 +58,14 @@ export interface Moment {
 }
 
 export function momentAt(ride: Ride, cues: readonly Cue[], seconds: number): Moment {
-  const index = cues.length === 0 ? -1 : lastNotAfter(cues.length, (i) => cues[i]!.atS <= seconds + 1e-9);
+  const index =
+    cues.length === 0 ? -1 : lastNotAfter(cues.length, (i) => cues[i]!.atS <= seconds + 1e-9);
   const now = cues[index] && cues[index].atS <= seconds + 1e-9 ? cues[index] : null;
   const next = (now ? cues[index + 1] : cues[0]) ?? null;
   const secondsToCall = next ? Math.max(0, next.callAtS - seconds) : 0;
   const span = sampleRide(ride, seconds)?.span;
-  const perSecond = span && span.seconds > 0 ? (span.strides * countsPerStride(span.gait)) / span.seconds : 0;
+  const perSecond =
+    span && span.seconds > 0 ? (span.strides * countsPerStride(span.gait)) / span.seconds : 0;
   return {
     now,
     next,

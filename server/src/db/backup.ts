@@ -1,4 +1,13 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, readdirSync, renameSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 const KEPT = 7;
@@ -9,7 +18,11 @@ const KEPT = 7;
  *
  * @returns the file
  */
-export async function backUp(dump: () => Promise<Blob>, folder: string, now: Date): Promise<string> {
+export async function backUp(
+  dump: () => Promise<Blob>,
+  folder: string,
+  now: Date,
+): Promise<string> {
   const backups = `${folder}-backups`;
   mkdirSync(backups, { recursive: true });
   const bytes = Buffer.from(await (await dump()).arrayBuffer());
@@ -19,7 +32,10 @@ export async function backUp(dump: () => Promise<Blob>, folder: string, now: Dat
   fsyncSync(handle);
   closeSync(handle);
   renameSync(`${file}.part`, file);
-  const old = readdirSync(backups).filter((name) => name.endsWith('.tar.gz')).sort().slice(0, -KEPT);
+  const old = readdirSync(backups)
+    .filter((name) => name.endsWith('.tar.gz'))
+    .sort()
+    .slice(0, -KEPT);
   for (const name of old) rmSync(join(backups, name));
   return file;
 }

@@ -30,8 +30,7 @@ export async function connect(where: Where, migrationsFolder: string): Promise<C
     const { PGlite } = await import('@electric-sql/pglite');
     const { drizzle } = await import('drizzle-orm/pglite');
     const { migrate } = await import('drizzle-orm/pglite/migrator');
-    const client =
-      where.kind === 'folder' ? new PGlite(join(where.folder, 'pg')) : new PGlite();
+    const client = where.kind === 'folder' ? new PGlite(join(where.folder, 'pg')) : new PGlite();
     await client.waitReady;
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder });

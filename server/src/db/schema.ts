@@ -29,7 +29,10 @@ export const horses = pgTable('horses', {
   hollowSide: text('hollow_side'),
   theme: text().notNull().default(''),
   notes: text().notNull().default(''),
-  riderIds: jsonb('rider_ids').$type<string[]>().notNull().default(sql`'[]'::jsonb`),
+  riderIds: jsonb('rider_ids')
+    .$type<string[]>()
+    .notNull()
+    .default(sql`'[]'::jsonb`),
 });
 
 export const riders = pgTable('riders', {
@@ -71,7 +74,10 @@ export const sessions = pgTable(
     notes: text().notNull().default(''),
     homework: text().notNull().default(''),
   },
-  (t) => [index('sessions_by_horse').on(t.horseId, t.startedAt), index('sessions_by_time').on(t.startedAt)],
+  (t) => [
+    index('sessions_by_horse').on(t.horseId, t.startedAt),
+    index('sessions_by_time').on(t.startedAt),
+  ],
 );
 
 /** Append-only: a correction is a new row that names the old one. */

@@ -50,7 +50,14 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     const lesson = await saveLesson(book, horse, id(today - 2), now);
     const observations: Observation[] = [];
     for (const [n, day] of daysOf(demo, firstDay, today, random).entries()) {
-      const session = sessionOn(day, horse, lesson, id(day), HOMEWORK[n % HOMEWORK.length]!, random);
+      const session = sessionOn(
+        day,
+        horse,
+        lesson,
+        id(day),
+        HOMEWORK[n % HOMEWORK.length]!,
+        random,
+      );
       await book.sessions.save(session);
       observations.push(...observed(demo, session, lesson, (day - firstDay) / 7, random));
     }
@@ -148,7 +155,15 @@ function observed(
       if (scale === 'collection' && demo.stage <= 2) continue;
       const minutes = session.minutes ?? 40;
       const value = half(levelOf(demo.story(scale, rein), week) + form + 0.45 * normal(random));
-      found.push({ id: id(minutes), sessionId: session.id, at: at(minutes), kind: 'mark', scale, rein, value });
+      found.push({
+        id: id(minutes),
+        sessionId: session.id,
+        at: at(minutes),
+        kind: 'mark',
+        scale,
+        rein,
+        value,
+      });
     }
   }
   return found;

@@ -36,7 +36,8 @@ const LADDER: Readonly<Record<Scale, number>> = {
   collection: -1.2,
 };
 
-const steady = (base: number, gain: number, weak: Rein | null, gap: number) =>
+const steady =
+  (base: number, gain: number, weak: Rein | null, gap: number) =>
   (scale: Scale, rein: Rein): Story => {
     const from = base + LADDER[scale] - (rein === weak ? gap : 0);
     return { from, to: from + gain };
@@ -52,7 +53,8 @@ export const HORSES: readonly DemoHorse[] = [
     approach: 'stretch-first',
     hollowSide: 'left',
     theme: 'Shoulders in front of the hind legs',
-    notes: 'Brave in traffic, shy of the flags by the slipway. Canter is new to her under the saddle.',
+    notes:
+      'Brave in traffic, shy of the flags by the slipway. Canter is new to her under the saddle.',
     riders: [0, 1],
     sessionsAWeek: 3,
     // Her weak left rein catches up clearly; the right one barely moves.

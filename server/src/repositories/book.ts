@@ -96,7 +96,10 @@ export function createBook(db: Database) {
           )
           .orderBy(desc(sessions.startedAt))
           .limit(limit);
-        const tried = await tries(db, rows.map((row) => row.id));
+        const tried = await tries(
+          db,
+          rows.map((row) => row.id),
+        );
         return rows.map((row) => {
           const { document: _, ...rest } = sessionMapping.fromRow(row);
           return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0 }) };
@@ -105,7 +108,9 @@ export function createBook(db: Database) {
     },
     observations: {
       /** Appends what is new; what is known already is left alone, so a batch can be sent twice. */
-      async append(batch: readonly Observation[]): Promise<{ stored: number; unknownSessions: string[] }> {
+      async append(
+        batch: readonly Observation[],
+      ): Promise<{ stored: number; unknownSessions: string[] }> {
         const ids = [...new Set(batch.map((o) => o.sessionId))];
         const known = new Map(
           ids.length === 0
@@ -191,7 +196,9 @@ async function tries(db: Database, sessionIds: readonly string[]) {
     .select({
       sessionId: observations.sessionId,
       tries: count().mapWith(Number),
-      good: sql<number>`count(*) filter (where ${observations.data} ->> 'result' = 'good')`.mapWith(Number),
+      good: sql<number>`count(*) filter (where ${observations.data} ->> 'result' = 'good')`.mapWith(
+        Number,
+      ),
     })
     .from(observations)
     .where(

@@ -25,7 +25,9 @@ export function problemOf(error: unknown): ProblemBody {
   if (error instanceof ZodError) {
     const issues = error.issues.map((i) => ({ where: i.path.join('.'), what: i.message }));
     const first = issues[0];
-    const detail = first ? `${first.where || 'The request'}: ${first.what}` : 'The request is not valid.';
+    const detail = first
+      ? `${first.where || 'The request'}: ${first.what}`
+      : 'The request is not valid.';
     return problem(400, 'This cannot be stored as it is', detail, { issues });
   }
   if (error instanceof RevisionConflict) {
@@ -35,14 +37,24 @@ export function problemOf(error: unknown): ProblemBody {
     });
   }
   const { status, type } = error as { status?: number; type?: string };
-  if (type === 'entity.parse.failed') return problem(400, 'This is not JSON', 'The request cannot be read.');
+  if (type === 'entity.parse.failed')
+    return problem(400, 'This is not JSON', 'The request cannot be read.');
   if (type === 'entity.too.large') return problem(413, 'Too large', 'Send it in smaller parts.');
-  if (status && status >= 400 && status < 500) return problem(status, 'Not accepted', 'The request was not accepted.');
+  if (status && status >= 400 && status < 500)
+    return problem(status, 'Not accepted', 'The request was not accepted.');
   const cause = (error as { cause?: { code?: string } }).cause?.code;
   if (cause === '23503') {
-    return problem(409, 'Still in use', 'It belongs to something else in the book, or names something that is not there.');
+    return problem(
+      409,
+      'Still in use',
+      'It belongs to something else in the book, or names something that is not there.',
+    );
   }
-  return problem(500, 'Something went wrong here', 'Nothing was stored. Try again; what you entered is still on your screen.');
+  return problem(
+    500,
+    'Something went wrong here',
+    'Nothing was stored. Try again; what you entered is still on your screen.',
+  );
 }
 
 export const sendProblem: ErrorRequestHandler = (error, req, res, _next) => {

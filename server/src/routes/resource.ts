@@ -11,7 +11,11 @@ interface Store<T> {
 export const idParam = z.uuid('this is not an id');
 
 /** GET and PUT of one document by its id: parse, store, send. */
-export function documentRoutes<T extends Revisioned>(what: string, schema: z.ZodType<T>, store: Store<T>): Router {
+export function documentRoutes<T extends Revisioned>(
+  what: string,
+  schema: z.ZodType<T>,
+  store: Store<T>,
+): Router {
   const router = Router();
   router.get('/:id', async (req, res) => {
     const found = await store.get(idParam.parse(req.params.id));
@@ -21,7 +25,11 @@ export function documentRoutes<T extends Revisioned>(what: string, schema: z.Zod
   router.put('/:id', async (req, res) => {
     const document = schema.parse(req.body);
     if (document.id !== req.params.id) {
-      throw new Problem(400, 'Two ids', 'The id in the address and the one in the document differ.');
+      throw new Problem(
+        400,
+        'Two ids',
+        'The id in the address and the one in the document differ.',
+      );
     }
     res.json(await store.save(document));
   });

@@ -26,8 +26,11 @@ const text: ByCode<SyntaxFault> = {
     why: 'The line is kept as it is; nothing is ridden for it.',
   }),
   unexpected: ({ found, expected, nearest }) => ({
-    what: found === null ? 'The line ends too soon.' : `“${found}” does not fit here.${meant(nearest)}`,
-    why: expected.length ? `It could go on with ${list(expected)}.` : 'Take it out, or begin a new line.',
+    what:
+      found === null ? 'The line ends too soon.' : `“${found}” does not fit here.${meant(nearest)}`,
+    why: expected.length
+      ? `It could go on with ${list(expected)}.`
+      : 'Take it out, or begin a new line.',
   }),
   'bad-header': ({ header, example }) => ({
     what: `This “${header}” line cannot be read.`,
@@ -58,7 +61,9 @@ const text: ByCode<SyntaxFault> = {
 const ride: ByCode<Fault> = {
   'place-not-reached': ({ place, reached }) => ({
     what: `The present course never comes to ${place}.`,
-    why: reached.length ? `From here it reaches ${list(reached)}.` : 'It reaches no letter from here.',
+    why: reached.length
+      ? `From here it reaches ${list(reached)}.`
+      : 'It reaches no letter from here.',
   }),
   'no-such-letter': ({ letter, known }) => ({
     what: `There is no letter ${letter} in this arena.`,
@@ -120,11 +125,15 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     why: 'Neither rein should have less than a third.',
   }),
   'warm-up-missing': ({ walkedS }) => ({
-    what: walkedS > 0 ? `Only ${time(walkedS)} of walk before the work.` : 'The work begins without a warm-up.',
+    what:
+      walkedS > 0
+        ? `Only ${time(walkedS)} of walk before the work.`
+        : 'The work begins without a warm-up.',
     why: 'Begin with a warm-up phase, or at least five minutes of walk.',
   }),
   'walk-at-end-missing': ({ walkedS }) => ({
-    what: walkedS > 0 ? `Only ${time(walkedS)} of walk at the end.` : 'The lesson ends without walk.',
+    what:
+      walkedS > 0 ? `Only ${time(walkedS)} of walk at the end.` : 'The lesson ends without walk.',
     why: 'Let him walk for five to ten minutes, on a long rein.',
   }),
   'transition-drilled': ({ from, to, letter, times }) => ({

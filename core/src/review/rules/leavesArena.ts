@@ -15,7 +15,10 @@ export const leavesArena = rule({
       const overM = metresOutside(ride.arena, piece.curve.bounds());
       if (overM === 0) continue;
       const middleM = piece.startM + piece.curve.lengthM / 2;
-      const index = lastNotAfter(ride.movements.length, (i) => ride.movements[i]!.startM <= middleM);
+      const index = lastNotAfter(
+        ride.movements.length,
+        (i) => ride.movements[i]!.startM <= middleM,
+      );
       const { itemId, act, kind, instruction } = ride.movements[index]!;
       const side = instruction?.params['side'] as Rein | undefined;
       hits.push({

@@ -13,7 +13,8 @@ export const reinsUneven = rule({
     if (!isWholeLesson(ride)) return [];
     const seconds = { left: 0, right: 0 };
     for (const span of ride.spans) {
-      if (span.lengthM > 0 && span.riding.frame !== 'long-rein') seconds[span.riding.rein] += span.seconds;
+      if (span.lengthM > 0 && span.riding.frame !== 'long-rein')
+        seconds[span.riding.rein] += span.seconds;
     }
     const total = seconds.left + seconds.right;
     const rein = seconds.left > seconds.right ? 'left' : 'right';

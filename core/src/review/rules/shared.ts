@@ -22,12 +22,16 @@ export function editInstruction(
 ): Lesson {
   return replaceItem(lesson, itemId, (item) => {
     if (item.kind !== 'line') return [item];
-    return [{ ...item, instructions: item.instructions.map((i, k) => (k === act ? change(i) : i)) }];
+    return [
+      { ...item, instructions: item.instructions.map((i, k) => (k === act ? change(i) : i)) },
+    ];
   });
 }
 
 /** One hit for each act of a line, however often it is ridden. */
-export function oncePerAct<T extends { itemId: string | null; act: number }>(hits: readonly T[]): T[] {
+export function oncePerAct<T extends { itemId: string | null; act: number }>(
+  hits: readonly T[],
+): T[] {
   const seen = new Set<string>();
   return hits.filter((hit) => {
     const key = `${hit.itemId}/${hit.act}`;

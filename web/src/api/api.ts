@@ -1,0 +1,154 @@
+import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Scale } from '@canter-book/core/observations/scales';
+import type { Rein } from '@canter-book/core/arena/rein';
+
+export interface LessonSummary {
+  id: string;
+  revision: number;
+  title: string;
+  horseId: string | null;
+  updatedAt: string;
+}
+
+export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
+
+export interface MarkRow {
+  sessionId: string;
+  date: string;
+  scale: Scale;
+  rein: Rein;
+  value: number;
+}
+
+export interface YardRow {
+  horseId: string;
+  lastDate: string | null;
+  lastMinutes: number | null;
+  homework: string;
+  next: { scale: Scale; rein: Rein; mean: number } | null;
+}
+
+/** What the server answers when it refuses: RFC 9457 problem details. */
+export interface Problem {
+  status: number;
+  title: string;
+  detail: string;
+  current?: unknown;
+}
+
+const documents = ['Horse', 'Rider', 'Lesson', 'Session', 'Observations'] as const;
+
+const put = <T extends { id: string }>(path: string) => ({
+  query: (body: T) => ({ url: `${path}/${body.id}`, method: 'PUT', body }),
+});
+
+export const api = createApi({
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: documents,
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    health: build.query<{ ok: boolean; demo: string | null }, void>({ query: () => 'health' }),
+    horses: build.query<Horse[], void>({ query: () => 'horses', providesTags: ['Horse'] }),
+    horse: build.query<Horse, string>({ query: (id) => `horses/${id}`, providesTags: ['Horse'] }),
+    saveHorse: build.mutation<Horse, Horse>({
+      ...put<Horse>('horses'),
+      invalidatesTags: ['Horse'],
+    }),
+    deleteHorse: build.mutation<void, string>({
+      query: (id) => ({ url: `horses/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Horse'],
+    }),
+    marks: build.query<MarkRow[], string>({
+      query: (horseId) => `horses/${horseId}/marks`,
+      providesTags: ['Observations'],
+    }),
+    riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: ['Rider'] }),
+    saveRider: build.mutation<Rider, Rider>({
+      ...put<Rider>('riders'),
+      invalidatesTags: ['Rider'],
+    }),
+    lessons: build.query<LessonSummary[], void>({
+      query: () => 'lessons',
+      providesTags: ['Lesson'],
+    }),
+    lesson: build.query<LessonRecord, string>({
+      query: (id) => `lessons/${id}`,
+      keepUnusedDataFor: 0,
+    }),
+    saveLesson: build.mutation<LessonRecord, LessonRecord>({
+      ...put<LessonRecord>('lessons'),
+      invalidatesTags: ['Lesson'],
+    }),
+    deleteLesson: build.mutation<void, string>({
+      query: (id) => ({ url: `lessons/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Lesson'],
+    }),
+    sessions: build.query<SessionSummary[], { horseId?: string; limit?: number; since?: string }>({
+      query: (params) => ({ url: 'sessions', params }),
+      providesTags: ['Session'],
+    }),
+    session: build.query<Session, string>({
+      query: (id) => `sessions/${id}`,
+      providesTags: ['Session'],
+    }),
+    saveSession: build.mutation<Session, Session>({
+      ...put<Session>('sessions'),
+      invalidatesTags: ['Session'],
+    }),
+    observations: build.query<Observation[], string>({
+      query: (sessionId) => `sessions/${sessionId}/observations`,
+      providesTags: ['Observations'],
+    }),
+    addObservations: build.mutation<{ stored: number }, Observation[]>({
+      query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
+      invalidatesTags: ['Observations', 'Session'],
+    }),
+    yard: build.query<YardRow[], string>({
+      query: (date) => ({ url: 'yard', params: { date } }),
+      providesTags: documents,
+    }),
+  }),
+});
+
+export const {
+  useHealthQuery,
+  useHorsesQuery,
+  useHorseQuery,
+  useSaveHorseMutation,
+  useDeleteHorseMutation,
+  useMarksQuery,
+  useRidersQuery,
+  useSaveRiderMutation,
+  useLessonsQuery,
+  useLessonQuery,
+  useSaveLessonMutation,
+  useDeleteLessonMutation,
+  useSessionsQuery,
+  useSessionQuery,
+  useSaveSessionMutation,
+  useObservationsQuery,
+  useAddObservationsMutation,
+  useYardQuery,
+} = api;
+
+type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;
+
+/** The server's own words, or what to do when it does not answer. */
+export function problemOf(error: ApiError): Problem {
+  if (error && 'status' in error && typeof error.status === 'number') {
+    const data = error.data as Partial<Problem> | undefined;
+    return {
+      ...data,
+      status: error.status,
+      title: data?.title ?? 'Something went wrong',
+      detail: data?.detail ?? 'The server gave no reason.',
+    };
+  }
+  return {
+    status: 0,
+    title: 'The book’s server does not answer',
+    detail: 'Check that it is running. What you entered is kept here.',
+  };
+}

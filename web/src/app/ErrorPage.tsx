@@ -1,0 +1,21 @@
+import { useRouteError } from 'react-router';
+import { Empty } from '../ui/Empty.tsx';
+import { Button } from '../ui/Button.tsx';
+import { useTitle } from './title.ts';
+
+/** A fault of the program: what happened, what is kept, what to do. */
+export function ErrorPage() {
+  const error = useRouteError();
+  useTitle('A fault');
+  return (
+    <div className="mx-auto max-w-xl p-8" role="alert">
+      <Empty title="This page has a fault.">
+        <p>What you had entered is kept. Opening the page again usually helps.</p>
+        <p className="font-mono text-sm text-soft">
+          {error instanceof Error ? error.message : String(error)}
+        </p>
+        <Button onClick={() => window.location.reload()}>Open it again</Button>
+      </Empty>
+    </div>
+  );
+}

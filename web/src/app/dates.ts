@@ -1,0 +1,22 @@
+import { differenceInCalendarDays, format, parseISO } from 'date-fns';
+
+/** Today as `YYYY-MM-DD` where the person is. */
+export const today = (): string => format(new Date(), 'yyyy-MM-dd');
+
+export const longDate = (date: string): string => format(parseISO(date), 'EEEE, d MMMM');
+export const shortDate = (date: string): string => format(parseISO(date), 'd MMM');
+
+/** "today", "yesterday", "5 days ago", or the date. */
+export function ago(date: string, from = today()): string {
+  const days = differenceInCalendarDays(parseISO(from), parseISO(date));
+  if (days === 0) return 'today';
+  if (days === 1) return 'yesterday';
+  if (days > 1 && days < 21) return `${days} days ago`;
+  return shortDate(date);
+}
+
+/** Minutes and seconds. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

@@ -1,0 +1,49 @@
+import { createBrowserRouter, type RouteObject } from 'react-router';
+import { ErrorPage } from './ErrorPage.tsx';
+import { NotFound } from './NotFound.tsx';
+import { Shell } from './Shell.tsx';
+
+/** Each screen is loaded when it is first opened. */
+const screen = (
+  path: string,
+  load: () => Promise<{ default: React.ComponentType }>,
+): RouteObject => ({
+  path,
+  lazy: async () => ({ Component: (await load()).default }),
+});
+
+export const routes: RouteObject[] = [
+  {
+    element: <Shell />,
+    errorElement: <ErrorPage />,
+    hydrateFallbackElement: <p className="p-8 text-soft">Opening the book …</p>,
+    children: [
+      {
+        errorElement: <ErrorPage />,
+        children: [
+          {
+            index: true,
+            lazy: async () => ({
+              Component: (await import('../features/today/Today.tsx')).default,
+            }),
+          },
+          screen('horses', () => import('../features/horses/Horses.tsx')),
+          screen('horses/new', () => import('../features/horses/NewHorse.tsx')),
+          screen('horses/:id', () => import('../features/horses/HorsePage.tsx')),
+          screen('horses/:id/edit', () => import('../features/horses/EditHorse.tsx')),
+          screen('desk', () => import('../features/desk/Lessons.tsx')),
+          screen('desk/:id', () => import('../features/desk/Desk.tsx')),
+          screen('ringside', () => import('../features/ringside/RingsideStart.tsx')),
+          screen('ringside/:id', () => import('../features/ringside/Ringside.tsx')),
+          screen('debrief', () => import('../features/debrief/Debriefs.tsx')),
+          screen('debrief/:id', () => import('../features/debrief/Debrief.tsx')),
+          screen('progress', () => import('../features/progress/ProgressIndex.tsx')),
+          screen('progress/:id', () => import('../features/progress/Progress.tsx')),
+          { path: '*', element: <NotFound /> },
+        ],
+      },
+    ],
+  },
+];
+
+export const createBookRouter = () => createBrowserRouter(routes);

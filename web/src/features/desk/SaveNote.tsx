@@ -1,0 +1,28 @@
+import type { SaveState } from './lessonSaver.ts';
+
+/** Where the text is now, always visible. */
+export function SaveNote({ state }: { state: SaveState }) {
+  const [said, colour] = wordsOf(state);
+  return (
+    <span role="status" className={`text-[13px] ${colour}`} data-state={state.kind}>
+      {said}
+    </span>
+  );
+}
+
+function wordsOf(state: SaveState): [string, string] {
+  switch (state.kind) {
+    case 'saved':
+      return [`✓ saved, revision ${state.revision}`, 'text-bottle'];
+    case 'waiting':
+      return ['… not saved yet', 'text-soft'];
+    case 'saving':
+      return ['… saving', 'text-soft'];
+    case 'offline':
+      return ['⇅ kept on this device; the server does not answer', 'text-ochre'];
+    case 'refused':
+      return [`✕ not stored: ${state.why}`, 'text-madder'];
+    case 'conflict':
+      return ['▲ saved elsewhere too: choose', 'text-madder'];
+  }
+}

@@ -1,0 +1,120 @@
+import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
+import { closeBrackets } from '@codemirror/autocomplete';
+import {
+  defaultKeymap,
+  history,
+  historyKeymap,
+  redo,
+  redoDepth,
+  undo,
+  undoDepth,
+} from '@codemirror/commands';
+import { EditorState } from '@codemirror/state';
+import {
+  EditorView,
+  drawSelection,
+  highlightActiveLine,
+  keymap,
+  lineNumbers,
+} from '@codemirror/view';
+import { annotate, annotations, type Annotations } from './margin.ts';
+import { completion } from './complete.ts';
+import { highlight } from './highlight.ts';
+
+export interface EditorHandle {
+  undo(): void;
+  redo(): void;
+  /** Replaces the text as one step that can be undone. */
+  setText(text: string): void;
+  goToLine(line: number): void;
+}
+
+interface EditorProps {
+  text: string;
+  notes: Annotations;
+  handle: Ref<EditorHandle>;
+  onText(text: string): void;
+  onLine(line: number): void;
+  onHistory(depth: { undo: number; redo: number }): void;
+}
+
+/** The text of the lesson. The editor holds it and its history; every other hand edits through it. */
+export function Editor({ text, notes, handle, onText, onLine, onHistory }: EditorProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(null);
+  const calls = useRef({ onText, onLine, onHistory });
+  useEffect(() => {
+    calls.current = { onText, onLine, onHistory };
+  });
+
+  useEffect(() => {
+    const listener = EditorView.updateListener.of((update) => {
+      if (update.docChanged) {
+        calls.current.onText(update.state.doc.toString());
+        calls.current.onHistory({ undo: undoDepth(update.state), redo: redoDepth(update.state) });
+      }
+      if (update.selectionSet || update.docChanged) {
+        calls.current.onLine(update.state.doc.lineAt(update.state.selection.main.head).number);
+      }
+    });
+    const created = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: text,
+        extensions: [
+          lineNumbers(),
+          history(),
+          drawSelection(),
+          highlightActiveLine(),
+          closeBrackets(),
+          completion,
+          highlight,
+          annotations,
+          keymap.of([...defaultKeymap, ...historyKeymap]),
+          EditorView.lineWrapping,
+          EditorView.contentAttributes.of({ 'aria-label': 'The lesson in shorthand' }),
+          listener,
+        ],
+      }),
+    });
+    view.current = created;
+    return () => created.destroy();
+    // The editor is made once; afterwards it is the one that holds the text.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
+  useEffect(() => {
+    view.current?.dispatch({ effects: annotate.of(notes) });
+  }, [notes]);
+
+  useImperativeHandle(handle, () => ({
+    undo: () => void (view.current && undo(view.current)),
+    redo: () => void (view.current && redo(view.current)),
+    setText(next) {
+      const editor = view.current;
+      if (!editor) return;
+      editor.dispatch({
+        changes: smallestChange(editor.state.doc.toString(), next),
+        userEvent: 'input',
+      });
+    },
+    goToLine(line) {
+      const editor = view.current;
+      if (!editor || line > editor.state.doc.lines) return;
+      const { from } = editor.state.doc.line(line);
+      editor.dispatch({ selection: { anchor: from }, scrollIntoView: true });
+    },
+  }));
+
+  return <div ref={host} className="cb-editor h-full" />;
+}
+
+/** Only what differs, so that the cursor and the marks of the rest stay where they are. */
+function smallestChange(before: string, after: string) {
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start++;
+  let end = 0;
+  const most = Math.min(before.length, after.length) - start;
+  while (end < most && before[before.length - 1 - end] === after[after.length - 1 - end]) end++;
+  return { from: start, to: before.length - end, insert: after.slice(start, after.length - end) };
+}

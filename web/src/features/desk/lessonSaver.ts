@@ -1,0 +1,140 @@
+import { keepIds } from '@canter-book/core/lesson/edits';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { Problem } from '../../api/api.ts';
+
+export interface LessonDraft {
+  readonly text: string;
+  /** The stored revision it was made from. */
+  readonly revision: number;
+}
+
+/** Where drafts are kept on the device until the server has them. */
+export interface DraftStore {
+  keep(id: string, draft: LessonDraft): void;
+  drop(id: string): void;
+}
+
+export interface SaverDeps {
+  save(record: LessonRecord): Promise<{ saved: LessonRecord } | { problem: Problem }>;
+  readonly drafts: DraftStore;
+  newId(): string;
+  now(): Date;
+  /** Runs something later; answers how to call it off. */
+  later(run: () => void, ms: number): () => void;
+}
+
+export type SaveState =
+  | { readonly kind: 'saved' | 'waiting' | 'saving' | 'offline'; readonly revision: number }
+  | { readonly kind: 'refused'; readonly revision: number; readonly why: string }
+  | { readonly kind: 'conflict'; readonly revision: number; readonly theirs: LessonRecord };
+
+/** Long enough to type a word, short enough to trust. */
+const REST_MS = 700;
+const RETRY_MS = 3000;
+
+/**
+ * Saves a lesson as it is typed. Until the server has it, the text is kept on the device. When
+ * somebody else saved it in the meantime nothing is overwritten: it waits for a choice.
+ */
+export class LessonSaver {
+  private state: SaveState;
+  private base: LessonRecord;
+  private text: string;
+  private horseId: string | null;
+  private callOff = () => {};
+  private busy = false;
+  private readonly listeners = new Set<() => void>();
+
+  constructor(
+    record: LessonRecord,
+    opening: LessonDraft,
+    private readonly deps: SaverDeps,
+  ) {
+    this.base = { ...record, revision: opening.revision };
+    this.text = opening.text;
+    this.horseId = record.horseId;
+    this.state = { kind: 'saved', revision: opening.revision };
+    // What was kept on the device from the last time is delivered at once.
+    if (opening.text !== printLesson(record.document)) this.plan(0);
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly current = (): SaveState => this.state;
+
+  change(text: string, horseId: string | null): void {
+    if (text === this.text && horseId === this.horseId) return;
+    this.text = text;
+    this.horseId = horseId;
+    this.deps.drafts.keep(this.base.id, { text, revision: this.base.revision });
+    if (this.state.kind === 'conflict') return;
+    this.tell({ kind: 'waiting', revision: this.base.revision });
+    this.plan(REST_MS);
+  }
+
+  /** After a conflict: goes on with one of the two versions, and answers its text. */
+  resolve(keep: 'mine' | 'theirs'): string {
+    if (this.state.kind !== 'conflict') return this.text;
+    this.base = this.state.theirs;
+    if (keep === 'theirs') {
+      this.text = printLesson(this.base.document);
+      this.horseId = this.base.horseId;
+      this.deps.drafts.drop(this.base.id);
+      this.tell({ kind: 'saved', revision: this.base.revision });
+    } else {
+      this.tell({ kind: 'waiting', revision: this.base.revision });
+      this.plan(0);
+    }
+    return this.text;
+  }
+
+  stop(): void {
+    this.callOff();
+  }
+
+  private plan(ms: number) {
+    this.callOff();
+    this.callOff = this.deps.later(() => void this.send(), ms);
+  }
+
+  private async send(): Promise<void> {
+    if (this.busy) return;
+    this.busy = true;
+    this.tell({ kind: 'saving', revision: this.base.revision });
+    const [text, horseId] = [this.text, this.horseId];
+    const document = keepIds(this.base.document, parseLesson(text, this.deps.newId).lesson);
+    const answer = await this.deps.save({
+      ...this.base,
+      title: document.title?.text ?? '',
+      horseId,
+      document,
+      updatedAt: this.deps.now().toISOString(),
+    });
+    this.busy = false;
+    if ('problem' in answer) return this.failed(answer.problem);
+    this.base = answer.saved;
+    if (this.text !== text || this.horseId !== horseId) return this.send();
+    this.deps.drafts.drop(this.base.id);
+    this.tell({ kind: 'saved', revision: this.base.revision });
+  }
+
+  private failed({ status, detail, current }: Problem) {
+    const { revision } = this.base;
+    if (status === 409 && current) {
+      return this.tell({ kind: 'conflict', revision, theirs: current as LessonRecord });
+    }
+    if (status >= 400 && status < 500) return this.tell({ kind: 'refused', revision, why: detail });
+    this.tell({ kind: 'offline', revision });
+    this.plan(RETRY_MS);
+  }
+
+  private tell(state: SaveState) {
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}

@@ -1,0 +1,147 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm, type Resolver } from 'react-hook-form';
+import { horseSchema, type Horse } from '@canter-book/core/observations/records';
+import { APPROACHES } from '@canter-book/core/lesson/document';
+import { STAGES } from '@canter-book/core/gaits/stages';
+import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
+
+const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
+  'steady-hand': 'Steady hand: connected from the first minutes',
+  'stretch-first': 'Stretch first: long and low before connection',
+  'light-rein': 'Light rein: placed by seat, legs and shoulders',
+};
+
+const numberOrNull = (value: string): number | null => (value === '' ? null : Number(value));
+
+/** The facts that everything else is computed from. */
+export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
+  const { data: riders = [] } = useRidersQuery();
+  const [save, saving] = useSaveHorseMutation();
+  const { register, handleSubmit, formState } = useForm<Horse>({
+    defaultValues: horse,
+    resolver: zodResolver(horseSchema) as Resolver<Horse>,
+  });
+  const { errors } = formState;
+  const submit = handleSubmit(async (entered) => {
+    const saved = await save(entered);
+    if (!saved.error) onSaved(entered.id);
+  });
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="grid max-w-3xl gap-4 p-5 sm:grid-cols-2 md:p-7"
+      noValidate
+    >
+      <Field label="Name" error={errors.name?.message}>
+        {(field) => <TextInput {...field} {...register('name')} autoFocus={!horse.name} />}
+      </Field>
+      <Field label="In a few words" hint="for example: cob mare, was driven before">
+        {(field) => <TextInput {...field} {...register('kind')} />}
+      </Field>
+      <Field
+        label="Height at the withers, cm"
+        error={errors.heightCm && 'Give a height between 70 and 210 cm'}
+        hint="The strides are scaled by it until the horse is measured"
+      >
+        {(field) => (
+          <TextInput
+            {...field}
+            type="number"
+            inputMode="decimal"
+            {...register('heightCm', { valueAsNumber: true })}
+          />
+        )}
+      </Field>
+      <Field label="Born in" error={errors.bornYear && 'Give a year, or leave it empty'}>
+        {(field) => (
+          <TextInput
+            {...field}
+            type="number"
+            inputMode="numeric"
+            {...register('bornYear', {
+              setValueAs: (v: string | number | null) =>
+                v === null ? null : numberOrNull(String(v)),
+            })}
+          />
+        )}
+      </Field>
+      <Field
+        label="Stage of training"
+        hint="Sets the smallest circle, the breaks and the lateral work"
+      >
+        {(field) => (
+          <Select {...field} {...register('stage', { valueAsNumber: true })}>
+            {Object.entries(STAGES).map(([stage, { words }]) => (
+              <option key={stage} value={stage}>
+                {stage} · {words}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Approach">
+        {(field) => (
+          <Select {...field} {...register('approach')}>
+            {APPROACHES.map((approach) => (
+              <option key={approach} value={approach}>
+                {APPROACH_WORDS[approach]}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Hollow side">
+        {(field) => (
+          <Select
+            {...field}
+            {...register('hollowSide', { setValueAs: (v: string | null) => v || null })}
+          >
+            <option value="">even, or not known</option>
+            <option value="left">left</option>
+            <option value="right">right</option>
+          </Select>
+        )}
+      </Field>
+      <Field label="This month’s theme" hint="It stays for weeks; the steps within it are small">
+        {(field) => <TextInput {...field} {...register('theme')} />}
+      </Field>
+      <fieldset className="sm:col-span-2">
+        <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
+        <div className="flex flex-wrap gap-x-6 gap-y-2">
+          {riders.map((rider) => (
+            <label key={rider.id} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                value={rider.id}
+                {...register('riderIds')}
+                className="h-5 w-5 accent-leather"
+              />
+              {rider.name}
+            </label>
+          ))}
+          {riders.length === 0 && <span className="text-soft">Add riders on the Horses page.</span>}
+        </div>
+      </fieldset>
+      <div className="sm:col-span-2">
+        <Field label="Notes" hint="What the vet, the saddler or the owner said">
+          {(field) => <TextArea {...field} {...register('notes')} />}
+        </Field>
+      </div>
+      {saving.error && (
+        <p role="alert" className="text-madder sm:col-span-2">
+          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
+        </p>
+      )}
+      <div className="flex gap-2 sm:col-span-2">
+        <Button type="submit" disabled={saving.isLoading}>
+          {saving.isLoading ? 'Saving …' : 'Save'}
+        </Button>
+        <ButtonLink look="quiet" to={horse.revision > 0 ? `/horses/${horse.id}` : '/horses'}>
+          Cancel
+        </ButtonLink>
+      </div>
+    </form>
+  );
+}

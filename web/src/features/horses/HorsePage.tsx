@@ -1,0 +1,215 @@
+import { Link, useParams } from 'react-router';
+import { datedMarks, dayOf } from '@canter-book/core/progress/days';
+import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
+import { strideOf } from '@canter-book/core/gaits/strideTable';
+import type { Horse } from '@canter-book/core/observations/records';
+import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
+import {
+  useHorseQuery,
+  useMarksQuery,
+  useRidersQuery,
+  useSessionsQuery,
+  type SessionSummary,
+} from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { ago, shortDate, today } from '../../app/dates.ts';
+import { useTitle } from '../../app/title.ts';
+import { ButtonLink } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/Empty.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { ReinMark } from '../../ui/ReinMark.tsx';
+import { ScaleStraps } from './ScaleStraps.tsx';
+
+export default function HorsePage() {
+  const { id = '' } = useParams();
+  const query = useHorseQuery(id);
+  const marks = useMarksQuery(id);
+  const sessions = useSessionsQuery({ horseId: id, limit: 8 });
+  const { data: riders = [] } = useRidersQuery();
+  useTitle(query.data?.name ?? 'Horse');
+  if (!query.data) return <QueryState query={query} what="horse" />;
+  const horse = query.data;
+  const standings = marks.data && standingsOf(datedMarks(marks.data), dayOf(today()));
+  const next = standings && firstUnconfirmed(standings);
+  const names = horse.riderIds
+    .map((r) => riders.find((x) => x.id === r)?.name.split(' ')[0])
+    .filter(Boolean);
+  return (
+    <Page
+      title={horse.name}
+      about={<About horse={horse} riders={names.join(' and ')} last={sessions.data?.[0]} />}
+      actions={
+        <>
+          <ButtonLink look="quiet" to={`/horses/${id}/edit`}>
+            Change
+          </ButtonLink>
+          <ButtonLink look="quiet" to={`/progress/${id}`}>
+            Progress
+          </ButtonLink>
+          <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
+        </>
+      }
+    >
+      <div className="grid lg:grid-cols-[1fr_20rem]">
+        <section aria-labelledby="stands" className="p-5 md:p-7">
+          <h2 id="stands" className="text-lg">
+            Where {horse.name} stands
+          </h2>
+          <p className="mb-5 text-[13px] text-soft">
+            Buckle: today’s estimate from the marks. Keeper: how sure it is. Notch: four weeks ago.
+            Marks 0–10.
+          </p>
+          {marks.data && marks.data.length === 0 && (
+            <div className="mb-6">
+              <Empty title="No marks yet.">
+                <p>Six marks on each rein at the end of a lesson set the buckles.</p>
+                <ButtonLink to={`/ringside?horse=${id}`}>Teach the first lesson</ButtonLink>
+              </Empty>
+            </div>
+          )}
+          {standings ? (
+            <div className="flex flex-col gap-5">
+              {SCALES.map((scale) => (
+                <ScaleStraps
+                  key={scale}
+                  scale={scale}
+                  words={SCALE_WORDS[scale]}
+                  standing={standings[scale]}
+                />
+              ))}
+            </div>
+          ) : (
+            <Loading what="marks" />
+          )}
+        </section>
+        <aside className="flex flex-col gap-7 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l">
+          <section>
+            <h2 className="mb-2 text-lg">This month’s theme</h2>
+            <p className="rounded-lg bg-sand-light p-4 font-book italic">
+              {horse.theme || 'None yet: choose one for the next weeks.'}
+            </p>
+          </section>
+          <section>
+            <h2 className="mb-2 text-lg">First thing not yet confirmed</h2>
+            {next ? (
+              <p>
+                <b>
+                  {next.scale[0]!.toUpperCase() + next.scale.slice(1)},{' '}
+                  <ReinMark rein={next.rein} word /> rein.
+                </b>{' '}
+                <span className="text-soft">
+                  {SCALE_WORDS[next.scale]}; now about {next.mean.toFixed(1)}.
+                </span>
+              </p>
+            ) : (
+              <p className="text-soft">
+                {marks.data?.length
+                  ? 'Every marked scale is confirmed.'
+                  : 'It shows after the first marks.'}
+              </p>
+            )}
+          </section>
+          <Strides horse={horse} />
+          <LastSessions sessions={sessions.data ?? []} />
+        </aside>
+      </div>
+    </Page>
+  );
+}
+
+function About({
+  horse,
+  riders,
+  last,
+}: {
+  horse: Horse;
+  riders: string;
+  last: SessionSummary | undefined;
+}) {
+  const age = horse.bornYear && new Date().getFullYear() - horse.bornYear;
+  return (
+    <>
+      <span className="block">
+        {[
+          horse.kind,
+          age && `${age} years`,
+          `${horse.heightCm} cm`,
+          `stage ${horse.stage}`,
+          horse.approach.replace('-', ' '),
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </span>
+      <span className="block">
+        {[
+          riders && `ridden by ${riders}`,
+          horse.hollowSide && `hollow on the ${horse.hollowSide}`,
+          last && `last worked ${ago(last.date)}`,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </span>
+    </>
+  );
+}
+
+const SHOWN = [
+  ['walk', 'medium', 'medium walk'],
+  ['trot', 'working', 'working trot'],
+  ['trot', 'collected', 'collected trot'],
+  ['canter', 'working', 'working canter'],
+] as const;
+
+function Strides({ horse }: { horse: Horse }) {
+  return (
+    <section>
+      <h2 className="text-lg">Strides</h2>
+      <p className="mb-2 text-[13px] text-soft">By height, until they are measured.</p>
+      <dl>
+        {SHOWN.map(([gait, pace, words]) => (
+          <div
+            key={words}
+            className="flex justify-between border-b border-dotted border-line py-1.5"
+          >
+            <dt>{words}</dt>
+            <dd className="tabular font-mono font-bold">
+              {strideOf(horse.heightCm, gait, pace)!.lengthM.toFixed(2)} m
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function LastSessions({ sessions }: { sessions: readonly SessionSummary[] }) {
+  return (
+    <section>
+      <h2 className="mb-2 text-lg">Last sessions</h2>
+      {sessions.length === 0 && <p className="text-soft">None yet.</p>}
+      <ul>
+        {sessions.map((session) => (
+          <li key={session.id} className="border-b border-dotted border-line">
+            <Link
+              to={`/debrief/${session.id}`}
+              className="flex justify-between gap-3 py-1.5 no-underline hover:underline"
+            >
+              <span>{shortDate(session.date)}</span>
+              <span className="tabular text-soft">
+                {session.minutes !== null ? `${Math.round(session.minutes)} min` : 'open'} ·{' '}
+                {session.good} of {session.tries} good
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {sessions[0]?.homework && (
+        <>
+          <h3 className="mt-5 mb-1 text-base">Homework</h3>
+          <p className="font-book italic">{sessions[0].homework}</p>
+        </>
+      )}
+    </section>
+  );
+}

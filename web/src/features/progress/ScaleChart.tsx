@@ -1,0 +1,133 @@
+import { useMemo } from 'react';
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartData,
+  type ChartOptions,
+} from 'chart.js';
+import { Line } from 'react-chartjs-2';
+import type { Rein } from '@canter-book/core/arena/rein';
+import type { Scale } from '@canter-book/core/observations/scales';
+import { dateOf } from '@canter-book/core/progress/days';
+import { levelHistory, marksOf, type DatedMark } from '@canter-book/core/progress/standing';
+import { shortDate } from '../../app/dates.ts';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip);
+Chart.defaults.animation = false;
+Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
+
+interface ScaleChartProps {
+  scale: Scale;
+  marks: readonly DatedMark[];
+  span: { from: number; to: number };
+}
+
+const token = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const round = (value: number): number => Math.round(value * 100) / 100;
+
+/** One scale: marks of both reins, and the level with its band. */
+export function ScaleChart({ scale, marks, span }: ScaleChartProps) {
+  const { data, latest } = useMemo(() => {
+    const reins = (['left', 'right'] as const).map((rein) =>
+      reinSeries(rein, marksOf(marks, scale, rein)),
+    );
+    const both = reins.flatMap((r) => r.datasets);
+    return { data: { datasets: both } as ChartData<'line'>, latest: reins.map((r) => r.latest) };
+  }, [marks, scale]);
+  const said = latest
+    .map((v, i) => `${['left', 'right'][i]} ${v === null ? 'no marks' : v.toFixed(1)}`)
+    .join(', ');
+  return (
+    <figure>
+      <figcaption className="mb-1 flex items-baseline justify-between">
+        <span className="font-book text-lg font-semibold">{scale}</span>
+        <span className="tabular font-mono text-[14px]">
+          ◐ {latest[0]?.toFixed(1) ?? '–'} ◑ {latest[1]?.toFixed(1) ?? '–'}
+        </span>
+      </figcaption>
+      <div className="h-48">
+        <Line
+          data={data}
+          options={options(span)}
+          role="img"
+          aria-label={`${scale} over time; now ${said}`}
+        />
+      </div>
+    </figure>
+  );
+}
+
+function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
+  const colour = token(rein === 'left' ? '--leather' : '--sky');
+  const history = levelHistory(marks);
+  const line = (pick: (level: (typeof history)[number]) => number) =>
+    history.map((level) => ({ x: level.day, y: round(pick(level)) }));
+  const bare = { pointRadius: 0, pointHitRadius: 0, borderWidth: 0 };
+  const sd = (level: { variance: number }) => Math.sqrt(level.variance);
+  return {
+    latest: history.at(-1)?.mean ?? null,
+    datasets: [
+      { ...bare, data: line((l) => l.mean - sd(l)), borderColor: 'transparent' },
+      {
+        ...bare,
+        data: line((l) => l.mean + sd(l)),
+        borderColor: 'transparent',
+        backgroundColor: `${colour}26`,
+        fill: '-1',
+      },
+      {
+        ...bare,
+        label: `${rein} rein, level`,
+        data: line((l) => l.mean),
+        borderColor: colour,
+        borderWidth: 2,
+        borderDash: rein === 'right' ? [6, 4] : [],
+        tension: 0.25,
+      },
+      {
+        label: `${rein} rein, mark`,
+        data: marks.map((m) => ({ x: m.day, y: m.value })),
+        showLine: false,
+        pointRadius: 2.5,
+        pointStyle: rein === 'left' ? 'circle' : 'rectRot',
+        borderColor: colour,
+        backgroundColor: rein === 'left' ? colour : 'transparent',
+      },
+    ],
+  };
+}
+
+function options(span: { from: number; to: number }): ChartOptions<'line'> {
+  const grid = { color: token('--line') };
+  const ticks = { color: token('--soft') };
+  return {
+    responsive: true,
+    maintainAspectRatio: false,
+    parsing: false,
+    plugins: {
+      legend: { display: false },
+      tooltip: { callbacks: { title: (items) => shortDate(dateOf(items[0]?.parsed.x ?? 0)) } },
+    },
+    scales: {
+      y: { min: 0, max: 10, grid, ticks: { ...ticks, stepSize: 2 } },
+      x: {
+        type: 'linear',
+        min: span.from - 1,
+        max: span.to + 1,
+        grid: { display: false },
+        ticks: {
+          ...ticks,
+          maxTicksLimit: 5,
+          maxRotation: 0,
+          callback: (day) => shortDate(dateOf(Number(day))),
+        },
+      },
+    },
+  };
+}

@@ -1,0 +1,187 @@
+import { useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { api, problemOf, useHorsesQuery, useLessonsQuery, useRidersQuery } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { today } from '../../app/dates.ts';
+import { newId } from '../../app/newId.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useTitle } from '../../app/title.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/Empty.tsx';
+import { Field, Select } from '../../ui/Field.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { profileOf } from '../desk/derive.ts';
+import { begun } from './ringsideSlice.ts';
+
+/** Who rides whom, from which lesson: then out to the sand. */
+export default function RingsideStart() {
+  useTitle('Ringside');
+  const [search] = useSearchParams();
+  const horses = useHorsesQuery();
+  const lessons = useLessonsQuery();
+  const { data: riders = [] } = useRidersQuery();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [chosenHorse, setHorse] = useState(search.get('horse') ?? '');
+  const [chosenRider, setRider] = useState('');
+  const [chosenLesson, setLesson] = useState(search.get('lesson') ?? '');
+  const [failure, setFailure] = useState<string | null>(null);
+  const open = useOpenSessions();
+
+  if (!horses.data || !lessons.data) {
+    if (open.length > 0)
+      return (
+        <Page title="Ringside">
+          <div className="max-w-xl p-5">
+            <GoOn open={open} />
+          </div>
+        </Page>
+      );
+    return <QueryState query={horses.data ? lessons : horses} what="horses" />;
+  }
+  const horse = horses.data.find((h) => h.id === chosenHorse) ?? null;
+  const ofHorse = lessons.data.filter(
+    (l) => !horse || l.horseId === horse.id || l.horseId === null,
+  );
+  const lessonId = ofHorse.some((l) => l.id === chosenLesson)
+    ? chosenLesson
+    : horse
+      ? (ofHorse[0]?.id ?? '')
+      : '';
+  const riderId = chosenRider || (horse?.riderIds[0] ?? '');
+
+  const start = async () => {
+    if (!horse) return;
+    const lesson = await dispatch(api.endpoints.lesson.initiate(lessonId, { forceRefetch: true }));
+    if (!lesson.data) return setFailure(problemOf(lesson.error).detail);
+    const now = new Date();
+    const session = {
+      id: newId(),
+      revision: 0,
+      horseId: horse.id,
+      riderId: riderId || null,
+      lessonId,
+      document: lesson.data.document,
+      date: today(),
+      startedAt: now.toISOString(),
+      endedAt: null,
+      minutes: null,
+      notes: '',
+      homework: '',
+    };
+    dispatch(
+      begun({
+        parcelId: newId(),
+        teaching: {
+          session,
+          horse: profileOf(horse),
+          riderName: riders.find((r) => r.id === riderId)?.name ?? '',
+          clock: { elapsedS: 0, runningSince: null },
+          held: 0,
+          tries: [],
+          marks: {},
+          step: 'ride',
+        },
+      }),
+    );
+    void navigate(`/ringside/${session.id}`);
+  };
+
+  return (
+    <Page title="Ringside" about="Choose, then go out. From then on it works without the network.">
+      <div className="flex max-w-xl flex-col gap-4 p-5 md:p-7">
+        <GoOn open={open} />
+        {horses.data.length === 0 ? (
+          <Empty title="No horse in the book yet.">
+            <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
+          </Empty>
+        ) : (
+          <>
+            <Field label="Horse">
+              {(field) => (
+                <Select {...field} value={chosenHorse} onChange={(e) => setHorse(e.target.value)}>
+                  <option value="">Choose a horse</option>
+                  {horses.data!.map((h) => (
+                    <option key={h.id} value={h.id}>
+                      {h.name}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <Field label="Rider">
+              {(field) => (
+                <Select {...field} value={riderId} onChange={(e) => setRider(e.target.value)}>
+                  <option value="">not said</option>
+                  {riders.map((r) => (
+                    <option key={r.id} value={r.id}>
+                      {r.name}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <Field
+              label="Lesson"
+              hint={
+                horse && ofHorse.length === 0
+                  ? 'There is none for this horse yet: write one at the desk.'
+                  : ''
+              }
+            >
+              {(field) => (
+                <Select {...field} value={lessonId} onChange={(e) => setLesson(e.target.value)}>
+                  <option value="">Choose a lesson</option>
+                  {ofHorse.map((l) => (
+                    <option key={l.id} value={l.id}>
+                      {l.title || 'Untitled lesson'}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <p className="rounded-lg border-2 border-line bg-page p-4 text-[14px]">
+              <b>Before you begin:</b> hat and sound tack, gate closed, girth checked, someone
+              within call. You on the spot decide; the yard’s rules and the vet’s word come first.
+            </p>
+            {failure && (
+              <p role="alert" className="text-madder">
+                ✕ {failure}
+              </p>
+            )}
+            <Button
+              className="min-h-14 text-lg"
+              disabled={!horse || !lessonId}
+              onClick={() => void start()}
+            >
+              Begin the lesson
+            </Button>
+          </>
+        )}
+      </div>
+    </Page>
+  );
+}
+
+function useOpenSessions() {
+  const teaching = useAppSelector((state) => state.ringside.teaching);
+  return Object.values(teaching).filter((t) => t.step !== 'done');
+}
+
+function GoOn({ open }: { open: ReturnType<typeof useOpenSessions> }) {
+  if (open.length === 0) return null;
+  return (
+    <section aria-label="Lessons under way" className="rounded-lg border-2 border-leather p-4">
+      <h2 className="mb-2 text-lg">Under way on this device</h2>
+      {open.map((t) => (
+        <Link
+          key={t.session.id}
+          to={`/ringside/${t.session.id}`}
+          className="block py-2 font-bold text-leather underline"
+        >
+          Go on with {t.horse.name}
+        </Link>
+      ))}
+    </section>
+  );
+}

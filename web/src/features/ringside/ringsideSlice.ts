@@ -1,0 +1,181 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Rein } from '@canter-book/core/arena/rein';
+import type { HorseProfile } from '@canter-book/core/gaits/horse';
+import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import type { Scale } from '@canter-book/core/observations/scales';
+
+/** The lesson's clock: it runs while the ride goes as planned and is held when it does not. */
+export interface LessonClock {
+  readonly elapsedS: number;
+  /** Milliseconds since 1970 at which it was started, null while held. */
+  readonly runningSince: number | null;
+}
+
+/** A session that is taught from this device. */
+export interface Teaching {
+  session: Session;
+  horse: HorseProfile;
+  riderName: string;
+  clock: LessonClock;
+  held: number;
+  tries: TryObservation[];
+  marks: Partial<Record<`${Scale}/${Rein}`, number>>;
+  step: 'ride' | 'marks' | 'done';
+}
+
+/** Something that the server has not confirmed yet, in the order it was made. */
+export type Parcel =
+  | { readonly id: string; readonly kind: 'session'; readonly session: Session }
+  | { readonly id: string; readonly kind: 'observations'; readonly observations: Observation[] };
+
+export interface RingsideState {
+  /** What the device had kept is back in memory. */
+  restored: boolean;
+  teaching: Record<string, Teaching>;
+  outbox: Parcel[];
+  /** Revisions the server has given to sessions. */
+  revisions: Record<string, number>;
+  /** The server answered the last time. */
+  reached: boolean;
+  /** The server's reason for refusing a parcel; it stays in the outbox. */
+  refused: string | null;
+}
+
+export type KeptState = Pick<RingsideState, 'teaching' | 'outbox' | 'revisions'>;
+
+const initialState: RingsideState = {
+  restored: false,
+  teaching: {},
+  outbox: [],
+  revisions: {},
+  reached: true,
+  refused: null,
+};
+
+interface Stamped {
+  sessionId: string;
+  /** A new id for the parcel. */
+  parcelId: string;
+}
+
+export const ringsideSlice = createSlice({
+  name: 'ringside',
+  initialState,
+  reducers: {
+    restored(state, { payload }: PayloadAction<KeptState | null>) {
+      state.restored = true;
+      if (!payload) return;
+      // What was begun before the device had answered goes on top of what it had kept.
+      state.teaching = { ...payload.teaching, ...state.teaching };
+      state.outbox = [...payload.outbox, ...state.outbox];
+      state.revisions = { ...payload.revisions, ...state.revisions };
+    },
+    begun(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
+      const { session } = payload.teaching;
+      state.teaching[session.id] = payload.teaching;
+      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
+    },
+    clockSet(state, { payload }: PayloadAction<{ sessionId: string; clock: LessonClock }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (teaching) teaching.clock = payload.clock;
+    },
+    heldSet(state, { payload }: PayloadAction<{ sessionId: string; held: number }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (teaching) teaching.held = Math.max(0, Math.min(999, payload.held));
+    },
+    tried(state, { payload }: PayloadAction<Stamped & { observation: TryObservation }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching) return;
+      teaching.tries.push(payload.observation);
+      teaching.held = 0;
+      state.outbox.push({
+        id: payload.parcelId,
+        kind: 'observations',
+        observations: [payload.observation],
+      });
+    },
+    /** Takes the last try back; it was kept, so that is a new observation and no erasure. */
+    tryWithdrawn(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching?.tries.length) return;
+      teaching.tries.pop();
+      state.outbox.push({
+        id: payload.parcelId,
+        kind: 'observations',
+        observations: [payload.observation],
+      });
+    },
+    stepSet(state, { payload }: PayloadAction<{ sessionId: string; step: Teaching['step'] }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (teaching) teaching.step = payload.step;
+    },
+    marked(
+      state,
+      { payload }: PayloadAction<{ sessionId: string; scale: Scale; rein: Rein; value: number }>,
+    ) {
+      const teaching = state.teaching[payload.sessionId];
+      if (teaching) teaching.marks[`${payload.scale}/${payload.rein}`] = payload.value;
+    },
+    ended(
+      state,
+      { payload }: PayloadAction<Stamped & { session: Session; observations: Observation[] }>,
+    ) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching) return;
+      teaching.step = 'done';
+      teaching.session = payload.session;
+      state.outbox.push({ id: payload.parcelId, kind: 'session', session: payload.session });
+      if (payload.observations.length) {
+        state.outbox.push({
+          id: `${payload.parcelId}-marks`,
+          kind: 'observations',
+          observations: payload.observations,
+        });
+      }
+    },
+    delivered(
+      state,
+      { payload }: PayloadAction<{ parcelId: string; revision?: number; sessionId?: string }>,
+    ) {
+      state.outbox = state.outbox.filter((parcel) => parcel.id !== payload.parcelId);
+      if (payload.sessionId && payload.revision !== undefined) {
+        state.revisions[payload.sessionId] = payload.revision;
+      }
+      state.reached = true;
+      state.refused = null;
+      tidy(state);
+    },
+    notDelivered(state, { payload }: PayloadAction<{ refused: string | null }>) {
+      state.reached = payload.refused !== null;
+      state.refused = payload.refused;
+    },
+  },
+});
+
+/** A session that is done and delivered needs no place on the device any more, but the last one stays to be looked at. */
+function tidy(state: RingsideState) {
+  if (state.outbox.length > 0) return;
+  const done = Object.values(state.teaching).filter((t) => t.step === 'done');
+  for (const teaching of done.slice(0, -1)) delete state.teaching[teaching.session.id];
+}
+
+export const {
+  restored,
+  begun,
+  clockSet,
+  heldSet,
+  tried,
+  tryWithdrawn,
+  stepSet,
+  marked,
+  ended,
+  delivered,
+  notDelivered,
+} = ringsideSlice.actions;
+
+/** Seconds the lesson has run at a moment. */
+export function elapsedS(clock: LessonClock, nowMs: number): number {
+  const running = clock.runningSince === null ? 0 : Math.max(0, nowMs - clock.runningSince) / 1000;
+  return clock.elapsedS + running;
+}
