@@ -6,6 +6,8 @@ import { beatMarksM } from './beats.ts';
 export interface BeatStroke {
   readonly movement: number;
   readonly span: RideSpan;
+  /** The way to the place of a movement, not the movement itself. */
+  readonly way: boolean;
   /** Marks and gaps in metres, one stride a period. */
   readonly marksM: readonly number[];
   /** Where in the period it begins, so that the beats run on over a seam. */
@@ -24,26 +26,91 @@ const GATHERING: Readonly<Record<string, number>> = {
   collected: 1,
 };
 
-/** The ride as beat strokes, in the order they are ridden. */
-export function beatStrokes(ride: Ride): BeatStroke[] {
+interface Stretch {
+  readonly fromM: number;
+  readonly toM: number;
+}
+
+/**
+ * The ride as beat strokes. A line that is ridden again is drawn once, so that the beats of one pass
+ * do not fill the gaps of another: acts come first, then the ways between them where nothing is yet.
+ *
+ * @param whole an item that is drawn in full, whatever lies below it
+ */
+export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke[] {
+  const drawn = new Map<string, number>();
+  const spans = ride.spans.filter((span) => span.lengthM > 0);
+  const offsets = offsetsOf(spans);
+  const isWay = (span: RideSpan) => ride.movements[span.movement]!.act === -1;
+  const order = [...spans.filter((s) => !isWay(s)), ...spans.filter(isWay)];
+  return order.flatMap((span) => {
+    const movement = ride.movements[span.movement]!;
+    const key = isWay(span) ? '' : span.gait;
+    const fresh = freshStretches(ride, span, key, drawn);
+    const first = movement.itemId === whole && movement.round === 1;
+    const stretches = first ? [{ fromM: span.startM, toM: span.startM + span.lengthM }] : fresh;
+    return stretches.map((stretch): BeatStroke => ({
+      movement: span.movement,
+      span,
+      way: isWay(span),
+      marksM: beatMarksM(span.gait, span.strideM),
+      offsetM: (offsets.get(span)! + stretch.fromM - span.startM) % span.strideM,
+      gathering: GATHERING[span.riding.pace] ?? 0.45,
+      draw: (sink) => drawStretch(ride, stretch.fromM, stretch.toM, sink),
+    }));
+  });
+}
+
+/** Where in a stride each span begins, counted on as long as the gait lasts. */
+function offsetsOf(spans: readonly RideSpan[]): Map<RideSpan, number> {
+  const offsets = new Map<RideSpan, number>();
   let strides = 0;
   let gait = '';
-  return ride.spans
-    .filter((span) => span.lengthM > 0)
-    .map((span) => {
-      if (span.gait !== gait) strides = 0;
-      gait = span.gait;
-      const offsetM = (strides % 1) * span.strideM;
-      strides += span.strides;
-      return {
-        movement: span.movement,
-        span,
-        marksM: beatMarksM(span.gait, span.strideM),
-        offsetM,
-        gathering: GATHERING[span.riding.pace] ?? 0.45,
-        draw: (sink) => drawStretch(ride, span.startM, span.startM + span.lengthM, sink),
-      };
-    });
+  for (const span of spans) {
+    if (span.gait !== gait) strides = 0;
+    gait = span.gait;
+    offsets.set(span, (strides % 1) * span.strideM);
+    strides += span.strides;
+  }
+  return offsets;
+}
+
+/** Finer than the width of a track, coarse enough that two passes of one line meet. */
+const CELL_M = 0.9;
+const STEP_M = 0.45;
+/** Shorter remains of an earlier line are not worth a mark. */
+const SHORTEST_M = 1.5;
+
+/** The parts of a span that lie where nothing was drawn before. Crossing lines do not count as the same. */
+function freshStretches(
+  ride: Ride,
+  span: RideSpan,
+  key: string,
+  drawn: Map<string, number>,
+): Stretch[] {
+  const found: Stretch[] = [];
+  const steps = Math.max(1, Math.ceil(span.lengthM / STEP_M));
+  let openM: number | null = null;
+  const close = (toM: number) => {
+    if (openM !== null && toM - openM >= Math.min(SHORTEST_M, span.lengthM))
+      found.push({ fromM: openM, toM });
+    openM = null;
+  };
+  for (let i = 0; i < steps; i++) {
+    const atM = span.startM + (span.lengthM * (i + 0.5)) / steps;
+    const point = ride.path.at(atM);
+    const direction = Math.round(point.headingRad / (Math.PI / 4) + 8) % 4;
+    const cell = `${Math.round(point.x / CELL_M)},${Math.round(point.y / CELL_M)},${direction}`;
+    const names = key === '' ? ['walk', 'trot', 'canter', ''] : [key];
+    const last = Math.max(...names.map((name) => drawn.get(`${name}${cell}`) ?? -Infinity));
+    // What was drawn a moment ago is this very pass.
+    const fresh = last === -Infinity || atM - last < 3 * CELL_M;
+    if (fresh) drawn.set(`${key}${cell}`, atM);
+    if (fresh && openM === null) openM = span.startM + (span.lengthM * i) / steps;
+    if (!fresh) close(span.startM + (span.lengthM * i) / steps);
+  }
+  close(span.startM + span.lengthM);
+  return found;
 }
 
 /** Draws the ridden line between two distances into a sink. */

@@ -1,4 +1,4 @@
-import { TAU } from '../units.ts';
+import { TAU, roundTo } from '../units.ts';
 import type { Point } from '../geometry/curve.ts';
 import type { ArcStroke, Sink } from '../geometry/sink.ts';
 
@@ -10,17 +10,23 @@ export function toView(view: View, p: Point): Point {
   return view === 'c-right' ? { x: p.y, y: p.x } : { x: p.x, y: -p.y };
 }
 
-const n = (value: number): string => String(Math.round(value * 1000) / 1000);
-
 /** A sink that writes the `d` of an SVG path, in drawing metres. */
 export class SvgPath implements Sink {
   private readonly parts: string[] = [];
 
-  constructor(private readonly view: View = 'c-right') {}
+  /** @param digits after the point; three are a millimetre */
+  constructor(
+    private readonly view: View = 'c-right',
+    private readonly digits = 3,
+  ) {}
+
+  private n(value: number): string {
+    return String(roundTo(value, this.digits));
+  }
 
   private xy(p: Point): string {
     const at = toView(this.view, p);
-    return `${n(at.x)} ${n(at.y)}`;
+    return `${this.n(at.x)} ${this.n(at.y)}`;
   }
 
   move(to: Point): void {
@@ -40,7 +46,9 @@ export class SvgPath implements Sink {
         x: centre.x + radiusM * Math.cos(angle),
         y: centre.y + radiusM * Math.sin(angle),
       };
-      this.parts.push(`A${n(radiusM)} ${n(radiusM)} 0 0 ${sweepRad > 0 ? 0 : 1} ${this.xy(to)}`);
+      this.parts.push(
+        `A${this.n(radiusM)} ${this.n(radiusM)} 0 0 ${sweepRad > 0 ? 0 : 1} ${this.xy(to)}`,
+      );
     }
   }
 
@@ -50,8 +58,8 @@ export class SvgPath implements Sink {
 }
 
 /** The `d` of whatever draws itself into a sink. */
-export function svgPathOf(draw: (sink: Sink) => void, view: View = 'c-right'): string {
-  const sink = new SvgPath(view);
+export function svgPathOf(draw: (sink: Sink) => void, view: View = 'c-right', digits = 3): string {
+  const sink = new SvgPath(view, digits);
   draw(sink);
   return sink.toString();
 }

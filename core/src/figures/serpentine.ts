@@ -34,7 +34,9 @@ export const serpentine = act<{ loops: number; to?: string }>({
     const here = stand.at;
     const atA = Math.abs(here.x) < 0.01 && Math.abs(here.y - box.minY) < 0.01;
     const atC = Math.abs(here.x) < 0.01 && Math.abs(here.y - box.maxY) < 0.01;
-    if (!(atA || atC)) return { code: 'wrong-place', kind: 'serpentine', wants: 'A or C' };
+    const along = Math.abs(Math.sin(stand.headingRad)) < 0.01;
+    if (!along || !(atA || atC))
+      return { code: 'wrong-place', kind: 'serpentine', wants: 'A or C' };
     if (to !== undefined && to !== (atA ? 'C' : 'A')) {
       return {
         code: 'wrong-place',

@@ -5,7 +5,7 @@ import type { Change, Stand } from '../forms/contract.ts';
 import { offset, type Point } from '../geometry/curve.ts';
 import { arc } from '../geometry/arc.ts';
 import { legsLengthM, type Leg } from '../geometry/leg.ts';
-import { TAU, wrapRad } from '../units.ts';
+import { SAME_M, TAU, wrapRad } from '../units.ts';
 
 /** Where a point of the ridden track lies on paper: on the rail. */
 function onPaper(arena: Arena, p: Point): Point {
@@ -90,7 +90,8 @@ export function tangentFrom(from: Point, centre: Point, radiusM: number, side: R
   const dx = centre.x - from.x;
   const dy = centre.y - from.y;
   const d = Math.hypot(dx, dy);
-  if (d <= radiusM) return null;
+  // On the circle itself there is nothing to ride to it.
+  if (d <= radiusM + SAME_M) return null;
   const off = Math.asin(radiusM / d);
   // Circling to the left, the centre lies to the left of the tangent's way.
   const headingRad = Math.atan2(dy, dx) - turnSign(side) * off;

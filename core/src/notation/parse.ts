@@ -207,6 +207,13 @@ class Reader {
         endColumn: at.endColumn,
       });
     }
+    if (!failed && !place && instructions.length === 0 && !note) {
+      this.report(
+        { code: 'unexpected', found: null, expected: ['A', 'circle'], nearest: null },
+        spanOf(line),
+      );
+      failed = true;
+    }
     if (failed || note.length > 400 || instructions.length > 12) return this.keep(line);
     this.put(
       {

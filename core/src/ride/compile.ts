@@ -285,13 +285,16 @@ class Compiler {
     later: readonly Instruction[],
   ) {
     const side = instruction.params['side'] as Rein | undefined;
-    if (!act.atRail) this.turnOntoTrack(side, null, index);
+    if (!act.atRail) this.turnOntoTrack(side, null);
     this.begin(act.kind, index, text.trim(), instruction);
     if (act.route === 'needed' && !route) {
       return this.fault({ code: 'route-missing', kind: act.kind }, index);
     }
     const startM = this.recorder.plannedM;
-    if (route && !act.route) this.rideRoute(route);
+    if (route && !act.route) {
+      this.rideRoute(route);
+      if (!act.atRail) this.turnOntoTrack(side, null);
+    }
     const trackRein = this.riding.rein;
     const { gait, movingGait, pace, lead, frame } = this.riding;
     const ridingBefore = { gait, movingGait, pace, lead, frame };
@@ -352,6 +355,10 @@ class Compiler {
     }
     if (plan.headingAfterRad !== undefined) this.headingRad = plan.headingAfterRad;
     if (plan.courseAfter) this.course = plan.courseAfter;
+    // A track that is not under the horse cannot be followed: after a mistake it goes straight on.
+    if (this.course.kind === 'track' && !isOnTrack(this.arena, this.at, this.course.furtherInM)) {
+      this.course = courseFrom(this.arena, this.at, this.headingRad);
+    }
   }
 
   private ride(legs: readonly Leg[]) {
@@ -382,16 +389,23 @@ class Compiler {
       this.fault(this.noLetter(unknown), -1);
       return null;
     }
-    const next = letters[1] ? this.point(letters[1])! : null;
+    const next = letters[1] && letters[1] !== letters[0] ? this.point(letters[1]) : null;
     this.reach(letters[0]!, place.kind === 'along' ? null : next);
     if (place.kind === 'at') return null;
     if (place.kind === 'along') {
-      this.turnOntoTrack(undefined, this.point(place.to), -1);
+      this.turnOntoTrack(undefined, this.point(place.to));
       this.alongTrack = true;
+      if (place.from === place.to) return null;
       return { points: [this.at, this.point(place.to)!], letters };
     }
     this.alongTrack = false;
-    const points = [this.at, ...letters.slice(1).map((name) => this.point(name)!)];
+    const points = [this.at];
+    for (const name of letters.slice(1)) {
+      const next = this.point(name)!;
+      // The same letter twice? Nothing to ride.
+      if (distanceM(points.at(-1)!, next) > SAME_M) points.push(next);
+    }
+    if (points.length < 2) return null;
     this.checkTurnsBack(points, letters);
     return { points, letters };
   }
@@ -415,7 +429,7 @@ class Compiler {
     // At the end of a line, the letter decides which way round the track goes.
     if (this.facesRail() && !isOnTrack(this.arena, this.at, 0))
       this.course = courseFrom(this.arena, this.at, this.headingRad);
-    if (this.facesRail()) this.turnOntoTrack(undefined, here, -1);
+    if (this.facesRail()) this.turnOntoTrack(undefined, here);
     const target = letterOnCourse(this.arena, this.course, findLetter(this.arena, letter)!);
     const metres = metresToPoint(this.arena, this.course, this.at, target) ?? this.beyondLine(here);
     if (metres === null) {
@@ -446,7 +460,7 @@ class Compiler {
       const first = Math.min(metres, metresToTrack(this.arena, this.at, this.course.headingRad));
       this.ride(courseLegs(this.arena, this.course, this.at, first));
       if (metres - first <= SAME_M) return;
-      this.turnOntoTrack(undefined, towards, -1);
+      this.turnOntoTrack(undefined, towards);
       return this.rideCourse(metres - first, towards);
     }
     this.ride(courseLegs(this.arena, this.course, this.at, metres));
@@ -457,7 +471,7 @@ class Compiler {
     const unknown = letters.find((name) => !this.point(name));
     if (unknown) return this.fault(this.noLetter(unknown), -1);
     const facing = this.facesRail();
-    if (facing) this.turnOntoTrack(undefined, this.point(letters[0]), -1);
+    if (facing) this.turnOntoTrack(undefined, this.point(letters[0]));
     const ahead = lettersAhead(this.arena, this.course, this.at);
     const [a, b] = letters.map((name) => ahead.find((l) => l.name === name)?.metres);
     if (a === undefined || b === undefined) {
@@ -501,7 +515,7 @@ class Compiler {
   }
 
   /** At the end of a line: on to the track, on the side that is said, or the shorter way to what comes. */
-  private turnOntoTrack(side: Rein | undefined, towards: Point | null, _act: number) {
+  private turnOntoTrack(side: Rein | undefined, towards: Point | null) {
     if (!this.facesRail() || !isOnTrack(this.arena, this.at)) return;
     const rein =
       side ?? (towards ? this.reinTowards(this.at, this.headingRad, towards) : this.riding.rein);
@@ -525,12 +539,11 @@ class Compiler {
     this.jumped = true;
     if (isOnTrack(this.arena, point)) {
       const left = trackHeading(this.arena, 'left', point);
-      const wanted =
-        next && Math.cos(headingTo(point, next) - left) < -0.2 ? 'right' : this.riding.rein;
-      this.course = trackCourse(next ? wanted : this.riding.rein);
-      this.headingRad = trackHeading(this.arena, (this.course as { rein: Rein }).rein, point);
-      if (this.riding.rein !== (this.course as { rein: Rein }).rein)
-        this.setNow({ rein: (this.course as { rein: Rein }).rein });
+      const along = next ? Math.cos(headingTo(point, next) - left) : 0;
+      const rein = along > 0.2 ? 'left' : along < -0.2 ? 'right' : this.riding.rein;
+      this.course = trackCourse(rein);
+      this.headingRad = trackHeading(this.arena, rein, point);
+      if (this.riding.rein !== rein) this.setNow({ rein });
     } else {
       this.headingRad = next ? headingTo(point, next) : Math.PI / 2;
       this.course = { kind: 'line', headingRad: this.headingRad, name: 'line' };

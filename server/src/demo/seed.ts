@@ -38,7 +38,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     const saved = await book.riders.save({ ...rider, id: id(firstDay), revision: 0 });
     riderIds.push(saved.id);
   }
-  for (const demo of HORSES) {
+  for (const [h, demo] of HORSES.entries()) {
     const { story: _story, riders, sessionsAWeek: _often, age, ...rest } = demo;
     const horse = await book.horses.save({
       ...rest,
@@ -55,7 +55,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
         horse,
         lesson,
         id(day),
-        HOMEWORK[n % HOMEWORK.length]!,
+        HOMEWORK[(n + h) % HOMEWORK.length]!,
         random,
       );
       await book.sessions.save(session);

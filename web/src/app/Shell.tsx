@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
+import { classNames } from '../ui/classNames.ts';
 import { ThemeButton } from './ThemeButton.tsx';
 
 /** In the order of the work. */
@@ -25,7 +26,7 @@ export function Shell() {
     main.current?.focus({ preventScroll: true });
   }, [pathname]);
   return (
-    <div className={teaching ? 'h-full' : 'flex h-full flex-col-reverse md:flex-row'}>
+    <div className={classNames('flex h-full', teaching ? 'flex-col' : 'flex-col-reverse md:flex-row')}>
       <a
         href="#page"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-page focus:p-3"

@@ -113,7 +113,7 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     why: 'Turn to the other side, make it smaller, or begin it elsewhere.',
   }),
   'wrong-lead': ({ lead, rein }) => ({
-    what: `Here he canters on the ${lead} lead round a turn of the ${rein} rein.`,
+    what: `Canter on the ${lead} lead round a turn of the ${rein} rein.`,
     why: 'If it is meant, write counter-canter; if not, change the lead or trot before the turn.',
   }),
   'circle-too-small': ({ diameterM, smallestM, gait, stage }) => ({
@@ -134,7 +134,7 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
   'walk-at-end-missing': ({ walkedS }) => ({
     what:
       walkedS > 0 ? `Only ${time(walkedS)} of walk at the end.` : 'The lesson ends without walk.',
-    why: 'Let him walk for five to ten minutes, on a long rein.',
+    why: 'Walk for five to ten minutes, on a long rein.',
   }),
   'transition-drilled': ({ from, to, letter, times }) => ({
     what: `From ${from} to ${to} at ${letter}, ${times} times.`,

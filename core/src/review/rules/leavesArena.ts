@@ -1,7 +1,9 @@
 import { metresOutside } from '../../arena/arena.ts';
-import { lastNotAfter } from '../../geometry/blend.ts';
 import { otherRein, type Rein } from '../../arena/rein.ts';
-import { rule, type Hit } from '../finding.ts';
+import { riddenDiameterM, turnLeg } from '../../figures/shared.ts';
+import { lastNotAfter } from '../../geometry/blend.ts';
+import type { RiddenMovement, Ride } from '../../ride/types.ts';
+import { rule, type Fix, type Hit } from '../finding.ts';
 import { editInstruction, oncePerAct } from './shared.ts';
 
 /** No piece of the line may reach over the rail. */
@@ -19,25 +21,45 @@ export const leavesArena = rule({
         ride.movements.length,
         (i) => ride.movements[i]!.startM <= middleM,
       );
-      const { itemId, act, kind, instruction } = ride.movements[index]!;
-      const side = instruction?.params['side'] as Rein | undefined;
+      const movement = ride.movements[index]!;
+      const fix = fixFor(ride, movement);
       hits.push({
-        itemId,
-        act,
+        itemId: movement.itemId,
+        act: movement.act,
         at: piece.curve.at(piece.curve.lengthM / 2),
-        facts: { kind, overM },
-        ...(side && {
-          fix: {
-            label: `Ride it to the ${otherRein(side)}`,
-            apply: (lesson) =>
-              editInstruction(lesson, itemId, act, (i) => ({
-                ...i,
-                params: { ...i.params, side: otherRein(side) },
-              })),
-          },
-        }),
+        facts: { kind: movement.kind, overM },
+        ...(fix && { fix }),
       });
     }
     return oncePerAct(hits.sort((a, b) => b.facts.overM - a.facts.overM));
   },
 });
+
+/** Sizes a circle is ridden in, largest first. */
+const SIZES_M = [20, 18, 15, 12, 10, 8, 6];
+
+/** The circle to the other side when it fits there, else the largest one that fits on this side. */
+function fixFor(
+  ride: Ride,
+  { itemId, act, kind, startM, instruction, rein }: RiddenMovement,
+): Fix | null {
+  const diameterM = instruction?.params['diameterM'];
+  if (kind !== 'circle' || typeof diameterM !== 'number') return null;
+  const side = (instruction?.params['side'] as Rein | undefined) ?? rein;
+  const { x, y, headingRad } = ride.path.at(startM);
+  const fits = (to: Rein, sizeM: number) => {
+    const ridden = riddenDiameterM(ride.arena, { x, y }, headingRad, to, sizeM);
+    return (
+      metresOutside(ride.arena, turnLeg({ x, y }, headingRad, to, ridden, 1).curve.bounds()) === 0
+    );
+  };
+  const change = (label: string, params: object): Fix => ({
+    label,
+    apply: (lesson) =>
+      editInstruction(lesson, itemId, act, (i) => ({ ...i, params: { ...i.params, ...params } })),
+  });
+  const other = otherRein(side);
+  if (fits(other, diameterM)) return change(`Ride it to the ${other}`, { side: other });
+  const size = SIZES_M.find((sizeM) => sizeM < diameterM && fits(side, sizeM));
+  return size === undefined ? null : change(`Make it ${size} m`, { diameterM: size });
+}

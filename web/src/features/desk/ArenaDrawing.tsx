@@ -118,7 +118,7 @@ interface StrokesProps {
 }
 
 const Strokes = memo(function Strokes({ ride, selectedItem, onSelect }: StrokesProps) {
-  const strokes = beatStrokes(ride);
+  const strokes = beatStrokes(ride, selectedItem);
   const chosen = (stroke: BeatStroke) => ride.movements[stroke.movement]?.itemId === selectedItem;
   const order = [...strokes.filter((s) => !chosen(s)), ...strokes.filter(chosen)];
   const anyChosen = strokes.some(chosen);
@@ -129,7 +129,7 @@ const Strokes = memo(function Strokes({ ride, selectedItem, onSelect }: StrokesP
         const d = svgPathOf((sink) => stroke.draw(sink));
         return (
           <g
-            key={`${stroke.span.startsAtS}`}
+            key={`${stroke.span.startsAtS}/${d.slice(0, 24)}`}
             onClick={() => onSelect(ride.movements[stroke.movement]!.itemId)}
             className="cursor-pointer"
           >
@@ -137,7 +137,7 @@ const Strokes = memo(function Strokes({ ride, selectedItem, onSelect }: StrokesP
             <path
               d={d}
               stroke={strong ? 'var(--leather)' : 'var(--ink)'}
-              strokeOpacity={strong ? 1 : anyChosen ? 0.4 : 0.72}
+              strokeOpacity={strong ? 1 : stroke.way ? 0.3 : anyChosen ? 0.45 : 0.78}
               strokeWidth={
                 WIDTHS_M[stroke.span.gait] * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering)
               }

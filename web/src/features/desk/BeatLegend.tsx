@@ -11,7 +11,8 @@ export function BeatLegend({ horse }: { horse: string | null }) {
   return (
     <div className="flex flex-wrap justify-between gap-x-6 gap-y-1 text-[13px] text-soft">
       <span>
-        One period of a line is one of {horse ? `${horse}’s own strides` : 'the horse’s strides'}.
+        One period is one of {horse ? `${horse}’s strides` : 'the horse’s strides'}; beside the
+        text, metres · strides.
       </span>
       <span className="flex flex-wrap gap-x-5">
         {SHOWN.map(([gait, strideM, words]) => (

@@ -149,8 +149,8 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
           aria-label="Arena"
           className="flex min-h-0 min-w-0 flex-col gap-2 overflow-auto p-4"
         >
-          <BeatLegend horse={derived.horse?.name ?? null} />
-          <div className="min-h-0 flex-1">
+          <div className="flex min-h-0 flex-1 flex-col justify-center gap-1">
+            <BeatLegend horse={derived.horse?.name ?? null} />
             <ArenaDrawing
               ride={ride}
               player={player}

@@ -64,7 +64,7 @@ function marginOf({ spans }: Parsed, ride: Ride): Map<number, string> {
       line,
       metres < 0.5
         ? `at ${clock(first.startsAtS)}`
-        : `${Math.round(metres)} m · ${Math.round(counts)}`,
+        : `${Math.round(metres)} m · ${Math.round(counts)}${first.gait === 'walk' ? ' steps' : ''}`,
     );
   }
   return margin;

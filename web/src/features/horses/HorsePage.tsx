@@ -69,7 +69,7 @@ export default function HorsePage() {
             </div>
           )}
           {standings ? (
-            <div className="flex flex-col gap-5">
+            <div className="flex flex-col gap-2.5">
               {SCALES.map((scale) => (
                 <ScaleStraps
                   key={scale}

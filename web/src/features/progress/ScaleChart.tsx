@@ -123,7 +123,7 @@ function options(span: { from: number; to: number }): ChartOptions<'line'> {
         grid: { display: false },
         ticks: {
           ...ticks,
-          maxTicksLimit: 5,
+          stepSize: 28,
           maxRotation: 0,
           callback: (day) => shortDate(dateOf(Number(day))),
         },

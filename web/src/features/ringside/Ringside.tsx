@@ -61,6 +61,8 @@ function Open({ teaching }: { teaching: Teaching }) {
   );
 }
 
+const counted = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+
 function Done({ teaching }: { teaching: Teaching }) {
   const waiting = useAppSelector((state) => state.ringside.outbox.length);
   const marks = Object.keys(teaching.marks).length;
@@ -68,12 +70,12 @@ function Done({ teaching }: { teaching: Teaching }) {
     <section className="flex flex-col gap-4 rounded-2xl border-[3px] border-ink bg-page p-5">
       <h2 className="text-2xl">The lesson is kept.</h2>
       <p>
-        {teaching.tries.length} tries and {marks} marks.{' '}
+        {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark', 'marks')}.{' '}
         {waiting > 0
           ? 'They are on this device and are sent as soon as the server answers. You can close the page.'
           : 'They are in the book.'}
       </p>
-      <p>Walk him dry, loosen the girth, and praise.</p>
+      <p>Loosen the girth, walk on until dry, and praise.</p>
       <Link
         to={`/debrief/${teaching.session.id}`}
         className="rounded-xl bg-leather p-4 text-center text-lg font-bold text-on-leather no-underline"

@@ -1,0 +1,213 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
+import { v7 } from 'uuid';
+import type { Observation } from '@canter-book/core/observations/observation';
+import { openTestApp, someHorse, someLesson, someSession } from './testing.ts';
+import { seedDemo } from './demo/seed.ts';
+
+let server: Awaited<ReturnType<typeof openTestApp>>;
+const api = () => request(server.app);
+const put = (path: string, document: { id: string }) =>
+  api().put(`/api/${path}/${document.id}`).send(document);
+
+beforeAll(async () => {
+  server = await openTestApp();
+}, 60_000);
+afterAll(() => server.close());
+
+describe('documents', () => {
+  test('come back as they were sent, with their revision counted up', async () => {
+    const horse = someHorse();
+    const lesson = someLesson({ horseId: horse.id });
+    const session = someSession(horse.id, { lessonId: lesson.id, document: lesson.document });
+    for (const [path, document] of [
+      ['horses', horse],
+      ['lessons', lesson],
+      ['sessions', session],
+    ] as const) {
+      const saved = await put(path, document).expect(200);
+      expect(saved.body).toEqual({ ...document, revision: 1 });
+      const got = await api().get(`/api/${path}/${document.id}`).expect(200);
+      expect(got.body).toEqual({ ...document, revision: 1 });
+    }
+    const listed = await api().get('/api/horses').expect(200);
+    expect(listed.body).toContainEqual({ ...horse, revision: 1 });
+  });
+
+  test('saved from an old revision are refused, with both versions', async () => {
+    const lesson = someLesson();
+    const first = (await put('lessons', lesson)).body;
+    const theirs = (await put('lessons', { ...first, title: 'Theirs' }).expect(200)).body;
+    const refused = await put('lessons', { ...first, title: 'Mine' }).expect(409);
+    expect(refused.type).toBe('application/problem+json');
+    expect(refused.body.current).toEqual(theirs);
+    expect(refused.body.sent.title).toBe('Mine');
+    expect((await api().get(`/api/lessons/${lesson.id}`)).body.title).toBe('Theirs');
+  });
+
+  test('sent again after a lost answer are answered as saved', async () => {
+    const horse = someHorse({ name: 'Echo' });
+    await put('horses', horse).expect(200);
+    const again = await put('horses', horse).expect(200);
+    expect(again.body.revision).toBe(1);
+  });
+
+  test('that are not there, not valid or not theirs are answered as problems', async () => {
+    const missing = await api().get(`/api/horses/${v7()}`).expect(404);
+    expect(missing.body).toMatchObject({ status: 404, title: 'No such horse' });
+    const bad = await put('horses', someHorse({ heightCm: 20 })).expect(400);
+    expect(bad.body.issues[0]).toMatchObject({ where: 'heightCm' });
+    await api().put(`/api/horses/${v7()}`).send(someHorse()).expect(400);
+    await api()
+      .put(`/api/horses/${v7()}`)
+      .set('Content-Type', 'application/json')
+      .send('{')
+      .expect(400);
+    await api().get('/api/nothing').expect(404);
+    await api().get('/api/horses/not-an-id').expect(400);
+    await put('sessions', someSession(v7())).expect(409);
+  });
+
+  test('a lesson can be removed; a horse with sessions stays', async () => {
+    const lesson = someLesson();
+    await put('lessons', lesson);
+    await api().delete(`/api/lessons/${lesson.id}`).expect(204);
+    await api().get(`/api/lessons/${lesson.id}`).expect(404);
+    const horse = someHorse();
+    await put('horses', horse);
+    await put('sessions', someSession(horse.id));
+    await api().delete(`/api/horses/${horse.id}`).expect(409);
+  });
+});
+
+describe('observations', () => {
+  const mark = (sessionId: string, value: number, more: Partial<Observation> = {}): Observation =>
+    ({
+      id: v7(),
+      sessionId,
+      at: '2026-05-02T15:40:00.000Z',
+      kind: 'mark',
+      scale: 'contact',
+      rein: 'left',
+      value,
+      ...more,
+    }) as Observation;
+  const send = (...observations: Observation[]) =>
+    api().post('/api/observations').send({ observations });
+
+  test('are appended once, however often they are sent', async () => {
+    const horse = someHorse();
+    const session = someSession(horse.id);
+    await put('horses', horse);
+    await put('sessions', session);
+    const batch = [
+      mark(session.id, 6),
+      mark(session.id, 6.5, { rein: 'right' } as Partial<Observation>),
+    ];
+    expect((await send(...batch).expect(201)).body).toEqual({ stored: 2 });
+    expect((await send(...batch).expect(201)).body).toEqual({ stored: 0 });
+    const seen = await api().get(`/api/sessions/${session.id}/observations`);
+    expect(seen.body).toEqual(batch);
+  });
+
+  test('a correction replaces the mark it names, and keeps it', async () => {
+    const horse = someHorse();
+    const session = someSession(horse.id);
+    await put('horses', horse);
+    await put('sessions', session);
+    const first = mark(session.id, 4);
+    await send(first);
+    await send(mark(session.id, 5.5, { corrects: first.id }));
+    const marks = await api().get(`/api/horses/${horse.id}/marks`).expect(200);
+    expect(marks.body).toEqual([
+      expect.objectContaining({ date: '2026-05-02', scale: 'contact', rein: 'left', value: 5.5 }),
+    ]);
+    expect((await api().get(`/api/sessions/${session.id}/observations`)).body).toHaveLength(2);
+  });
+
+  test('without their session wait for it; those that are not valid are refused', async () => {
+    const refused = await send(mark(v7(), 6)).expect(409);
+    expect(refused.body.unknownSessions).toHaveLength(1);
+    await send(mark(v7(), 6.3)).expect(400);
+    await send().expect(400);
+  });
+
+  test('tries are counted for each session', async () => {
+    const horse = someHorse();
+    const session = someSession(horse.id);
+    await put('horses', horse);
+    await put('sessions', session);
+    const tried = (result: string): Observation =>
+      ({
+        id: v7(),
+        sessionId: session.id,
+        at: session.startedAt,
+        kind: 'try',
+        itemId: 'i1',
+        text: 'C circle left 20',
+        rein: 'left',
+        gait: 'trot',
+        result,
+        held: 4,
+      }) as Observation;
+    const [good, lost, slip] = [tried('good'), tried('lost'), tried('good')];
+    await send(good, lost, slip, {
+      id: v7(),
+      sessionId: session.id,
+      at: session.startedAt,
+      kind: 'withdrawn',
+      corrects: slip.id,
+    });
+    const list = await api().get(`/api/sessions?horseId=${horse.id}`).expect(200);
+    expect(list.body).toEqual([expect.objectContaining({ id: session.id, tries: 2, good: 1 })]);
+  });
+});
+
+test('the API is described from the schemas that guard it', async () => {
+  const { body } = await api().get('/api/openapi.json').expect(200);
+  expect(Object.keys(body.paths)).toContain('/api/lessons/{id}');
+  expect(body.components.schemas.Horse.properties.heightCm).toMatchObject({
+    minimum: 70,
+    maximum: 210,
+  });
+});
+
+describe('the demo yard', () => {
+  test('tells its stories: one improves on the weak rein, one stands still, one is set back and recovers', async () => {
+    const now = new Date('2026-06-15T12:00:00Z');
+    await seedDemo(server.book, now);
+    const horses = await server.book.horses.list();
+    const weekly = async (name: string, rein: string, from: string, to: string) => {
+      const horse = horses.find((h) => h.name === name)!;
+      const marks = (await server.book.observations.marks({ horseId: horse.id })).filter(
+        (m) => m.rein === rein && m.date >= from && m.date < to,
+      );
+      return marks.reduce((sum, m) => sum + m.value, 0) / marks.length;
+    };
+    const [start, early, dip, late, end] = [
+      '2026-03-23',
+      '2026-04-13',
+      '2026-05-04',
+      '2026-05-25',
+      '2026-06-15',
+    ] as const;
+    expect(await weekly('Tansy', 'left', late, end)).toBeGreaterThan(
+      (await weekly('Tansy', 'left', start, early)) + 0.9,
+    );
+    expect(
+      Math.abs(
+        (await weekly('Samphire', 'right', late, end)) -
+          (await weekly('Samphire', 'right', start, early)),
+      ),
+    ).toBeLessThan(0.6);
+    const lowest = await weekly('Bollard', 'left', dip, '2026-05-14');
+    expect(lowest).toBeLessThan((await weekly('Bollard', 'left', start, early)) - 0.8);
+    expect(await weekly('Bollard', 'left', '2026-06-05', end)).toBeGreaterThan(lowest + 0.8);
+    const yard = await api().get('/api/yard?date=2026-06-15').expect(200);
+    expect(
+      yard.body.find(
+        (row: { horseId: string }) => row.horseId === horses.find((h) => h.name === 'Tansy')!.id,
+      ).next.rein,
+    ).toBe('left');
+  }, 60_000);
+});

@@ -1,0 +1,125 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { v7 } from 'uuid';
+import { BookInUseError, lockFolder } from './db/lock.ts';
+import { someHorse, someSession } from './testing.ts';
+
+const main = new URL('./main.ts', import.meta.url).pathname;
+const TIMEOUT_MS = 120_000;
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'canter-book-'));
+});
+afterAll(() => {
+  for (const path of [folder, `${folder}-backups`]) rmSync(path, { recursive: true, force: true });
+});
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await new Promise((done) => probe.once('listening', done));
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((done) => probe.close(done));
+  return port;
+}
+
+interface Running {
+  readonly child: ChildProcess;
+  readonly url: string;
+  readonly exit: Promise<number | null>;
+  output(): string;
+}
+
+async function start(data: string): Promise<Running> {
+  const port = await freePort();
+  const child = spawn(process.execPath, ['--import', 'tsx', main, '--data', data], {
+    env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
+  });
+  let said = '';
+  child.stdout.on('data', (d) => (said += String(d)));
+  child.stderr.on('data', (d) => (said += String(d)));
+  const exit = new Promise<number | null>((done) => child.once('exit', done));
+  const open = new Promise<void>((done) => {
+    child.stdout.on('data', () => said.includes('is open at') && done());
+  });
+  await Promise.race([open, exit]);
+  return { child, url: `http://127.0.0.1:${port}`, exit, output: () => said };
+}
+
+const put = (url: string, path: string, document: { id: string }) =>
+  fetch(`${url}/api/${path}/${document.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(document),
+  });
+
+describe('a book on the disk', () => {
+  test(
+    'loses nothing it has confirmed when the process is killed in the middle of writing',
+    async () => {
+      const first = await start(folder);
+      const horse = someHorse();
+      expect((await put(first.url, 'horses', horse)).status).toBe(200);
+      const confirmed: string[] = [];
+      const writing = (async () => {
+        for (let i = 0; i < 2000; i++) {
+          const session = someSession(horse.id, { id: v7(), notes: `n${i}` });
+          const answer = await put(first.url, 'sessions', session);
+          if (answer.ok) confirmed.push(session.id);
+        }
+      })().catch(() => {});
+      while (confirmed.length < 60) await new Promise((done) => setTimeout(done, 5));
+      first.child.kill('SIGKILL');
+      await first.exit;
+      await writing;
+
+      const second = await start(folder);
+      const kept = (await (await fetch(`${second.url}/api/sessions?limit=1000`)).json()) as {
+        id: string;
+      }[];
+      const ids = new Set(kept.map((s) => s.id));
+      expect(confirmed.filter((id) => !ids.has(id))).toEqual([]);
+
+      // A second program on the same folder is refused, and says what to do.
+      const third = await start(folder);
+      expect(await third.exit).toBe(1);
+      expect(third.output()).toMatch(
+        /already open in another program \(process \d+\).*--data DIR/s,
+      );
+
+      second.child.kill('SIGTERM');
+      expect(await second.exit).toBe(0);
+      expect(second.output()).toContain('Closed. Everything is kept.');
+      expect(readdirSync(`${folder}-backups`).some((name) => name.endsWith('.tar.gz'))).toBe(true);
+      expect(existsSync(join(folder, 'in-use.json'))).toBe(false);
+    },
+    TIMEOUT_MS,
+  );
+});
+
+describe('the lock of a folder', () => {
+  test('is held by one, given back, and taken over from the dead', () => {
+    const place = join(folder, 'lock-test');
+    const release = lockFolder(place);
+    expect(() => lockFolder(place)).toThrow(BookInUseError);
+    release();
+    lockFolder(place)();
+    writeFileSync(join(place, 'in-use.json'), JSON.stringify({ pid: 2 ** 22 + 1, startedAt: '1' }));
+    lockFolder(place)();
+    writeFileSync(join(place, 'in-use.json'), 'half a lo');
+    lockFolder(place)();
+  });
+
+  test('is not held by a stranger that was given the number of a dead holder', () => {
+    const place = join(folder, 'lock-test');
+    writeFileSync(
+      join(place, 'in-use.json'),
+      JSON.stringify({ pid: process.pid, startedAt: 'long ago' }),
+    );
+    lockFolder(place)();
+  });
+});

@@ -1,0 +1,63 @@
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pino from 'pino';
+import { v7 } from 'uuid';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
+import { createApp } from './app.ts';
+import { connect } from './db/connect.ts';
+import { createBook } from './repositories/book.ts';
+
+/** For tests: a real app on a real database in memory, and valid documents to send it. */
+
+export const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'db/migrations');
+
+export async function openTestApp() {
+  const connection = await connect({ kind: 'memory' }, MIGRATIONS);
+  const book = createBook(connection.db);
+  const app = createApp({ book, logger: pino({ level: 'silent' }), demo: null });
+  return { app, book, close: () => connection.close() };
+}
+
+export const someHorse = (more: Partial<Horse> = {}): Horse => ({
+  id: v7(),
+  revision: 0,
+  name: 'Driftwood',
+  kind: 'dun mare',
+  bornYear: 2015,
+  heightCm: 158.5,
+  stage: 3,
+  approach: 'steady-hand',
+  hollowSide: 'left',
+  theme: '',
+  notes: '',
+  riderIds: [],
+  ...more,
+});
+
+export const someLesson = (more: Partial<LessonRecord> = {}): LessonRecord => ({
+  id: v7(),
+  revision: 0,
+  title: 'First',
+  horseId: null,
+  document: parseLesson('lesson "First"\n# soft\nA trot working\nrepeat 2 {\nC circle left 20\n}\n')
+    .lesson,
+  updatedAt: '2026-05-01T08:00:00.000Z',
+  ...more,
+});
+
+export const someSession = (horseId: string, more: Partial<Session> = {}): Session => ({
+  id: v7(),
+  revision: 0,
+  horseId,
+  riderId: null,
+  lessonId: null,
+  document: null,
+  date: '2026-05-02',
+  startedAt: '2026-05-02T15:00:00.000Z',
+  endedAt: null,
+  minutes: null,
+  notes: '',
+  homework: '',
+  ...more,
+});
