@@ -54,7 +54,9 @@ async function buildServer() {
     target: 'node20',
     external: ['pg-native'],
     logLevel: 'warning',
-    banner: { js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);" },
+    banner: {
+      js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);",
+    },
   });
   cpSync(join(root, 'server/src/db/migrations'), join(out, 'migrations'), { recursive: true });
   const pglite = dirname(

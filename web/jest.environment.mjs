@@ -26,6 +26,10 @@ export default class BookEnvironment extends TestEnvironment {
       unobserve() {}
       disconnect() {}
     };
-    this.global.matchMedia ??= () => ({ matches: false, addEventListener() {}, removeEventListener() {} });
+    this.global.matchMedia ??= () => ({
+      matches: false,
+      addEventListener() {},
+      removeEventListener() {},
+    });
   }
 }

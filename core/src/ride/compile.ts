@@ -35,7 +35,7 @@ import {
   type LessonLine,
   type Place,
 } from '../lesson/document.ts';
-import { printInstruction, printPlace } from '../notation/print.ts';
+import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M, wrapRad } from '../units.ts';
 import { finishRide } from './finish.ts';
 import { Recorder } from './recorder.ts';
@@ -246,13 +246,13 @@ class Compiler {
         const first = index === firstAct;
         const also = first ? opening : [];
         const later = this.settingsAfter(instructions, index);
-        const said = instruction.form === 'leave' ? `leave` : printInstruction(instruction);
-        const text = [said, ...[...also, ...later].map(printInstruction)].join(', ');
+        const text = [instruction, ...also, ...later].map(printInstruction).join(', ');
+        const isLeave = instruction.form === 'leave';
         this.rideAct(
           form,
           instruction,
           index,
-          `${first ? place : ''}${text}`,
+          isLeave ? printLine(item) : `${first ? place : ''}${text}`,
           first ? used : null,
           also,
           later,

@@ -65,7 +65,7 @@ describe('a whole sheet', () => {
     expect(by('A circle left')).toMatchObject({ rein: 'left', gait: 'canter', lead: 'left' });
     // Halfway from H (34 m) to E (20 m).
     expect(by('H/E')).toMatchObject({ gait: 'canter', from: { y: 27 } });
-    expect(ride.movements.at(-1)).toMatchObject({ text: 'A leave', gait: 'walk', rein: 'right' });
+    expect(ride.movements.at(-1)).toMatchObject({ text: 'leave A', gait: 'walk', rein: 'right' });
     expect(ride.movements.at(-1)!.from.y).toBeCloseTo(0.5, 9);
   });
 

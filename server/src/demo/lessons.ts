@@ -184,6 +184,8 @@ walk break 2 min
 A trot working
 H-K loop 5
 C circle left 20, stretch
+H-X-F change rein
+A circle right 20 x2, stretch
 
 phase cool-down 8 min
 A walk free, long rein

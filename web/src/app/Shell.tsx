@@ -26,7 +26,9 @@ export function Shell() {
     main.current?.focus({ preventScroll: true });
   }, [pathname]);
   return (
-    <div className={classNames('flex h-full', teaching ? 'flex-col' : 'flex-col-reverse md:flex-row')}>
+    <div
+      className={classNames('flex h-full', teaching ? 'flex-col' : 'flex-col-reverse md:flex-row')}
+    >
       <a
         href="#page"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-page focus:p-3"

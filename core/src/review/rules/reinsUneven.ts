@@ -1,21 +1,27 @@
+import type { RideSpan } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** Never less than a third on either rein. Common practice. */
 const MOST_SHARE = 2 / 3;
 
-/** One rein has much more of the work than the other; breaks and halts do not count. */
+const isWork = (span: RideSpan): boolean => span.gait === 'trot' || span.gait === 'canter';
+
+/**
+ * One rein has much more of the work than the other. Trot and canter are the work; where a lesson
+ * has neither, walk is. Breaks on a long rein and halts do not count.
+ */
 export const reinsUneven = rule({
   code: 'reins-uneven',
   level: 'warning',
   source: 'practice',
   check(ride) {
     if (!isWholeLesson(ride)) return [];
+    const working = ride.spans.some(isWork)
+      ? ride.spans.filter(isWork)
+      : ride.spans.filter((s) => s.lengthM > 0 && s.riding.frame !== 'long-rein');
     const seconds = { left: 0, right: 0 };
-    for (const span of ride.spans) {
-      if (span.lengthM > 0 && span.riding.frame !== 'long-rein')
-        seconds[span.riding.rein] += span.seconds;
-    }
+    for (const span of working) seconds[span.riding.rein] += span.seconds;
     const total = seconds.left + seconds.right;
     const rein = seconds.left > seconds.right ? 'left' : 'right';
     if (total === 0 || seconds[rein] / total <= MOST_SHARE + 1e-9) return [];

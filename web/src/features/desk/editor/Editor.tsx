@@ -72,7 +72,10 @@ export function Editor({ text, notes, handle, onText, onLine, onHistory }: Edito
           annotations,
           keymap.of([...defaultKeymap, ...historyKeymap]),
           EditorView.lineWrapping,
-          EditorView.contentAttributes.of({ 'aria-label': 'The lesson in shorthand' }),
+          EditorView.contentAttributes.of({
+            'aria-label': 'The lesson in shorthand',
+            tabindex: '0',
+          }),
           listener,
         ],
       }),

@@ -1,0 +1,107 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { BookServer, demoIds } from '../server.ts';
+
+/** Every view: a title, a heading, no serious fault of access, no sideways scrolling, no fault of the program. */
+
+let server: BookServer;
+let empty: BookServer;
+test.beforeAll(async () => {
+  [server, empty] = [await BookServer.open('--demo'), await BookServer.open()];
+});
+test.afterAll(async () => {
+  await server.remove();
+  await empty.remove();
+});
+
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+];
+
+async function check(page: import('@playwright/test').Page, path: string) {
+  await expect(page.getByRole('heading').first(), path).toBeVisible();
+  await expect(page, path).toHaveTitle(/Canter Book/);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${path}: ${v.id}: ${v.nodes[0]?.html}`);
+  expect(serious).toEqual([]);
+  const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  expect(over, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
+}
+
+for (const viewport of SIZES) {
+  test(`every view of the demo yard at ${viewport.width} px`, async ({ page }) => {
+    const faults: string[] = [];
+    page.on('pageerror', (error) => faults.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !message.text().includes('404'))
+        faults.push(message.text());
+    });
+    await page.setViewportSize(viewport);
+    const { horse, lesson, session } = await demoIds(server, 'Tansy');
+    const paths = [
+      '/',
+      '/horses',
+      '/horses/new',
+      `/horses/${horse}`,
+      `/horses/${horse}/edit`,
+      '/desk',
+      `/desk/${lesson}`,
+      `/ringside?horse=${horse}`,
+      '/debrief',
+      `/debrief/${session}`,
+      '/progress',
+      `/progress/${horse}`,
+      '/nowhere',
+      '/horses/0190a0b0-0000-7000-8000-000000000000',
+    ];
+    for (const path of paths) {
+      await page.goto(server.url + path);
+      await page.waitForLoadState('networkidle');
+      await check(page, path);
+    }
+    await page.goto(`${server.url}/ringside?horse=${horse}`);
+    await page.getByRole('button', { name: 'Begin the lesson' }).click();
+    await check(page, 'ringside, ready');
+    await page.getByRole('button', { name: 'next', exact: true }).click();
+    await check(page, 'ringside, under way');
+    const small = await page
+      .locator('button')
+      .evaluateAll(
+        (all) =>
+          all
+            .map((b) => b.getBoundingClientRect())
+            .filter((r) => r.width > 0 && (r.height < 56 || r.width < 56)).length,
+      );
+    expect(small, 'targets under 56 px at the ringside').toBe(0);
+    await page.getByRole('button', { name: 'finish' }).click();
+    await check(page, 'ringside, marks');
+    expect(faults).toEqual([]);
+  });
+}
+
+test('every view of an empty book teaches a next step', async ({ page }) => {
+  for (const path of ['/', '/horses', '/desk', '/ringside', '/debrief', '/progress']) {
+    await page.goto(empty.url + path);
+    await page.waitForLoadState('networkidle');
+    await check(page, path);
+    await expect(
+      page.getByRole('heading', { level: 2, name: /empty|No |Nothing/ }).first(),
+      path,
+    ).toBeVisible();
+  }
+});
+
+test('the evening and sunlight papers keep their contrast', async ({ page }) => {
+  const { horse, lesson } = await demoIds(server, 'Bollard');
+  for (const theme of ['evening', 'sunlight']) {
+    await page.addInitScript((t) => localStorage.setItem('canter-book-theme', t), theme);
+    for (const path of ['/', `/horses/${horse}`, `/desk/${lesson}`, `/progress/${horse}`]) {
+      await page.goto(server.url + path);
+      await page.waitForLoadState('networkidle');
+      await check(page, `${theme} ${path}`);
+    }
+  }
+});

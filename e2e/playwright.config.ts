@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: './journeys',
+  outputDir: '../test-results',
+  timeout: 120_000,
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

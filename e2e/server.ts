@@ -1,0 +1,86 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const main = fileURLToPath(new URL('../dist/server/main.js', import.meta.url));
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await new Promise((done) => probe.once('listening', done));
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((done) => probe.close(done));
+  return port;
+}
+
+/** The built server on a folder of its own, which a journey can stop and start again. */
+export class BookServer {
+  private child: ChildProcess | null = null;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'canter-book-e2e-'));
+
+  private constructor(
+    readonly port: number,
+    private readonly flags: readonly string[],
+  ) {}
+
+  static async open(...flags: string[]): Promise<BookServer> {
+    const server = new BookServer(await freePort(), flags);
+    await server.start();
+    return server;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, [main, '--data', this.folder, ...this.flags], {
+      env: { ...process.env, PORT: String(this.port), DATABASE_URL: '' },
+    });
+    this.child = child;
+    let said = '';
+    await new Promise<void>((done, fail) => {
+      child.stderr.on('data', (d) => (said += String(d)));
+      child.stdout.on('data', (d) => {
+        said += String(d);
+        if (said.includes('is open at')) done();
+      });
+      child.once('exit', () => fail(new Error(`The server did not start:\n${said}`)));
+    });
+  }
+
+  /** Stopped as with Ctrl-C, or killed without warning. */
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const child = this.child;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
+    await gone;
+  }
+
+  async remove(): Promise<void> {
+    await this.stop();
+    for (const path of [this.folder, `${this.folder}-backups`])
+      rmSync(path, { recursive: true, force: true });
+  }
+
+  async get<T>(path: string): Promise<T> {
+    return (await (await fetch(`${this.url}/api/${path}`)).json()) as T;
+  }
+}
+
+interface Named {
+  id: string;
+  name: string;
+}
+
+/** The first lesson and session of one of the demo's horses. */
+export async function demoIds(server: BookServer, name: string) {
+  const horses = await server.get<Named[]>('horses');
+  const horse = horses.find((h) => h.name === name)!.id;
+  const lessons = await server.get<{ id: string; horseId: string }[]>('lessons');
+  const sessions = await server.get<{ id: string }[]>(`sessions?horseId=${horse}`);
+  return { horse, lesson: lessons.find((l) => l.horseId === horse)!.id, session: sessions[0]!.id };
+}
