@@ -40,8 +40,17 @@ const SHORT = {
 /** Other lengths take the letters of the nearer standard arena, in the same proportions. */
 const NEARER_LONG_FROM_M = 50;
 
+/** Letters are asked for all the time, and an arena never changes. */
+const known = new WeakMap<Arena, readonly Letter[]>();
+
 /** All letters of an arena, in the order A, left side, C, right side, centre line. */
 export function lettersOf(arena: Arena): readonly Letter[] {
+  const found = known.get(arena) ?? placeLetters(arena);
+  known.set(arena, found);
+  return found;
+}
+
+function placeLetters(arena: Arena): Letter[] {
   const plan = arena.lengthM >= NEARER_LONG_FROM_M ? LONG : SHORT;
   const scale = arena.lengthM / plan.lengthM;
   const along = (side: Side, table: Record<string, number>): Letter[] =>

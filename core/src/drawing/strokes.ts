@@ -1,5 +1,8 @@
+import type { Gait } from '../gaits/paces.ts';
+import type { CurvePoint } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
+import { lastNotAfter } from '../geometry/blend.ts';
 import { beatMarksM } from './beats.ts';
 
 /** A part of the ridden line in one gait, drawn as its beats. */
@@ -38,15 +41,14 @@ interface Stretch {
  * @param whole an item that is drawn in full, whatever lies below it
  */
 export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke[] {
-  const drawn = new Map<string, number>();
+  const drawn = new Map<number, number>();
   const spans = ride.spans.filter((span) => span.lengthM > 0);
   const offsets = offsetsOf(spans);
   const isWay = (span: RideSpan) => ride.movements[span.movement]!.act === -1;
   const order = [...spans.filter((s) => !isWay(s)), ...spans.filter(isWay)];
   return order.flatMap((span) => {
     const movement = ride.movements[span.movement]!;
-    const key = isWay(span) ? '' : span.gait;
-    const fresh = freshStretches(ride, span, key, drawn);
+    const fresh = freshStretches(ride, span, isWay(span) ? WAY_LAYER : LAYERS[span.gait], drawn);
     const first = movement.itemId === whole && movement.round === 1;
     const stretches = first ? [{ fromM: span.startM, toM: span.startM + span.lengthM }] : fresh;
     return stretches.map((stretch): BeatStroke => ({
@@ -77,37 +79,57 @@ function offsetsOf(spans: readonly RideSpan[]): Map<RideSpan, number> {
 
 /** Finer than the width of a track, coarse enough that two passes of one line meet. */
 const CELL_M = 0.9;
-const STEP_M = 0.45;
+const STEP_M = 0.6;
 /** Shorter remains of an earlier line are not worth a mark. */
 const SHORTEST_M = 1.5;
+
+/** Layers of what is drawn: ways look at all, acts only at their own gait. */
+const LAYERS: Readonly<Record<Gait, number>> = {
+  walk: 1,
+  trot: 2,
+  canter: 3,
+  halt: 1,
+  'rein-back': 1,
+};
+const WAY_LAYER = 0;
+
+/** One number for a place, a direction (either way along a line is the same) and a layer. */
+function cellOf({ x, y, headingRad }: CurvePoint, layer: number): number {
+  const direction = Math.round(headingRad / (Math.PI / 4) + 64) % 4;
+  const place = (Math.round(x / CELL_M) + 256) * 1024 + Math.round(y / CELL_M) + 256;
+  return (place * 4 + direction) * 4 + layer;
+}
 
 /** The parts of a span that lie where nothing was drawn before. Crossing lines do not count as the same. */
 function freshStretches(
   ride: Ride,
   span: RideSpan,
-  key: string,
-  drawn: Map<string, number>,
+  layer: number,
+  drawn: Map<number, number>,
 ): Stretch[] {
   const found: Stretch[] = [];
+  const seenIn = layer === WAY_LAYER ? [0, 1, 2, 3] : [layer];
   const steps = Math.max(1, Math.ceil(span.lengthM / STEP_M));
   let openM: number | null = null;
   const close = (toM: number) => {
-    if (openM !== null && toM - openM >= Math.min(SHORTEST_M, span.lengthM))
-      found.push({ fromM: openM, toM });
+    const shortest = Math.min(SHORTEST_M, span.lengthM);
+    if (openM !== null && toM - openM >= shortest) found.push({ fromM: openM, toM });
     openM = null;
   };
+  const { pieces } = ride.path;
+  let at = lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= span.startM);
   for (let i = 0; i < steps; i++) {
-    const atM = span.startM + (span.lengthM * (i + 0.5)) / steps;
-    const point = ride.path.at(atM);
-    const direction = Math.round(point.headingRad / (Math.PI / 4) + 8) % 4;
-    const cell = `${Math.round(point.x / CELL_M)},${Math.round(point.y / CELL_M)},${direction}`;
-    const names = key === '' ? ['walk', 'trot', 'canter', ''] : [key];
-    const last = Math.max(...names.map((name) => drawn.get(`${name}${cell}`) ?? -Infinity));
+    const fromM = span.startM + (span.lengthM * i) / steps;
+    const middleM = fromM + span.lengthM / steps / 2;
+    while (at + 1 < pieces.length && pieces[at + 1]!.startM <= middleM) at++;
+    const point = pieces[at]!.curve.at(middleM - pieces[at]!.startM);
+    let last = -Infinity;
+    for (const other of seenIn) last = Math.max(last, drawn.get(cellOf(point, other)) ?? -Infinity);
     // What was drawn a moment ago is this very pass.
-    const fresh = last === -Infinity || atM - last < 3 * CELL_M;
-    if (fresh) drawn.set(`${key}${cell}`, atM);
-    if (fresh && openM === null) openM = span.startM + (span.lengthM * i) / steps;
-    if (!fresh) close(span.startM + (span.lengthM * i) / steps);
+    const fresh = last === -Infinity || Math.abs(fromM - last) < 3 * CELL_M;
+    if (fresh) drawn.set(cellOf(point, layer), fromM);
+    if (fresh && openM === null) openM = fromM;
+    if (!fresh) close(fromM);
   }
   close(span.startM + span.lengthM);
   return found;
@@ -117,7 +139,9 @@ function freshStretches(
 export function drawStretch(ride: Ride, fromM: number, toM: number, sink: Sink): void {
   const { pieces } = ride.path;
   let pen: { x: number; y: number } | null = null;
-  for (const piece of pieces) {
+  const first = lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= fromM);
+  for (let i = first; i < pieces.length && pieces[i]!.startM < toM; i++) {
+    const piece = pieces[i]!;
     const from = Math.max(fromM, piece.startM) - piece.startM;
     const to = Math.min(toM, piece.startM + piece.curve.lengthM) - piece.startM;
     if (to - from <= 1e-6) continue;

@@ -36,8 +36,10 @@ export function arc(from: Point, headingRad: number, radiusM: number, sweepRad: 
     lengthM,
     at(distance) {
       const turned = (side * clamp(distance, 0, lengthM)) / radiusM;
+      const angle = startRad + turned;
       return {
-        ...onCircle(startRad + turned),
+        x: centre.x + radiusM * Math.cos(angle),
+        y: centre.y + radiusM * Math.sin(angle),
         headingRad: headingRad + turned,
         curvature: side / radiusM,
       };

@@ -182,9 +182,9 @@ function pathOf(
     at(distance) {
       const piece = pieces[lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= distance)];
       if (!piece) return { x: 0, y: 0, headingRad: 0, bodyRad: 0, curvature: 0 };
-      const point = piece.curve.at(distance - piece.startM);
-      const back = piece.backwards ? Math.PI : 0;
-      return { ...point, bodyRad: piece.bodyRad ?? point.headingRad + back };
+      const { x, y, headingRad, curvature } = piece.curve.at(distance - piece.startM);
+      const bodyRad = piece.bodyRad ?? headingRad + (piece.backwards ? Math.PI : 0);
+      return { x, y, headingRad, curvature, bodyRad };
     },
   };
 }

@@ -1,4 +1,5 @@
-import { boxAround, type Box, type Curve, type CurvePoint } from './curve.ts';
+import { clamp } from '../units.ts';
+import { boxAround, distanceM, type Box, type Curve, type Point } from './curve.ts';
 
 /** A stretch of the planned line, with what its curve alone does not tell. */
 export interface Leg {
@@ -24,14 +25,30 @@ export function legsBounds(legs: readonly Leg[]): Box {
   );
 }
 
-/** The point at a distance along several legs that follow each other. */
-export function pointOnLegs(legs: readonly Leg[], atM: number): CurvePoint {
-  let rest = atM;
-  for (const leg of legs) {
-    if (rest <= leg.curve.lengthM) return leg.curve.at(rest);
-    rest -= leg.curve.lengthM;
+const SEARCH_STEP_M = 0.25;
+
+/** Where legs that follow each other come nearest to a point: metres along them, and how far away. */
+export function nearestOnLegs(legs: readonly Leg[], to: Point): { atM: number; awayM: number } {
+  let best = { atM: 0, awayM: Infinity };
+  let startM = 0;
+  for (const { curve } of legs) {
+    for (const d of candidates(curve, to)) {
+      const awayM = distanceM(curve.at(d), to);
+      if (awayM < best.awayM) best = { atM: startM + d, awayM };
+    }
+    startM += curve.lengthM;
   }
-  const last = legs.at(-1);
-  if (!last) throw new RangeError('pointOnLegs: no legs');
-  return last.curve.at(last.curve.lengthM);
+  return best;
+}
+
+/** On a straight the foot of the perpendicular; on a bend, close steps. */
+function candidates(curve: Curve, to: Point): number[] {
+  if (curve.kind === 'line') {
+    const { x, y, headingRad } = curve.at(0);
+    return [(to.x - x) * Math.cos(headingRad) + (to.y - y) * Math.sin(headingRad)].map((d) =>
+      clamp(d, 0, curve.lengthM),
+    );
+  }
+  const steps = Math.max(1, Math.ceil(curve.lengthM / SEARCH_STEP_M));
+  return Array.from({ length: steps + 1 }, (_, i) => (curve.lengthM * i) / steps);
 }

@@ -11,6 +11,8 @@ export interface Line extends Curve {
 /** A straight piece. Its heading may be given for a line of no length. */
 export function line(from: Point, to: Point, headingRad = headingTo(from, to)): Line {
   const lengthM = distanceM(from, to);
+  const cos = Math.cos(headingRad);
+  const sin = Math.sin(headingRad);
   return {
     kind: 'line',
     from,
@@ -18,7 +20,8 @@ export function line(from: Point, to: Point, headingRad = headingTo(from, to)): 
     headingRad,
     lengthM,
     at(distance) {
-      return { ...offset(from, headingRad, clamp(distance, 0, lengthM)), headingRad, curvature: 0 };
+      const d = clamp(distance, 0, lengthM);
+      return { x: from.x + d * cos, y: from.y + d * sin, headingRad, curvature: 0 };
     },
     bounds: () => boxAround([from, to]),
     draw(sink, _fromM, toM) {

@@ -25,7 +25,7 @@ import {
 import { formOf } from '../forms/table.ts';
 import { cornerRadiusM, horseStride, ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { distanceM, headingTo, type Point } from '../geometry/curve.ts';
-import { legsLengthM, pointOnLegs, type Leg } from '../geometry/leg.ts';
+import { nearestOnLegs, type Leg } from '../geometry/leg.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';
 import {
   DEFAULT_START,
@@ -612,15 +612,7 @@ class Compiler {
 
   /** Where the legs since `startM` pass a point (within a metre), as metres from there. */
   private passing(point: Point, startM: number): number | null {
-    const legs = this.legsSince(startM);
-    const lengthM = legsLengthM(legs);
-    const steps = Math.max(1, Math.ceil(lengthM / 0.25));
-    let best = { atM: 0, awayM: Infinity };
-    for (let i = 0; i <= steps && legs.length; i++) {
-      const atM = (lengthM * i) / steps;
-      const awayM = distanceM(pointOnLegs(legs, atM), point);
-      if (awayM < best.awayM) best = { atM, awayM };
-    }
+    const best = nearestOnLegs(this.legsSince(startM), point);
     return best.awayM <= 1 ? best.atM : null;
   }
 

@@ -16,17 +16,27 @@ interface ArenaDrawingProps {
   player: Player;
   /** The line of the lesson that stands out; the rest recedes. */
   selectedItem: string | null;
-  onSelect(itemId: string): void;
+  /** Draws this line alone, without the rest of the lesson. */
+  only?: string | null;
+  onSelect?(itemId: string): void;
 }
 
+const nothing = () => {};
+
 /** The arena seen from above with A at the left, the ride drawn in its own beats, and the horse on it. */
-export function ArenaDrawing({ ride, player, selectedItem, onSelect }: ArenaDrawingProps) {
+export function ArenaDrawing({
+  ride,
+  player,
+  selectedItem,
+  only,
+  onSelect = nothing,
+}: ArenaDrawingProps) {
   const { arena } = ride;
   const box = `${-MARGIN_M} ${-arena.widthM / 2 - MARGIN_M} ${arena.lengthM + 2 * MARGIN_M} ${arena.widthM + 2 * MARGIN_M}`;
   return (
     <svg viewBox={box} role="img" aria-label={describe(ride)} className="block max-h-full w-full">
       <Ground arena={arena} />
-      <Strokes ride={ride} selectedItem={selectedItem} onSelect={onSelect} />
+      <Strokes ride={ride} selectedItem={selectedItem} only={only} onSelect={onSelect} />
       <HorseOnLine ride={ride} player={player} />
     </svg>
   );
@@ -114,12 +124,13 @@ function outward(at: Point, side: string): Point {
 interface StrokesProps {
   ride: Ride;
   selectedItem: string | null;
+  only: string | null | undefined;
   onSelect(itemId: string): void;
 }
 
-const Strokes = memo(function Strokes({ ride, selectedItem, onSelect }: StrokesProps) {
-  const strokes = beatStrokes(ride, selectedItem);
+const Strokes = memo(function Strokes({ ride, selectedItem, only, onSelect }: StrokesProps) {
   const chosen = (stroke: BeatStroke) => ride.movements[stroke.movement]?.itemId === selectedItem;
+  const strokes = beatStrokes(ride, selectedItem).filter((s) => only === undefined || chosen(s));
   const order = [...strokes.filter((s) => !chosen(s)), ...strokes.filter(chosen)];
   const anyChosen = strokes.some(chosen);
   return (

@@ -15,7 +15,13 @@ export function LessonSlips({
   const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
   useEffect(() => {
-    host.current?.replaceChildren(...whole.map((finding) => slipElement(finding, onFix)));
+    host.current?.replaceChildren(
+      ...whole.map((finding) => {
+        const room = document.createElement('div');
+        room.append(slipElement(finding, onFix));
+        return room;
+      }),
+    );
   });
   const said = [
     errors && `${errors} that cannot be ridden`,
@@ -27,7 +33,7 @@ export function LessonSlips({
       <p role="status" className="px-4 py-2 text-[13px] text-soft">
         {said.length ? `Slips: ${said.join(', ')}.` : '✓ No slips: it can be ridden as it stands.'}
       </p>
-      <div ref={host} />
+      <div ref={host} className="slips" />
     </div>
   );
 }

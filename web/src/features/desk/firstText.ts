@@ -16,6 +16,8 @@ go large for 5 min
 phase work 15 min
 A trot working
 C circle left 20
+H-X-F change rein
+A circle right 20
 
 phase cool-down 5 min
 A walk free, long rein

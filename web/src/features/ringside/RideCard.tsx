@@ -1,6 +1,9 @@
+import { useEffect } from 'react';
 import { countWord } from '@canter-book/core/gaits/paces';
 import { momentAt, type Cue } from '@canter-book/core/ringside/cues';
 import type { Ride } from '@canter-book/core/ride/types';
+import { ArenaDrawing } from '../desk/ArenaDrawing.tsx';
+import { usePlayer } from '../desk/player.ts';
 import { newId } from '../../app/newId.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
@@ -57,12 +60,13 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
     <>
       <NowCard cue={now} tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length} />
       <NextCard next={next} moment={moment} />
+      <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />
       <Held
         teaching={teaching}
         unit={now ? countWord(now.gait) : 'strides'}
         onHeld={(held) => dispatch(heldSet({ sessionId, held }))}
       />
-      <div className="grid flex-1 grid-cols-2 gap-2.5">
+      <div className="grid max-h-[190px] flex-1 grid-cols-2 gap-2.5">
         <TryButton
           className="bg-[#8a1f2a]"
           disabled={!now}
@@ -107,6 +111,17 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
         <Foot onClick={() => dispatch(stepSet({ sessionId, step: 'marks' }))}>finish</Foot>
       </nav>
     </>
+  );
+}
+
+/** The arena with the present movement, so that a glance tells where it goes. */
+function Where({ ride, seconds, itemId }: { ride: Ride; seconds: number; itemId: string | null }) {
+  const player = usePlayer(ride.totals.seconds);
+  useEffect(() => player.seek(seconds), [player, seconds]);
+  return (
+    <div className="min-h-0 px-1">
+      <ArenaDrawing ride={ride} player={player} selectedItem={itemId} only={itemId} />
+    </div>
   );
 }
 

@@ -44,7 +44,11 @@ class Slip extends WidgetType {
     return other.key === this.key;
   }
   override toDOM(): HTMLElement {
-    return slipElement(this.finding, this.onFix);
+    // The editor measures a block without its margins, so the room around a slip is padding.
+    const room = document.createElement('div');
+    room.className = 'cb-slip-room';
+    room.append(slipElement(this.finding, this.onFix));
+    return room;
   }
   override ignoreEvent(): boolean {
     return true;

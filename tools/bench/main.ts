@@ -1,0 +1,118 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Bench } from 'tinybench';
+import { v7 } from 'uuid';
+import { beatStrokes } from '../../core/src/drawing/strokes.ts';
+import { svgPathOf } from '../../core/src/drawing/svgPath.ts';
+import { parseLesson } from '../../core/src/notation/parse.ts';
+import { reviewLesson } from '../../core/src/review/review.ts';
+import { compileRide } from '../../core/src/ride/compile.ts';
+import { sampleRide } from '../../core/src/ride/sample.ts';
+import { seedDemo } from '../../server/src/demo/seed.ts';
+import { connect } from '../../server/src/db/connect.ts';
+import { createBook } from '../../server/src/repositories/book.ts';
+
+/** The folder of the migrations, filled in when this is bundled. */
+declare const MIGRATIONS: string;
+
+/** Speed as medians, to be read and compared by people; nothing fails here. */
+
+const BLOCK = `A trot working
+C circle left 20 -- keep the beat
+H-X-F change rein
+A circle right 20, stretch
+K-H loop 5
+B circle right 15
+M-X-K change rein, canter left at X
+A circle left 20
+B trot working
+C walk medium
+E half circle left 10 return H
+M-X-K change rein
+`;
+const lessonOf = (blocks: number) =>
+  `arena 20x60\nstart A walk medium left\nphase work 30 min\n${BLOCK.repeat(blocks)}`;
+const LINES_A_BLOCK = 12;
+
+async function core() {
+  const bench = new Bench({ time: 600 });
+  for (const blocks of [1, 5, 10]) {
+    const text = lessonOf(blocks);
+    bench.add(`parse + compile + review, ${blocks * LINES_A_BLOCK} lines`, () => {
+      const parsed = parseLesson(text);
+      reviewLesson(parsed.lesson, compileRide(parsed.lesson), parsed);
+    });
+  }
+  const hundred = lessonOf(9);
+  bench.add('parse alone, 108 lines', () => void parseLesson(hundred));
+  const ride = compileRide(parseLesson(lessonOf(5)).lesson);
+  bench.add('draw, 60 lines', () => {
+    for (const stroke of beatStrokes(ride)) svgPathOf((sink) => stroke.draw(sink));
+  });
+  let t = 0;
+  bench.add('sample a pose', () => void sampleRide(ride, (t = (t + 7.3) % ride.totals.seconds)));
+  await bench.run();
+  console.table(bench.table());
+}
+
+async function timed<T>(name: string, run: () => Promise<T>): Promise<T> {
+  const began = performance.now();
+  const result = await run();
+  console.log(`${name.padEnd(52)} ${(performance.now() - began).toFixed(0).padStart(7)} ms`);
+  return result;
+}
+
+async function database() {
+  const folder = mkdtempSync(join(tmpdir(), 'canter-book-bench-'));
+  const open = () => connect({ kind: 'folder', folder }, MIGRATIONS);
+  const first = await timed('open a new book', open);
+  const book = createBook(first.db);
+  await timed('write the demo yard', () => seedDemo(book, new Date('2026-06-15T12:00:00Z')));
+  const [horse] = await book.horses.list();
+  const session = {
+    id: v7(),
+    revision: 0,
+    horseId: horse!.id,
+    riderId: null,
+    lessonId: null,
+    document: null,
+    date: '2026-06-15',
+    startedAt: '2026-06-15T10:00:00Z',
+    endedAt: null,
+    minutes: null,
+    notes: '',
+    homework: '',
+  };
+  await book.sessions.save(session);
+  const marks = Array.from({ length: 5000 }, () => ({
+    id: v7(),
+    sessionId: session.id,
+    at: session.startedAt,
+    kind: 'mark' as const,
+    scale: 'contact' as const,
+    rein: 'left' as const,
+    value: 6,
+  }));
+  await timed('append 5,000 observations', () => book.observations.append(marks));
+  await book.maintain();
+  await first.close();
+  const second = await timed('open the book again', open);
+  const again = createBook(second.db);
+  const bench = new Bench({ time: 600 });
+  bench.add(
+    'a horse’s marks',
+    async () => void (await again.observations.marks({ horseId: horse!.id })),
+  );
+  bench.add(
+    'the last sessions with their tries',
+    async () => void (await again.sessions.list({ limit: 60 })),
+  );
+  await bench.run();
+  console.table(bench.table());
+  await second.close();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+await core();
+await database();

@@ -1,0 +1,66 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { routes } from './router.tsx';
+import { createBookStore } from './store.ts';
+
+/** Answers of the server by path; what is missing does not answer at all. */
+let answers: Record<string, unknown>;
+
+beforeEach(() => {
+  answers = { '/api/health': { ok: true, demo: null } };
+  globalThis.fetch = jest.fn(async (input: unknown) => {
+    const { pathname } = new URL((input as Request).url ?? String(input), 'http://book');
+    if (!(pathname in answers)) throw new TypeError('no network');
+    const body = answers[pathname];
+    const status = (body as { status?: number }).status ?? 200;
+    return new Response(JSON.stringify(body), {
+      status,
+      headers: { 'Content-Type': 'application/json' },
+    });
+  }) as typeof fetch;
+});
+afterEach(cleanup);
+
+function open(path: string) {
+  const router = createMemoryRouter(routes, { initialEntries: [path] });
+  render(
+    <Provider store={createBookStore()}>
+      <RouterProvider router={router} />
+    </Provider>,
+  );
+}
+
+describe('pages without their data', () => {
+  test('an empty book teaches the first step', async () => {
+    answers['/api/horses'] = [];
+    answers['/api/yard'] = [];
+    open('/');
+    expect(await screen.findByText('The book is empty.')).toBeTruthy();
+    expect(document.title).toBe('Today · Canter Book');
+  });
+
+  test('a server that does not answer is said, and asked again', async () => {
+    open('/debrief');
+    expect(await screen.findByText('The book’s server does not answer')).toBeTruthy();
+    answers['/api/sessions'] = [];
+    answers['/api/horses'] = [];
+    answers['/api/riders'] = [];
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(await screen.findByText('Nothing was taught yet.')).toBeTruthy();
+  });
+
+  test('what is not in the book, and what is no page, are said in words', async () => {
+    answers['/api/horses/x'] = { status: 404, title: 'No such horse', detail: 'd' };
+    answers['/api/horses/x/marks'] = [];
+    answers['/api/sessions'] = [];
+    answers['/api/riders'] = [];
+    open('/horses/x');
+    expect(await screen.findByText('There is no such horse in the book.')).toBeTruthy();
+    cleanup();
+    open('/no/such/page');
+    expect(await screen.findByText('There is no such page in the book.')).toBeTruthy();
+  });
+});

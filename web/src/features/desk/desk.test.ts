@@ -1,0 +1,54 @@
+import { describe, expect, test } from '@jest/globals';
+import { sampleRide } from '@canter-book/core/ride/sample';
+import type { Horse } from '@canter-book/core/observations/records';
+import { derive } from './derive.ts';
+import { firstText, withHorse } from './firstText.ts';
+import { horseOutline } from './horseFigure.ts';
+
+const horse = (name: string, heightCm: number, stage: Horse['stage']) =>
+  ({ id: name, name, heightCm, stage, hollowSide: null, approach: 'steady-hand' }) as Horse;
+const HORSES = [horse('Marram', 130, 2), horse('Bollard', 172, 5)];
+
+describe('what the desk derives from the text', () => {
+  test('a new lesson has nothing to find fault with', () => {
+    for (const h of [null, HORSES[0]!]) {
+      const { findings, parsed } = derive(firstText(h), HORSES);
+      expect(parsed.faults).toEqual([]);
+      expect(findings).toEqual([]);
+    }
+  });
+
+  test('the margin shows metres and strides of this horse, times of phases, and when a call comes', () => {
+    const text = (name: string) =>
+      `horse "${name}"\nphase work 5 min\nA trot working\nC circle left 20\n`;
+    const small = derive(text('marram'), HORSES);
+    expect(small.horse!.name).toBe('Marram');
+    expect(small.margin.get(2)).toMatch(/^0:\d\d of 5:00$/);
+    expect(small.margin.get(3)).toBe('at 0:00');
+    // 19 m ridden: 59.7 m, in strides of 2.73 m × 130/165.
+    expect(small.margin.get(4)).toBe('60 m · 28');
+    expect(derive(text('Bollard'), HORSES).margin.get(4)).toBe('60 m · 21');
+    expect(derive(text('Nobody'), HORSES).horse).toBeNull();
+  });
+
+  test('the horse of a lesson is a line of its text', () => {
+    const text = 'lesson "a"\narena 20x40\nA trot working\n';
+    const named = withHorse(text, 'Marram');
+    expect(named.split('\n').slice(0, 3)).toEqual(['lesson "a"', 'arena 20x40', 'horse "Marram"']);
+    expect(withHorse(named, 'Bollard')).toBe(named.replace('Marram', 'Bollard'));
+    expect(withHorse(named, null)).toBe(text);
+    expect(withHorse('', 'Marram')).toBe('horse "Marram"\n');
+  });
+});
+
+test('the horse’s figure is 2.9 m long and bends with the line', () => {
+  const { ride } = derive('arena 20x60\nstart A trot working left\nE circle left 10\n', []);
+  const { startsAtS } = ride.movements.find((m) => m.kind === 'circle')!;
+  const outline = horseOutline(sampleRide(ride, startsAtS + 2)!);
+  const [nose, tail] = [outline[0]!, outline[outline.length / 2 - 1]!];
+  const length = Math.hypot(nose.x - tail.x, nose.y - tail.y);
+  expect(length).toBeGreaterThan(2.7);
+  expect(length).toBeLessThan(2.95);
+  const straight = horseOutline(sampleRide(ride, 1)!);
+  expect(Math.abs(straight[0]!.y - straight[10]!.y)).toBeLessThan(0.1);
+});

@@ -1,0 +1,125 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { Problem } from '../../api/api.ts';
+import { LessonSaver, type LessonDraft } from './lessonSaver.ts';
+
+const TEXT = 'lesson "Soft"\nA trot working\nC circle left 20\n';
+const record = (revision: number, text = TEXT): LessonRecord => ({
+  id: 'r1',
+  revision,
+  title: 'Soft',
+  horseId: null,
+  document: parseLesson(text).lesson,
+  updatedAt: '2026-01-01T00:00:00Z',
+});
+
+/** A server and a clock that the test moves by hand. */
+function bench(opening: LessonDraft = { text: TEXT, revision: 3 }) {
+  const sent: LessonRecord[] = [];
+  const kept = new Map<string, LessonDraft>();
+  let due: (() => void) | null = null;
+  let answer: (r: LessonRecord) => { saved: LessonRecord } | { problem: Problem } = (r) => ({
+    saved: { ...r, revision: r.revision + 1 },
+  });
+  let ids = 0;
+  const saver = new LessonSaver(record(3), opening, {
+    drafts: { keep: (id, draft) => void kept.set(id, draft), drop: (id) => void kept.delete(id) },
+    newId: () => `n${++ids}`,
+    now: () => new Date('2026-01-02T00:00:00Z'),
+    later(run) {
+      due = run;
+      return () => (due = null);
+    },
+    async save(r) {
+      sent.push(r);
+      return answer(r);
+    },
+  });
+  return {
+    saver,
+    sent,
+    kept,
+    answers: (next: typeof answer) => (answer = next),
+    async rest() {
+      const run = due;
+      due = null;
+      run?.();
+      await new Promise((done) => setTimeout(done, 0));
+    },
+  };
+}
+
+const problem = (status: number, current?: LessonRecord): { problem: Problem } => ({
+  problem: { status, title: 't', detail: 'why', current },
+});
+
+describe('saving a lesson as it is typed', () => {
+  let b: ReturnType<typeof bench>;
+  beforeEach(() => {
+    b = bench();
+  });
+
+  test('waits for a rest, sends the whole document, keeps the ids of its lines', async () => {
+    b.saver.change(`${TEXT}E halt\n`, 'h1');
+    expect(b.saver.current().kind).toBe('waiting');
+    expect(b.sent).toHaveLength(0);
+    await b.rest();
+    expect(b.saver.current()).toEqual({ kind: 'saved', revision: 4 });
+    expect(b.sent[0]).toMatchObject({ revision: 3, horseId: 'h1', title: 'Soft' });
+    expect(b.sent[0]!.document.items.map((i) => i.id)).toEqual(['i1', 'i2', 'n3']);
+    expect(b.kept.size).toBe(0);
+  });
+
+  test('opening a lesson saves nothing', async () => {
+    await b.rest();
+    expect(b.sent).toHaveLength(0);
+  });
+
+  test('keeps the text on the device while the server is away, and tries again', async () => {
+    b.answers(() => problem(0));
+    b.saver.change(`${TEXT}E halt\n`, null);
+    await b.rest();
+    expect(b.saver.current().kind).toBe('offline');
+    expect(b.kept.get('r1')).toEqual({ text: `${TEXT}E halt\n`, revision: 3 });
+    b.answers((r) => ({ saved: { ...r, revision: 4 } }));
+    await b.rest();
+    expect(b.saver.current()).toEqual({ kind: 'saved', revision: 4 });
+  });
+
+  test('delivers at once what the device had kept from the last time', async () => {
+    const later = bench({ text: `${TEXT}E halt\n`, revision: 3 });
+    await later.rest();
+    expect(printLesson(later.sent[0]!.document)).toContain('E halt');
+  });
+
+  test('says why the server refused, and does not send it again by itself', async () => {
+    b.answers(() => problem(400));
+    b.saver.change('lesson "x"\n', null);
+    await b.rest();
+    await b.rest();
+    expect(b.saver.current()).toEqual({ kind: 'refused', revision: 3, why: 'why' });
+    expect(b.sent).toHaveLength(1);
+  });
+
+  test.each([
+    ['theirs', 'K halt', 'saved', 0],
+    ['mine', 'E halt', 'waiting', 1],
+  ] as const)('after a conflict goes on with %s', async (keep, text, kind, sends) => {
+    b.answers(() => problem(409, record(5, `${TEXT}K halt\n`)));
+    b.saver.change(`${TEXT}E halt\n`, null);
+    await b.rest();
+    expect(b.saver.current()).toMatchObject({ kind: 'conflict' });
+    // What is typed on meanwhile is kept, not sent.
+    b.saver.change(`${TEXT}E halt\n`, null);
+    await b.rest();
+    expect(b.sent).toHaveLength(1);
+    expect(b.saver.resolve(keep)).toContain(text);
+    expect(b.saver.current().kind).toBe(kind);
+    b.answers((r) => ({ saved: { ...r, revision: r.revision + 1 } }));
+    await b.rest();
+    expect(b.sent).toHaveLength(1 + sends);
+    if (keep === 'mine') expect(b.sent[1]!.revision).toBe(5);
+  });
+});
