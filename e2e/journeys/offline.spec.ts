@@ -30,6 +30,8 @@ test('goes on without the server, also over a reload, and delivers later', async
   await good.click();
   await expect(page.getByTestId('delivery')).toContainText('in the book');
 
+  // The app keeps itself on the device in the background after its first page.
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
   await server.stop();
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /Tap along/ }).click();
   await good.click();

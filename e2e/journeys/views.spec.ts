@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { BookServer, demoIds } from '../server.ts';
 
 /** Every view: a title, a heading, no serious fault of access, no sideways scrolling, no fault of the program. */
@@ -19,7 +19,7 @@ const SIZES = [
   { width: 390, height: 844 },
 ];
 
-async function check(page: import('@playwright/test').Page, path: string) {
+async function check(page: Page, path: string) {
   await expect(page.getByRole('heading').first(), path).toBeVisible();
   await expect(page, path).toHaveTitle(/Canter Book/);
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -1,10 +1,7 @@
+import type { Point } from './point.ts';
 import type { Sink } from './sink.ts';
 
-/** Metres in the arena frame: x to the right, y away from a person who stands at A and looks at C. */
-export interface Point {
-  readonly x: number;
-  readonly y: number;
-}
+export type { Point };
 
 /** A point and the direction of travel there, in radians anticlockwise from +x. */
 export interface CurvePoint extends Point {

@@ -1,4 +1,4 @@
-import type { Point } from './curve.ts';
+import type { Point } from './point.ts';
 
 /** A part of a circle; a positive sweep turns to the left (anticlockwise). */
 export interface ArcStroke {
