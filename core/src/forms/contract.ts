@@ -7,6 +7,18 @@ import type { Point } from '../geometry/curve.ts';
 import type { Leg } from '../geometry/leg.ts';
 import type { Params, Pattern } from './pattern.ts';
 
+/** Work on two tracks, while it lasts. */
+export interface Lateral {
+  readonly kind:
+    'shoulder-fore' | 'shoulder-in' | 'travers' | 'renvers' | 'leg-yield' | 'half-pass';
+  /** The side the horse is bent (or, in a leg-yield, flexed) to. */
+  readonly bend: Rein;
+  /** From the direction of travel to the body, positive to the left. */
+  readonly bodyOffRad: number;
+  /** Lines of hoof prints seen from the front. */
+  readonly tracks: 2 | 3 | 4;
+}
+
 /** What a rider carries from one movement into the next. */
 export interface Riding {
   readonly gait: Gait;
@@ -19,7 +31,11 @@ export interface Riding {
   readonly counterCanter: boolean;
   readonly seat: 'rising' | 'sitting' | null;
   readonly frame: 'normal' | 'stretch' | 'long-rein';
-  readonly lateral: string | null;
+  /** Asked up into the outer rein, or let soft again. */
+  readonly connection: 'held' | 'soft' | null;
+  readonly lateral: Lateral | null;
+  /** Short, high steps towards piaffe. */
+  readonly halfSteps: boolean;
 }
 
 /** Why an act cannot be ridden as written: facts, no sentences. */
@@ -58,6 +74,8 @@ export interface Stand {
   readonly cornerRadiusM: number;
   /** Planned length of a timed act. */
   readonly lastsS: number | null;
+  /** `x N` of an act that counts for itself. */
+  readonly times: number | null;
   /** A letter's point on the ridden track, or null when the arena has none. */
   letter(name: string): Point | null;
   strideM(gait: MovingGait, pace: PaceName): number;
@@ -76,6 +94,8 @@ export interface Hold {
   /** Turn of the body on the spot, positive to the left. */
   readonly turnRad?: number;
   readonly gait: Gait;
+  /** Strides taken on the spot, in turns. */
+  readonly strides?: number;
 }
 
 /** What an act does, laid out from where the horse stands. */
@@ -106,6 +126,12 @@ export interface Act extends FormBase {
   readonly route?: 'needed' | 'allowed';
   /** It can begin while the horse faces the rail at the end of a line. */
   readonly atRail?: boolean;
+  /** `x N` is a count of its own, not a repeat of the whole. */
+  readonly counts?: boolean;
+  /** After another act in its line it is laid over that one, instead of following it. */
+  readonly overlay?: boolean;
+  /** Afterwards the horse stands, or walks, until the pace before is taken up again. */
+  readonly rests?: 'halt' | 'break';
   /** It is ridden on the hand of its own side. */
   readonly ownSide?: boolean;
   plan(stand: Stand, params: Params): ActPlan | Fault;

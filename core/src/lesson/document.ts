@@ -97,6 +97,18 @@ const cornersSchema = z.strictObject({
   ...trivia,
 });
 
+/** Poles, cones and barrels: they stand in the arena, and nothing is ridden for them. */
+export const groundSchema = z.strictObject({
+  kind: z.literal('ground'),
+  id: z.string().min(1).max(64),
+  what: z.enum(['poles', 'cone', 'barrel']),
+  letter,
+  count: z.number().int().min(1).max(20).optional(),
+  spacedM: z.number().positive().max(20).optional(),
+  lay: z.enum(['staggered', 'across']).optional(),
+  ...trivia,
+});
+
 /** A line that could not be read: kept to the letter, so that nothing typed is lost. */
 const unreadSchema = z.strictObject({
   kind: z.literal('unread'),
@@ -112,6 +124,7 @@ export type Place = z.infer<typeof placeSchema>;
 export type Moment = z.infer<typeof momentSchema>;
 export type Instruction = z.infer<typeof instructionSchema>;
 export type LessonLine = z.infer<typeof lineSchema>;
+export type GroundItem = z.infer<typeof groundSchema>;
 export type PhaseName = (typeof PHASES)[number];
 export type Phase = z.infer<typeof phaseSchema>;
 
@@ -128,7 +141,12 @@ export interface RepeatBlock {
 }
 
 export type Item =
-  LessonLine | Phase | z.infer<typeof cornersSchema> | z.infer<typeof unreadSchema> | RepeatBlock;
+  | LessonLine
+  | Phase
+  | z.infer<typeof cornersSchema>
+  | GroundItem
+  | z.infer<typeof unreadSchema>
+  | RepeatBlock;
 
 const repeatSchema: z.ZodType<RepeatBlock> = z.strictObject({
   kind: z.literal('repeat'),
@@ -144,6 +162,7 @@ export const itemSchema: z.ZodType<Item> = z.union([
   lineSchema,
   phaseSchema,
   cornersSchema,
+  groundSchema,
   unreadSchema,
   repeatSchema,
 ]);

@@ -36,6 +36,7 @@ export function mirrorLesson(lesson: Lesson): Lesson {
   });
   const item = (it: Item): Item => {
     if (it.kind === 'repeat') return { ...it, items: it.items.map(item) };
+    if (it.kind === 'ground') return { ...it, letter: letter(it.letter) };
     if (it.kind !== 'line') return it;
     return { ...it, place: place(it.place), instructions: it.instructions.map(instruction) };
   };

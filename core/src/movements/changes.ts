@@ -5,6 +5,8 @@ import { pattern } from '../forms/pattern.ts';
 const toOtherLead = (riding: Riding): Riding => ({
   ...riding,
   lead: riding.lead && otherRein(riding.lead),
+  // A change on to the outside lead that was asked for is counter-canter, and announced by that.
+  counterCanter: riding.lead === riding.rein,
 });
 
 const wrongGait = (kind: string) => ({ code: 'wrong-gait', kind, wants: 'canter' }) as const;
@@ -14,6 +16,14 @@ export const flyingChange = setting({
   pattern: pattern('flying change'),
   apply: ({ riding }) =>
     riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('flying-change'),
+});
+
+/** `changes at circle points`: a flying change at each moment it is placed. */
+export const changes = setting({
+  kind: 'changes',
+  pattern: pattern('changes'),
+  apply: ({ riding }) =>
+    riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('changes'),
 });
 
 /** Clear walk steps of a simple change: 3–5, we plan 4. Source: dressage rules (from memory). */

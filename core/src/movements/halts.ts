@@ -13,6 +13,7 @@ const stand = (seconds: number): ActPlan => ({
 
 export const halt = act<{ seconds?: number }>({
   kind: 'halt',
+  rests: 'halt',
   pattern: pattern('halt [{seconds:seconds}]'),
   atRail: true,
   plan: (_stand, { seconds = HALT_S }) => stand(seconds),
@@ -20,6 +21,7 @@ export const halt = act<{ seconds?: number }>({
 
 export const salute = act({
   kind: 'salute',
+  rests: 'halt',
   pattern: pattern('salute'),
   atRail: true,
   plan: () => stand(SALUTE_S),

@@ -1,10 +1,28 @@
-import { flyingChange, simpleChange } from './changes.ts';
+import { changes, flyingChange, simpleChange } from './changes.ts';
 import { giveAndRetake, longRein, retake, rising, sitting, stretch } from './frame.ts';
 import { halt, leave, salute } from './halts.ts';
+import { changesEvery, collectForward, halfSteps, holdSoft, transitions } from './intervals.ts';
+import {
+  halfPass,
+  legYield,
+  renvers,
+  shoulderFore,
+  shoulderIn,
+  travers,
+  zigzag,
+} from './lateral.ts';
 import { canter, counterCanter, trot, walk } from './paces.ts';
+import { reinBack } from './reinBack.ts';
+import {
+  canterPirouette,
+  turnOnForehand,
+  turnOnHaunches,
+  walkPirouette,
+  workingPirouette,
+} from './turns.ts';
 import { walkBreak } from './walkBreak.ts';
 
-/** Everything ridden that is not a figure: paces, transitions, halts, changes, rests. */
+/** Everything ridden that is not a figure: paces, lateral work, turns, halts, changes, counts, rests. */
 export const movements = {
   walk,
   trot,
@@ -12,8 +30,27 @@ export const movements = {
   counterCanter,
   flyingChange,
   simpleChange,
+  changes,
+  changesEvery,
+  transitions,
+  collectForward,
+  holdSoft,
+  halfSteps,
+  shoulderFore,
+  shoulderIn,
+  travers,
+  renvers,
+  legYield,
+  halfPass,
+  zigzag,
+  turnOnForehand,
+  turnOnHaunches,
+  walkPirouette,
+  canterPirouette,
+  workingPirouette,
   halt,
   salute,
+  reinBack,
   leave,
   walkBreak,
   rising,

@@ -1,6 +1,8 @@
 import { tokenize, type Token } from '../forms/tokens.ts';
 import {
+  groundSchema,
   PHASES,
+  type GroundItem,
   type Instruction,
   type Item,
   type Lesson,
@@ -29,7 +31,16 @@ const MOST_NESTED = 4;
 const MOST_LINES = 900;
 const LONGEST_LINE = 1000;
 
-export const KEYWORDS = ['phase', 'repeat', 'corners', 'leave', ...Object.keys(HEADERS)] as const;
+export const KEYWORDS = [
+  'phase',
+  'repeat',
+  'corners',
+  'leave',
+  'poles',
+  'cone',
+  'barrel',
+  ...Object.keys(HEADERS),
+] as const;
 
 /** A line cut into what is read and its comment. */
 interface Cut {
@@ -99,6 +110,7 @@ class Reader {
     else if (known === 'phase') this.readPhase(rest, line);
     else if (known === 'repeat') this.readRepeat(rest, line);
     else if (known === 'corners') this.readCorners(rest, line);
+    else if (known in GROUND) this.readGround(known as GroundItem['what'], rest, line);
     else if (line.body === '}') this.closeRepeat(line);
     else this.readMovement(line);
   }
@@ -172,6 +184,23 @@ class Reader {
       return this.unread(line, { code: 'bad-header', header: 'corners', example: 'corners 4' });
     }
     this.put({ kind: 'corners', id: this.newId(), radiusM, ...this.trivia(line) }, line);
+  }
+
+  private readGround(what: GroundItem['what'], rest: string, line: Cut) {
+    const { form, example } = GROUND[what];
+    const found = form.exec(rest);
+    const { count, spaced, letter, lay } = found?.groups ?? {};
+    const item = groundSchema.safeParse({
+      kind: 'ground',
+      id: 'x',
+      what,
+      letter: letter?.toUpperCase(),
+      ...(count && { count: Number(count) }),
+      ...(spaced && { spacedM: Number(spaced) }),
+      ...(lay && { lay: lay.toLowerCase() }),
+    });
+    if (!item.success) return this.unread(line, { code: 'bad-header', header: what, example });
+    this.put({ ...item.data, id: this.newId(), ...this.trivia(line) }, line);
   }
 
   private readMovement(line: Cut) {
@@ -265,6 +294,15 @@ class Reader {
     return taken;
   }
 }
+
+const GROUND: Readonly<Record<GroundItem['what'], { form: RegExp; example: string }>> = {
+  poles: {
+    form: /^(?<count>\d+)?(?:\s*spaced\s+(?<spaced>\d+(?:\.\d+)?)(?:\s*m)?)?\s*at\s+(?<letter>[a-z])(?:\s+(?<lay>staggered|across))?$/i,
+    example: 'poles 3 spaced 2.4 at E staggered',
+  },
+  cone: { form: /^(?<letter>[a-z])$/i, example: 'cone E' },
+  barrel: { form: /^(?<letter>[a-z])$/i, example: 'barrel X' },
+};
 
 /** Comments begin at a # outside quotation marks. Trailing spaces say nothing and are dropped. */
 function cut(raw: string, number: number): Cut {

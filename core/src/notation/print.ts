@@ -3,7 +3,15 @@ import { DEFAULT_INSET_M } from '../arena/arena.ts';
 import { formOf } from '../forms/table.ts';
 import { printPattern } from '../forms/pattern.ts';
 import { slotOf } from '../forms/slots.ts';
-import type { Instruction, Item, Lesson, LessonLine, Place, Start } from '../lesson/document.ts';
+import type {
+  GroundItem,
+  Instruction,
+  Item,
+  Lesson,
+  LessonLine,
+  Place,
+  Start,
+} from '../lesson/document.ts';
 
 const number = (value: number): string => String(roundTo(value, 6));
 
@@ -48,6 +56,19 @@ function printStart({ how, letter, gait, pace, rein }: Start): string {
   return `${how} ${letter} ${gait} ${pace}${how === 'enter' && rein === 'left' ? '' : ` ${rein}`}`;
 }
 
+function printGround({ what, count, spacedM, letter, lay }: GroundItem): string {
+  if (what !== 'poles') return `${what} ${letter}`;
+  return [
+    'poles',
+    count !== undefined && number(count),
+    spacedM !== undefined && `spaced ${number(spacedM)}`,
+    `at ${letter}`,
+    lay,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 interface Trivia {
   before?: readonly string[] | undefined;
   trailing?: string | undefined;
@@ -73,6 +94,8 @@ export function printLesson(lesson: Lesson): string {
       }
       case 'corners':
         return put(`corners ${number(item.radiusM)}`, item, indent);
+      case 'ground':
+        return put(printGround(item), item, indent);
       case 'unread':
         return put(item.text, item, indent);
       case 'repeat':

@@ -2,8 +2,10 @@ import type { Arena } from '../arena/arena.ts';
 import type { Riding } from '../forms/contract.ts';
 import { MOVING_GAITS, type Gait, type Stride } from '../gaits/paces.ts';
 import { horseStride, type HorseProfile } from '../gaits/horse.ts';
-import { LATERAL_SHARE, REIN_BACK, scaledStride } from '../gaits/strideTable.ts';
+import { HALF_STEPS, LATERAL_SHARE, REIN_BACK, scaledStride } from '../gaits/strideTable.ts';
 import { blend, type Path } from '../geometry/blend.ts';
+import type { Item } from '../lesson/document.ts';
+import { equipmentOf } from './equipment.ts';
 import type { Recorder, RideEvent } from './recorder.ts';
 import type { Ride, RideFault, RideSpan, RiddenMovement, RiddenPhase, Totals } from './types.ts';
 
@@ -13,10 +15,11 @@ interface Draft {
   readonly recorder: Recorder;
   readonly startRiding: Riding;
   readonly faults: readonly RideFault[];
+  readonly items: readonly Item[];
 }
 
 /** From planned metres to the ridden line with its times and strides. */
-export function finishRide({ arena, horse, recorder, startRiding, faults }: Draft): Ride {
+export function finishRide({ arena, horse, recorder, startRiding, faults, items }: Draft): Ride {
   const path = blend(recorder.legs);
   const { spans, ridingAfter } = spansOf(recorder, path, horse, startRiding);
   const movements = movementsOf(recorder, path, spans, ridingAfter);
@@ -28,6 +31,7 @@ export function finishRide({ arena, horse, recorder, startRiding, faults }: Draf
     movements,
     phases: phasesOf(recorder, movements, spans),
     totals: totalsOf(spans),
+    equipment: equipmentOf(items, arena),
     faults,
   };
 }
@@ -35,6 +39,7 @@ export function finishRide({ arena, horse, recorder, startRiding, faults }: Draf
 /** The stride as ridden: lateral work keeps the tempo with a shorter stride. */
 function strideOf(horse: HorseProfile, riding: Riding): Stride {
   if (riding.gait === 'rein-back') return scaledStride(REIN_BACK, horse.heightCm);
+  if (riding.halfSteps) return HALF_STEPS;
   const stride = horseStride(horse, riding.movingGait, riding.pace);
   if (!riding.lateral) return stride;
   return { speedMps: stride.speedMps * LATERAL_SHARE, lengthM: stride.lengthM * LATERAL_SHARE };
@@ -85,7 +90,7 @@ function spansOf(recorder: Recorder, path: Path, horse: HorseProfile, start: Rid
         startsAtS: clockS,
         seconds: event.hold.seconds,
         strideM: 0,
-        strides: 0,
+        strides: event.hold.strides ?? 0,
         riding,
         gait: event.hold.gait,
         turnRad: event.hold.turnRad ?? 0,

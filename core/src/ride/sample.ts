@@ -25,12 +25,15 @@ export function sampleRide(ride: Ride, seconds: number): Pose | null {
   const share = span.seconds > 0 ? clamp((seconds - span.startsAtS) / span.seconds, 0, 1) : 0;
   const metres = span.startM + share * span.lengthM;
   const point = ride.path.at(metres);
+  // On a slanting line the piece itself carries the body's direction.
+  const slanted = Math.abs(point.bodyRad - point.headingRad) > 1e-9;
+  const offRad = slanted ? 0 : (span.riding.lateral?.bodyOffRad ?? 0);
   const ridden = share * span.strides;
   return {
     x: point.x,
     y: point.y,
     travelRad: point.headingRad,
-    headingRad: point.bodyRad + share * span.turnRad,
+    headingRad: point.bodyRad + offRad + share * span.turnRad,
     curvature: point.curvature,
     metres,
     span,

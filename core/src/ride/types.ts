@@ -5,6 +5,7 @@ import type { Gait, MovingGait, PaceName } from '../gaits/paces.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Path } from '../geometry/blend.ts';
 import type { Point } from '../geometry/curve.ts';
+import type { Equipment } from './equipment.ts';
 import type { Instruction, Phase } from '../lesson/document.ts';
 
 /** A stretch of the ride in which nothing changes, or a while on the spot. */
@@ -85,5 +86,6 @@ export interface Ride {
   readonly movements: readonly RiddenMovement[];
   readonly phases: readonly RiddenPhase[];
   readonly totals: Totals;
+  readonly equipment: readonly Equipment[];
   readonly faults: readonly RideFault[];
 }

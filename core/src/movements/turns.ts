@@ -1,0 +1,99 @@
+import { isOnTrack, trackCourse, trackHeading, type Course } from '../arena/course.ts';
+import { turnSign, type Rein } from '../arena/rein.ts';
+import { act, type Act, type Stand } from '../forms/contract.ts';
+import { pattern } from '../forms/pattern.ts';
+import { arc } from '../geometry/arc.ts';
+import { degToRad, wrapRad } from '../units.ts';
+import { courseFrom, toRein } from '../figures/shared.ts';
+
+interface TurnParams {
+  side: Rein;
+  degrees: number;
+}
+
+/** The way on after a turn on the spot: the track on the rein it now faces, or the line reversed. */
+function courseAfterTurn(stand: Stand, headingRad: number): Course {
+  if (stand.course.kind === 'track' && isOnTrack(stand.arena, stand.at, stand.course.furtherInM)) {
+    const { furtherInM } = stand.course;
+    const left = trackHeading(stand.arena, 'left', stand.at, furtherInM);
+    const along = Math.cos(wrapRad(headingRad - left));
+    if (Math.abs(along) > 0.5) return trackCourse(along > 0 ? 'left' : 'right', furtherInM);
+  }
+  return { kind: 'line', headingRad, name: 'line' };
+}
+
+/** A turn on the spot: strides, time, and the body turned. */
+const onTheSpot = (
+  kind: string,
+  words: string,
+  gait: 'walk' | 'canter',
+  stridesPer180: number,
+): Act =>
+  act<TurnParams>({
+    kind,
+    pattern: pattern(`${words} {side:side} {degrees:degrees}`),
+    plan(stand, { side, degrees }) {
+      if (gait === 'canter' && stand.riding.movingGait !== 'canter') {
+        return { code: 'wrong-gait', kind, wants: 'canter' };
+      }
+      const strides = (stridesPer180 * degrees) / 180;
+      const strideS = stand.strideM(gait, 'collected') / stand.speedMps(gait, 'collected');
+      const turnRad = turnSign(side) * degToRad(degrees);
+      const headingAfterRad = wrapRad(stand.headingRad + turnRad);
+      const courseAfter = courseAfterTurn(stand, headingAfterRad);
+      return {
+        legs: [],
+        holds: [{ afterM: 0, seconds: strides * strideS, turnRad, gait, strides }],
+        changes: courseAfter.kind === 'track' ? [toRein(0, courseAfter.rein)] : [],
+        courseAfter,
+        headingAfterRad,
+      };
+    },
+  });
+
+/** 180° in 6–8 steps: 3.5 strides. Common practice. */
+const WALK_STRIDES = 3.5;
+/** Half a canter pirouette in 3–4 strides, a full one in 6–8. Source: dressage rules (from memory). */
+const CANTER_STRIDES = 3.5;
+
+export const turnOnForehand = onTheSpot(
+  'turn-on-forehand',
+  'turn on forehand',
+  'walk',
+  WALK_STRIDES,
+);
+export const turnOnHaunches = onTheSpot(
+  'turn-on-haunches',
+  'turn on haunches',
+  'walk',
+  WALK_STRIDES,
+);
+export const walkPirouette = onTheSpot('walk-pirouette', 'walk pirouette', 'walk', WALK_STRIDES);
+export const canterPirouette = onTheSpot(
+  'canter-pirouette',
+  'canter pirouette',
+  'canter',
+  CANTER_STRIDES,
+);
+
+/** A turn round a circle of about 3 m. Common practice. */
+const WORKING_DIAMETER_M = 3;
+
+/** The larger pirouette for learning: ridden round a small circle. */
+export const workingPirouette = act<TurnParams & { diameterM?: number }>({
+  kind: 'working-pirouette',
+  pattern: pattern('working pirouette {side:side} {degrees:degrees} [{diameterM:metres}]'),
+  plan(stand, { side, degrees, diameterM = WORKING_DIAMETER_M }) {
+    if (stand.riding.movingGait !== 'canter') {
+      return { code: 'wrong-gait', kind: 'working-pirouette', wants: 'canter' };
+    }
+    const curve = arc(
+      stand.at,
+      stand.headingRad,
+      diameterM / 2,
+      turnSign(side) * degToRad(degrees),
+    );
+    const end = curve.at(curve.lengthM);
+    return { legs: [{ curve }], courseAfter: courseFrom(stand.arena, end, end.headingRad) };
+  },
+});

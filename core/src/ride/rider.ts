@@ -1,0 +1,215 @@
+import { findLetter, letterOnTrack, lettersOf, nearestLetter, type Arena } from '../arena/arena.ts';
+import {
+  isOnTrack,
+  lettersAhead,
+  metresToPoint,
+  metresToTrack,
+  trackCourse,
+  trackHeading,
+  type Course,
+} from '../arena/course.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
+import { courseFrom } from '../figures/shared.ts';
+import type { ActPlan, Change, Fault, Riding, Stand } from '../forms/contract.ts';
+import { cornerRadiusM, horseStride, type HorseProfile } from '../gaits/horse.ts';
+import { headingTo, type Point } from '../geometry/curve.ts';
+import type { Leg } from '../geometry/leg.ts';
+import { DEFAULT_START, type Instruction, type Start } from '../lesson/document.ts';
+import { SAME_M, wrapRad } from '../units.ts';
+import { Recorder } from './recorder.ts';
+import type { RideFault } from './types.ts';
+
+export function ridingAtStart({ gait, pace, rein }: Start): Riding {
+  return {
+    gait,
+    movingGait: gait,
+    pace,
+    rein,
+    lead: gait === 'canter' ? rein : null,
+    counterCanter: false,
+    seat: null,
+    frame: 'normal',
+    connection: null,
+    lateral: null,
+    halfSteps: false,
+  };
+}
+
+/** A line of the lesson that is being ridden, and the round of its repeat. */
+export interface Reading {
+  readonly itemId: string;
+  readonly round: number;
+}
+
+/**
+ * The horse while a lesson is laid out: where it stands, how it goes, which way is on; and the record
+ * of what it has ridden. Everything in planned (sharp-cornered) metres.
+ */
+export class Rider {
+  readonly recorder = new Recorder();
+  readonly faults: RideFault[] = [];
+  at: Point;
+  headingRad: number;
+  course: Course;
+  riding: Riding;
+  /** Radius set by a `corners` line, null for the pace's own. */
+  cornersM: number | null = null;
+  reading: Reading = { itemId: '', round: 1 };
+  private jumped = false;
+
+  constructor(
+    readonly arena: Arena,
+    readonly horse: HorseProfile,
+    start: Start = DEFAULT_START,
+  ) {
+    this.riding = ridingAtStart(start);
+    const letter = this.point(start.letter);
+    if (!letter) this.fault(this.noLetter(start.letter));
+    const point = letter ?? this.point('A')!;
+    this.at = point;
+    this.headingRad = Math.PI / 2;
+    this.course = { kind: 'line', headingRad: this.headingRad, name: 'centre line' };
+    if (start.how === 'enter') this.enterFrom(start.letter);
+    else if (isOnTrack(arena, point)) {
+      this.course = trackCourse(start.rein);
+      this.headingRad = trackHeading(arena, start.rein, point);
+    }
+  }
+
+  /** From outside: through the rail at A (or C), straight up the centre line. */
+  private enterFrom(letter: string) {
+    const fromC = letter === 'C';
+    this.at = { x: 0, y: fromC ? this.arena.lengthM : 0 };
+    this.headingRad = fromC ? -Math.PI / 2 : Math.PI / 2;
+    this.course = { kind: 'line', headingRad: this.headingRad, name: 'centre line' };
+  }
+
+  begin(kind: string, act: number, text: string, instruction: Instruction | null) {
+    this.recorder.begin({ ...this.reading, act, kind, text, instruction, riding: this.riding });
+  }
+
+  ride(legs: readonly Leg[]) {
+    if (legs.length === 0) return;
+    this.recorder.ride(legs, this.cornerRadius(), this.jumped);
+    this.jumped = false;
+    const last = legs.at(-1)!;
+    const end = last.curve.at(last.curve.lengthM);
+    this.at = { x: end.x, y: end.y };
+    this.headingRad = wrapRad(last.bodyRad ?? end.headingRad + (last.backwards ? Math.PI : 0));
+  }
+
+  follow(plan: ActPlan) {
+    const startM = this.recorder.plannedM;
+    this.ride(plan.legs);
+    this.change(startM, plan.changes ?? []);
+    for (const hold of plan.holds ?? []) {
+      this.recorder.hold(startM + hold.afterM, hold);
+      if (hold.turnRad) this.headingRad = wrapRad(this.headingRad + hold.turnRad);
+    }
+    if (plan.headingAfterRad !== undefined) this.headingRad = plan.headingAfterRad;
+    if (plan.courseAfter) this.course = plan.courseAfter;
+    // A track that is not under the horse cannot be followed: after a mistake it goes straight on.
+    if (this.course.kind === 'track' && !isOnTrack(this.arena, this.at, this.course.furtherInM)) {
+      this.course = courseFrom(this.arena, this.at, this.headingRad);
+    }
+  }
+
+  /** Changes counted from a place already ridden. */
+  change(startM: number, changes: readonly Change[]) {
+    for (const { afterM, patch } of changes) {
+      this.riding = patch(this.riding);
+      this.recorder.patch(startM + afterM, patch);
+    }
+  }
+
+  setNow(patch: Partial<Riding>) {
+    this.change(this.recorder.plannedM, [{ afterM: 0, patch: (r) => ({ ...r, ...patch }) }]);
+  }
+
+  fault(fault: Fault, act = -1) {
+    this.faults.push({ fault, itemId: this.reading.itemId, act });
+  }
+
+  stand(more: Partial<Pick<Stand, 'route' | 'lastsS' | 'times'>> = {}): Stand {
+    return {
+      arena: this.arena,
+      horse: this.horse,
+      riding: this.riding,
+      at: this.at,
+      headingRad: this.headingRad,
+      course: this.course,
+      route: null,
+      cornerRadiusM: this.cornerRadius(),
+      lastsS: null,
+      times: null,
+      letter: (name) => this.point(name),
+      strideM: (gait, pace) => horseStride(this.horse, gait, pace).lengthM,
+      speedMps: (gait, pace) => horseStride(this.horse, gait, pace).speedMps,
+      ...more,
+    };
+  }
+
+  facesRail(): boolean {
+    return (
+      this.course.kind === 'line' &&
+      metresToTrack(this.arena, this.at, this.course.headingRad) < 1e-3
+    );
+  }
+
+  /** At the end of a line: on to the track, on the side that is said, or the shorter way to what comes. */
+  turnOntoTrack(side: Rein | undefined, towards: Point | null) {
+    if (!this.facesRail() || !isOnTrack(this.arena, this.at)) return;
+    const rein =
+      side ?? (towards ? this.reinTowards(this.at, this.headingRad, towards) : this.riding.rein);
+    this.course = trackCourse(rein);
+    this.headingRad = trackHeading(this.arena, rein, this.at);
+    this.setNow({ rein });
+  }
+
+  /** The rein on which the track goes on from a point to another one. */
+  reinTowards(from: Point, headingRad: number, to: Point): Rein {
+    const course = courseFrom(this.arena, from, headingRad);
+    if (course.kind === 'track') return course.rein;
+    const rein = this.riding.rein;
+    const same = metresToPoint(this.arena, trackCourse(rein), from, to) ?? Infinity;
+    const other = metresToPoint(this.arena, trackCourse(otherRein(rein)), from, to) ?? Infinity;
+    return other < same - SAME_M ? otherRein(rein) : rein;
+  }
+
+  /** After a fault the ride goes on from the place that was meant. */
+  jumpTo(point: Point, next: Point | null) {
+    this.at = point;
+    this.jumped = true;
+    if (!isOnTrack(this.arena, point)) {
+      this.headingRad = next ? headingTo(point, next) : Math.PI / 2;
+      this.course = { kind: 'line', headingRad: this.headingRad, name: 'line' };
+      return;
+    }
+    const left = trackHeading(this.arena, 'left', point);
+    const along = next ? Math.cos(headingTo(point, next) - left) : 0;
+    const rein = along > 0.2 ? 'left' : along < -0.2 ? 'right' : this.riding.rein;
+    this.course = trackCourse(rein);
+    this.headingRad = trackHeading(this.arena, rein, point);
+    if (this.riding.rein !== rein) this.setNow({ rein });
+  }
+
+  point(name: string): Point | null {
+    const letter = findLetter(this.arena, name);
+    return letter ? letterOnTrack(this.arena, letter) : null;
+  }
+
+  noLetter(letter: string): Fault {
+    return { code: 'no-such-letter', letter, known: lettersOf(this.arena).map((l) => l.name) };
+  }
+
+  notReached(place: string): Fault {
+    const reached = lettersAhead(this.arena, this.course, this.at).map((l) => l.name);
+    return { code: 'place-not-reached', place, reached };
+  }
+
+  nearHere = (): string => nearestLetter(this.arena, this.at).name;
+
+  private cornerRadius(): number {
+    return this.cornersM ?? cornerRadiusM(this.horse, this.riding.movingGait, this.riding.pace);
+  }
+}
