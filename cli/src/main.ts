@@ -1,4 +1,5 @@
 import { program } from 'commander';
+import { addExports } from './verbs/exports.ts';
 import { addFormat } from './verbs/format.ts';
 import { addReview } from './verbs/review.ts';
 import { addRide } from './verbs/ride.ts';
@@ -11,5 +12,6 @@ program
 addRide(program);
 addReview(program);
 addFormat(program);
+addExports(program);
 
 program.parse();

@@ -1,5 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
-import type { MovingGait } from './paces.ts';
+import { positiveMod } from '../units.ts';
+import type { MovingGait, PaceName } from './paces.ts';
 
 /** Left or right, hind or fore. */
 export type Hoof = 'LH' | 'LF' | 'RH' | 'RF';
@@ -38,4 +39,41 @@ export function beatsOf(gait: MovingGait, lead: Rein = 'right'): readonly Beat[]
   if (gait === 'trot') return TROT;
   if (lead === 'right') return CANTER_RIGHT;
   return CANTER_RIGHT.map(({ at, hooves }) => ({ at, hooves: hooves.map((h) => mirrored[h]) }));
+}
+
+/**
+ * Share of the stride that a hoof stands on the ground.
+ * Source: Clayton 1994–1995, stance durations of the dressage gaits (from memory).
+ */
+export function dutyOf(gait: MovingGait, pace: PaceName): number {
+  if (gait === 'walk') return pace === 'collected' ? 0.65 : 0.62;
+  if (gait === 'trot')
+    return { collected: 0.5, extended: 0.4, medium: 0.42 }[pace as string] ?? 0.45;
+  return { collected: 0.45, extended: 0.35 }[pace as string] ?? 0.4;
+}
+
+const HOOVES: readonly Hoof[] = ['LH', 'LF', 'RH', 'RF'];
+
+export interface Footfall {
+  readonly hoof: Hoof;
+  readonly down: boolean;
+  /** Shares of a stride until it lands (when in the air) or lifts (when down). */
+  readonly changesIn: number;
+}
+
+/** Which hooves are down at a share of the stride, and when each lands or lifts next. */
+export function footfallsIn(
+  gait: MovingGait,
+  pace: PaceName,
+  lead: Rein,
+  strideShare: number,
+): readonly Footfall[] {
+  const beats = beatsOf(gait, lead);
+  const duty = dutyOf(gait, pace);
+  return HOOVES.map((hoof) => {
+    const landsAt = beats.find((beat) => beat.hooves.includes(hoof))!.at;
+    const since = positiveMod(strideShare - landsAt, 1);
+    const down = since < duty;
+    return { hoof, down, changesIn: down ? duty - since : 1 - since };
+  });
 }

@@ -1,5 +1,6 @@
 import type { MovingGait, PaceName, Stride } from './paces.ts';
-import { strideOf } from './strideTable.ts';
+import { ownTable, type Measurement } from './measured.ts';
+import { scaledTable, type StrideTable } from './strideTable.ts';
 
 export type Stage = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8;
 
@@ -9,6 +10,10 @@ export interface HorseProfile {
   readonly heightCm: number;
   readonly stage: Stage;
   readonly hollowSide: 'left' | 'right' | null;
+  readonly age?: number;
+  readonly fitness?: 'unfit' | 'fit';
+  /** Known distances it was ridden over; what is not measured is scaled by height. */
+  readonly measured?: readonly Measurement[];
 }
 
 /** The horse of a lesson that names none: the one the default stride table was measured on. */
@@ -19,9 +24,20 @@ export const ANY_HORSE: HorseProfile = {
   hollowSide: null,
 };
 
+const tables = new WeakMap<HorseProfile, StrideTable>();
+
+function tableOf(horse: HorseProfile): StrideTable {
+  const known = tables.get(horse);
+  if (known) return known;
+  const scaled = scaledTable(horse.heightCm);
+  const table = horse.measured?.length ? ownTable(scaled, horse.measured) : scaled;
+  tables.set(horse, table);
+  return table;
+}
+
 /** @throws RangeError when the gait has no such pace; the document's schema never lets one through */
 export function horseStride(horse: HorseProfile, gait: MovingGait, pace: PaceName): Stride {
-  const stride = strideOf(horse.heightCm, gait, pace);
+  const stride = tableOf(horse)[gait][pace];
   if (!stride) throw new RangeError(`horseStride: there is no ${pace} ${gait}`);
   return stride;
 }

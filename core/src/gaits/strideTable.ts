@@ -59,6 +59,18 @@ export function scaledStride(base: Stride, heightCm: number): Stride {
   return { speedMps: base.speedMps * Math.sqrt(q), lengthM: base.lengthM * q };
 }
 
+/** The default table for another height. */
+export function scaledTable(heightCm: number): StrideTable {
+  const scaled = (gait: MovingGait) =>
+    Object.fromEntries(
+      Object.entries((DEFAULT_STRIDES as StrideTable)[gait]).map(([pace, base]) => [
+        pace,
+        scaledStride(base, heightCm),
+      ]),
+    );
+  return { walk: scaled('walk'), trot: scaled('trot'), canter: scaled('canter') };
+}
+
 /** The stride of a horse of this height in a pace, or null when the gait has no such pace. */
 export function strideOf(heightCm: number, gait: MovingGait, pace: PaceName): Stride | null {
   const base = (DEFAULT_STRIDES as StrideTable)[gait][pace];
