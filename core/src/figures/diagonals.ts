@@ -29,7 +29,11 @@ export const halfDiagonal = act({
   plan(stand) {
     const legs = routeLegs(stand);
     const last = legs.at(-1)!.curve;
-    const up = Math.sin(last.at(last.lengthM).headingRad) >= 0;
+    const end = last.at(last.lengthM);
+    if (Math.abs(end.x) > 0.01) {
+      return { code: 'wrong-place', kind: 'half-diagonal', wants: 'the centre line as its end' };
+    }
+    const up = Math.sin(end.headingRad) >= 0;
     const headingRad = up ? Math.PI / 2 : -Math.PI / 2;
     return {
       legs,

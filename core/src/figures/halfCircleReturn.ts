@@ -7,6 +7,9 @@ import { offset } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import { endingOn, riddenDiameterM, sideOf, tangentFrom, turnBetween } from './shared.ts';
 
+const LEAST_TURN_RAD = 0.6 * Math.PI;
+const MOST_TURN_RAD = 1.6 * Math.PI;
+
 /**
  * A half circle, then the tangent line back to the track at a letter: a change of rein.
  * With the distance d from the circle's centre to the letter the line is √(d² − r²) long.
@@ -31,6 +34,14 @@ export const halfCircleReturn = act<{ side?: Rein; diameterM: number; to: string
       };
     const leavingRad = home.headingRad + Math.PI;
     const turn = turnBetween(stand.headingRad, leavingRad, side);
+    // About half a circle: with less or more the letter lies on the wrong side of it.
+    if (turn < LEAST_TURN_RAD || turn > MOST_TURN_RAD) {
+      return {
+        code: 'wrong-place',
+        kind: 'half-circle-return',
+        wants: 'a letter to come back to behind the circle',
+      };
+    }
     return endingOn(stand, [
       { curve: arc(stand.at, stand.headingRad, r, turnSign(side) * turn) },
       { curve: line(home.point, target) },

@@ -112,7 +112,9 @@ export const quarterLine = act<{ which?: 'near' | 'far' }>({
   plan(stand, { which = 'near' }) {
     const box = trackBox(stand.arena);
     const onShortSide = stand.at.y < box.minY + 0.01 || stand.at.y > box.maxY - 0.01;
-    if (!onShortSide) return { code: 'wrong-place', kind: 'quarter-line', wants: 'a short side' };
+    const along = Math.abs(Math.sin(stand.headingRad)) < 0.1;
+    if (!onShortSide || !along)
+      return { code: 'wrong-place', kind: 'quarter-line', wants: 'a short side' };
     const travel = Math.sign(Math.cos(stand.headingRad)) || 1;
     const quarterM = stand.arena.widthM / 4;
     const first = -travel * quarterM;

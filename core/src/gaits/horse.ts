@@ -1,8 +1,10 @@
 import type { MovingGait, PaceName, Stride } from './paces.ts';
 import { ownTable, type Measurement } from './measured.ts';
+import type { Stage } from './stage.ts';
+import { STAGES, type StageLimits } from './stages.ts';
 import { scaledTable, type StrideTable } from './strideTable.ts';
 
-export type Stage = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8;
+export type { Stage };
 
 /** What the ride needs to know of a horse. */
 export interface HorseProfile {
@@ -10,6 +12,9 @@ export interface HorseProfile {
   readonly heightCm: number;
   readonly stage: Stage;
   readonly hollowSide: 'left' | 'right' | null;
+  /** The instructor's own limits, instead of the stage's. */
+  readonly limits?: Partial<StageLimits>;
+  /** Years. */
   readonly age?: number;
   readonly fitness?: 'unfit' | 'fit';
   /** Known distances it was ridden over; what is not measured is scaled by height. */
@@ -23,6 +28,16 @@ export const ANY_HORSE: HorseProfile = {
   stage: 4,
   hollowSide: null,
 };
+
+/** What this horse may be asked: its stage's limits, where the instructor has not set others. */
+export const limitsOf = ({ stage, limits }: HorseProfile): StageLimits => ({
+  ...STAGES[stage],
+  ...limits,
+});
+
+/** Young or green: more straight lines, fewer and larger turns. Common practice. */
+export const isGreen = ({ stage, age }: HorseProfile): boolean =>
+  stage <= 2 || (age !== undefined && age <= 4);
 
 const tables = new WeakMap<HorseProfile, StrideTable>();
 

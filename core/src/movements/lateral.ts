@@ -121,6 +121,10 @@ function slantEnd(stand: Stand, kind: Kind, { side, onto, by }: SlantParams): Po
   if (!onto || !by) return { code: 'route-missing', kind };
   const level = stand.letter(by);
   if (!level) return { code: 'no-such-letter', letter: by, known: [] };
+  // Only a line along the arena has a left and a right side to go to.
+  if (Math.abs(Math.cos(stand.headingRad)) > 0.1) {
+    return { code: 'wrong-place', kind, wants: 'a line along the arena' };
+  }
   const box = trackBox(stand.arena);
   const up = Math.sin(stand.headingRad) > 0;
   const toLeftRail = (side === 'left') === up;

@@ -16,7 +16,7 @@ function inPace(riding: Riding, gait: MovingGait, { pace, lead }: PaceParams): R
     ...riding,
     gait,
     movingGait: gait,
-    pace: pace ?? (riding.gait === gait ? riding.pace : usualPace(gait)),
+    pace: pace ?? (riding.movingGait === gait ? riding.pace : usualPace(gait)),
     lead: gait === 'canter' ? (lead ?? (cantering ? riding.lead : riding.rein)) : null,
     counterCanter: gait === 'canter' && cantering && !lead && riding.counterCanter,
     frame: riding.gait === gait ? riding.frame : 'normal',

@@ -10,12 +10,46 @@ export type SourceKind = 'rule' | 'study' | 'practice';
 /** Facts each rule reports; the sentences live in messages. */
 export interface RuleFacts {
   'figure-leaves-arena': { kind: string; overM: number };
+  'arena-too-small': { diameterM: number; widthM: number };
   'wrong-lead': { lead: string; rein: string };
   'circle-too-small': { diameterM: number; smallestM: number; gait: string; stage: number };
-  'reins-uneven': { rein: string; sharePercent: number };
-  'warm-up-missing': { walkedS: number };
-  'walk-at-end-missing': { walkedS: number };
+  'loops-too-tight': { loops: number; loopM: number; smallestM: number; gait: string };
+  'stretch-too-small': { diameterM: number; leastM: number };
+  'not-yet': { kind: string; from: number; stage: number };
+  'lateral-too-steep': { kind: string; deg: number; steepestDeg: number; stage: number };
+  'shoulder-in-unbent': { bend: string };
+  'pirouette-from-corner': { kind: string; lineM: number };
+  'pirouette-unshortened': { kind: string; pace: string };
+  'pirouette-no-line-out': { kind: string; lineM: number };
+  'depart-after-pirouette': { side: string; lead: string };
+  'canter-from-halt': object;
+  'changes-too-close': { strides: number | null; apart: number | null; stage: number };
+  'counter-canter-tight': { diameterM: number; smallestM: number | null; stage: number };
+  'collected-too-long': { seconds: number; mostS: number | null; stage: number };
+  'no-forward-after': { seconds: number };
+  'break-overdue': { minutes: number; mostMin: number };
+  'gait-unsettled': { kind: string; gait: string; strides: number; least: number };
+  'repeated-too-often': { kind: string; times: number; useful: number };
   'transition-drilled': { from: string; to: string; letter: string; times: number };
+  'reins-uneven': { rein: string; sharePercent: number };
+  'hollow-side-less': { side: string; percent: number };
+  'one-sided-gait': { gait: string; side: string; missing: string };
+  'hard-without-shoulder-in': { kind: string };
+  'turns-dense': { percent: number };
+  'warm-up-missing': { walkedS: number };
+  'cold-collection': { minutes: number; easyMin: number };
+  'stretch-missing': object;
+  'walk-at-end-missing': { walkedS: number };
+  'no-long-rein-after': { kind: string };
+  'lengthening-unbalanced': { pace: string; gait: string };
+  'halt-off-line': { lineM: number };
+  'rein-back-unprepared': object;
+  'call-too-short': { first: string; second: string; seconds: number };
+  'equipment-in-way': { what: string; text: string };
+  'poles-spacing': { spacedM: number; gait: string; low: number; high: number };
+  'phase-off-plan': { name: string; plannedS: number; seconds: number; over: boolean };
+  'approach-otherwise': { approach: string; says: string };
+  'lesson-too-long': { minutes: number; mostMin: number };
 }
 
 export type RuleCode = keyof RuleFacts;
@@ -39,6 +73,10 @@ export interface Rule<C extends RuleCode = RuleCode> {
   readonly code: C;
   readonly level: FindingLevel;
   readonly source: SourceKind;
+  /** Rules that are silent where this one has spoken of the same act. */
+  readonly supersedes?: readonly RuleCode[];
+  /** It is silent when one of these has spoken of the same. */
+  readonly yieldsTo?: readonly RuleCode[];
   check(ride: Ride, lesson: Lesson): readonly Hit<C>[];
 }
 

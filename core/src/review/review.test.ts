@@ -1,77 +1,326 @@
 import { describe, expect, test } from '@jest/globals';
-import { ANY_HORSE } from '../gaits/horse.ts';
-import type { Stage } from '../gaits/horse.ts';
+import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { compileRide } from '../ride/compile.ts';
 import { SHEETS, codesOf, findingsOf } from '../testing/lessons.ts';
 import { sentenceOf } from './messages/messages.ts';
+import type { RuleCode } from './finding.ts';
 import { reviewLesson } from './review.ts';
+import { RULES } from './rules/table.ts';
 
-const stage = (n: Stage) => ({ ...ANY_HORSE, stage: n });
+interface Sides {
+  readonly rule: RuleCode;
+  /** A text that is just right, and one that is just not. */
+  readonly fits: string;
+  readonly fails: string;
+  readonly horse?: Partial<HorseProfile>;
+}
 
-/** Each rule on both sides of its threshold: a text that is just right, and one that is just not. */
-const SIDES: readonly [rule: string, fits: string, fails: string, stage?: Stage][] = [
-  ['figure-leaves-arena', 'E circle left 20', 'K circle left 20'],
-  ['figure-leaves-arena', 'B circle left 10', 'start A walk medium right\nB circle left 10'],
-  ['circle-too-small', 'A trot working\nB circle left 15', 'A trot working\nB circle left 14', 2],
-  [
+const sides = (
+  rule: RuleCode,
+  fits: string,
+  fails: string,
+  horse: Partial<HorseProfile> = {},
+): Sides => ({
+  rule,
+  fits,
+  fails,
+  horse,
+});
+
+const TROT = 'A trot working\n';
+const CANTER = 'A canter collected\n';
+const UP = 'A trot collected\nA centre line\n';
+/** A whole lesson's frame, so that what is asked of whole lessons is asked. */
+const whole = (
+  work: string,
+  more = 'go large for 3 min\nH-X-F change rein\ngo large for 3 min\n',
+) =>
+  `phase warm-up 10 min\ngo large for 5 min\nphase work 15 min\n${TROT}${more}${work}\nphase cool-down 6 min\nA walk free, long rein\ngo large for 5 min\n`;
+
+/** Each rule on both sides of its threshold. */
+const SIDES: readonly Sides[] = [
+  sides('figure-leaves-arena', 'E circle left 20', 'K circle left 20'),
+  sides('figure-leaves-arena', 'B circle left 10', 'start A walk medium right\nB circle left 10'),
+  sides('arena-too-small', 'arena 15x40\nE circle left 15', 'arena 15x40\nE circle left 16'),
+  sides('circle-too-small', `${TROT}B circle left 15`, `${TROT}B circle left 14`, { stage: 2 }),
+  sides(
     'circle-too-small',
     'A canter\nB circle left 12',
-    'A trot working, circle left 10, canter at half',
-    4,
-  ],
-  ['wrong-lead', 'A counter-canter\nC circle left 20', 'A canter right\nC circle left 20'],
-  [
-    'wrong-lead',
-    'A canter\nH-X-F change rein, flying change at X\nA circle right 20',
-    'A canter\nH-X-F change rein\nA circle right 20',
-  ],
-  [
+    `${TROT}A circle left 10, canter at half`,
+    { stage: 4 },
+  ),
+  sides('circle-too-small', `${TROT}C spiral in 20 to 10`, `${TROT}C spiral in 20 to 9`, {
+    stage: 4,
+  }),
+  sides('loops-too-tight', `${TROT}A serpentine 4 to C`, `${TROT}A serpentine 5 to C`, {
+    stage: 2,
+  }),
+  sides(
+    'stretch-too-small',
+    `${TROT}C circle left 15, stretch`,
+    `${TROT}B circle left 12, stretch`,
+  ),
+  sides('not-yet', `${TROT}F-M shoulder-in`, `${TROT}F-M renvers`, { stage: 4 }),
+  sides(
+    'not-yet',
+    `${TROT}B halt\nE walk collected\nE walk pirouette left 180`,
+    `${CANTER}A centre line\nX canter pirouette left 180`,
+    { stage: 6 },
+  ),
+  sides('lateral-too-steep', `${UP}D-M leg-yield right`, `${UP}D-B leg-yield right`, { stage: 2 }),
+  sides(
+    'lateral-too-steep',
+    `${TROT}P half-pass left to centre by I`,
+    `${TROT}P half-pass left to centre by X`,
+    { stage: 5 },
+  ),
+  sides('shoulder-in-unbent', `${TROT}F-M shoulder-in`, `${TROT}P-M shoulder-in`),
+  sides(
+    'pirouette-from-corner',
+    'A walk collected\nB walk pirouette left 180',
+    'A walk collected\nF walk pirouette left 180',
+    { stage: 6 },
+  ),
+  sides(
+    'pirouette-unshortened',
+    'A walk collected\nB walk pirouette left 180',
+    'B walk pirouette left 180',
+    { stage: 6 },
+  ),
+  sides(
+    'pirouette-no-line-out',
+    'A walk collected\nB walk pirouette left 180\nF walk medium',
+    'A walk collected\nB walk pirouette left 180',
+    { stage: 6 },
+  ),
+  sides(
+    'depart-after-pirouette',
+    'A walk collected\nB walk pirouette left 180\ncanter left',
+    'A walk collected\nB walk pirouette left 180\ncanter right\ngo large',
+    { stage: 6 },
+  ),
+  sides('canter-from-halt', 'B halt\nB walk\nM canter\nC halt', 'B halt\nB canter\nC trot'),
+  sides(
+    'changes-too-close',
+    `${CANTER}F-X-H changes every 4 x3`,
+    `${CANTER}F-X-H changes every 3 x3`,
+    { stage: 6 },
+  ),
+  sides(
+    'changes-too-close',
+    `${CANTER}F-X-H change rein, flying change at X\nC circle right 20`,
+    `${CANTER}F-X-H changes every 6 x2`,
+    { stage: 5 },
+  ),
+  sides(
+    'changes-too-close',
+    `${CANTER}F-X-H change rein, simple change at X\nC circle right 20`,
+    `${CANTER}F-X-H change rein, flying change at X\nC circle right 20`,
+    { stage: 4 },
+  ),
+  sides(
+    'counter-canter-tight',
+    'A counter-canter\nC circle left 20',
+    'A counter-canter\nC circle left 15',
+    { stage: 5 },
+  ),
+  sides(
+    'counter-canter-tight',
+    'A counter-canter\nF-M canter',
+    'A counter-canter\nC circle left 20',
+    { stage: 3 },
+  ),
+  sides(
+    'collected-too-long',
+    `${TROT}F-M trot collected\nM trot working\nE walk`,
+    `${TROT}F-M trot collected\nM-H trot collected\nH-K trot collected\nK trot working\nF walk`,
+    { stage: 4 },
+  ),
+  sides(
+    'no-forward-after',
+    `${TROT}F-M trot collected\nM trot working\nE walk`,
+    `${TROT}F-M trot collected\nM halt`,
+  ),
+  sides(
+    'break-overdue',
+    `${TROT}go large for 7 min\nwalk break 1 min\nA trot working\ngo large for 7 min`,
+    `${TROT}go large for 9 min`,
+    { stage: 2 },
+  ),
+  sides('gait-unsettled', `${TROT}F-M shoulder-in`, 'F trot\nF-M shoulder-in'),
+  sides('repeated-too-often', 'C circle left 20 x5', 'C circle left 20 x6'),
+  sides('repeated-too-often', 'repeat 5 {\nE circle left 10\n}', 'repeat 6 {\nE circle left 10\n}'),
+  sides(
     'transition-drilled',
     `${'A trot working\nE walk medium\n'.repeat(3)}go large`,
     `${'A trot working\nE walk medium\n'.repeat(4)}go large`,
-  ],
-  [
-    'warm-up-missing',
-    'go large for 5 min\nA trot working\ngo large for 8 min',
-    'go large for 4 min\nA trot working\ngo large for 8 min',
-  ],
-  [
-    'warm-up-missing',
-    'phase loosening\nA trot working\ngo large for 11 min',
-    'phase work\nA trot working\ngo large for 11 min',
-  ],
-  [
-    'walk-at-end-missing',
-    'A trot working\ngo large for 8 min\nA walk free\ngo large for 5 min',
-    'A trot working\ngo large for 8 min\nA walk free\ngo large for 4 min',
-  ],
-  [
+  ),
+  sides(
     'reins-uneven',
-    'go large for 8 min\nH-X-F change rein\ngo large for 5 min',
-    'go large for 11 min\nH-X-F change rein\ngo large for 5 min',
-  ],
+    `${TROT}go large for 8 min\nH-X-F change rein\ngo large for 5 min`,
+    `${TROT}go large for 11 min\nH-X-F change rein\ngo large for 5 min`,
+  ),
+  sides(
+    'hollow-side-less',
+    whole('K-X-M change rein\ngo large for 60 s'),
+    whole('go large for 90 s'),
+    {
+      hollowSide: 'left',
+    },
+  ),
+  sides(
+    'one-sided-gait',
+    whole(
+      'A canter\ngo large for 40 s\nA trot\nK-X-M change rein\nA canter\ngo large for 40 s\nA trot',
+    ),
+    whole('A canter\ngo large for 60 s\nA trot'),
+  ),
+  sides(
+    'hard-without-shoulder-in',
+    'A trot collected\nF half-steps 4 x2\nE trot working\nF-M shoulder-in',
+    'A trot collected\nF half-steps 4 x2',
+    { stage: 6 },
+  ),
+  sides(
+    'turns-dense',
+    whole('go large'),
+    whole(
+      'C circle right 20 x3\nB circle right 20 x3\nA circle right 20 x3\nE circle right 20 x3',
+      '',
+    ),
+    { stage: 2 },
+  ),
+  sides('turns-dense', whole('go large'), whole('C circle left 20 x4\nE circle left 20 x4', ''), {
+    age: 4,
+  }),
+  sides(
+    'warm-up-missing',
+    `go large for 5 min\n${TROT}go large for 8 min`,
+    `go large for 4 min\n${TROT}go large for 8 min`,
+  ),
+  sides(
+    'warm-up-missing',
+    `phase loosening\n${TROT}go large for 11 min`,
+    `phase work\n${TROT}go large for 11 min`,
+  ),
+  sides(
+    'cold-collection',
+    whole('A trot collected'),
+    `phase warm-up 6 min\ngo large for 5 min\nA trot collected\ngo large for 6 min`,
+  ),
+  sides('stretch-missing', whole('A circle right 20 x2, stretch'), whole('A circle right 20 x2')),
+  sides(
+    'walk-at-end-missing',
+    `${TROT}go large for 8 min\nA walk free\ngo large for 5 min`,
+    `${TROT}go large for 8 min\nA walk free\ngo large for 4 min`,
+  ),
+  sides(
+    'no-long-rein-after',
+    'A trot collected\nF half-steps 4 x2\nE walk free, long rein\ngo large',
+    'A trot collected\nF half-steps 4 x2\nE trot working',
+    { stage: 6 },
+  ),
+  sides(
+    'lengthening-unbalanced',
+    `${TROT}H-X-F trot medium\nF trot working\nA circle right 20`,
+    `${TROT}H-X-F trot medium\nF trot working\nK-X-M change rein`,
+  ),
+  sides('halt-off-line', `${TROT}A centre line\nX halt`, `${TROT}C circle left 20\nC halt`),
+  sides('rein-back-unprepared', 'B halt, rein back 4', 'B rein back 4'),
+  sides(
+    'call-too-short',
+    `${TROT}K trot medium\nB trot working`,
+    `${TROT}K trot medium\nK/A trot working`,
+    {},
+  ),
+  sides('equipment-in-way', 'cone L\nE circle left 10', 'cone X\nA centre line\nG halt'),
+  sides(
+    'poles-spacing',
+    `poles 3 spaced 1.3 at B\n${TROT}go large`,
+    `poles 3 spaced 0.9 at B\n${TROT}go large`,
+  ),
+  sides('poles-spacing', 'poles 4 spaced 0.8 at E\ngo large', 'poles 4 spaced 1 at E\ngo large'),
+  sides(
+    'phase-off-plan',
+    'phase work 5 min\ngo large for 6 min',
+    'phase work 5 min\ngo large for 7 min',
+  ),
+  sides('phase-off-plan', 'phase work 10 min\ngo large for 3 min', 'phase work 10 min\ngo large'),
+  sides(
+    'approach-otherwise',
+    `approach stretch-first\n${whole('C circle right 20, stretch\nA trot collected')}`,
+    `approach stretch-first\n${whole('A trot collected\nC circle right 20, stretch')}`,
+  ),
+  sides(
+    'approach-otherwise',
+    `approach steady-hand\n${whole('A hold 5 soft 3 x2')}`,
+    `approach light-rein\n${whole('A hold 5 soft 3 x2')}`,
+  ),
+  sides('lesson-too-long', 'phase work 60 min\ngo large', 'phase work 61 min\ngo large'),
+  sides('lesson-too-long', 'phase work 45 min\ngo large', 'phase work 46 min\ngo large', {
+    stage: 1,
+  }),
+  sides('wrong-lead', 'A counter-canter\nC circle left 20', 'A canter right\nC circle left 20'),
+  sides(
+    'wrong-lead',
+    'A canter\nH-X-F change rein, flying change at X\nA circle right 20',
+    'A canter\nH-X-F change rein\nA circle right 20',
+  ),
 ];
+
+const profile = (more: Partial<HorseProfile> = {}): HorseProfile => ({ ...ANY_HORSE, ...more });
+
+test('every rule has its two sides here', () => {
+  expect([...new Set(SIDES.map((s) => s.rule))].sort()).toEqual(RULES.map((r) => r.code).sort());
+  expect(RULES.length).toBeGreaterThanOrEqual(40);
+});
 
 describe('each rule', () => {
   test.each(SIDES)(
-    '%s is silent where it fits and speaks where it does not',
-    (rule, fits, fails, n = 4) => {
-      expect(codesOf(fits, stage(n))).not.toContain(rule);
-      expect(codesOf(fails, stage(n))).toContain(rule);
+    '$rule is silent on $fits and speaks on $fails',
+    ({ rule, fits, fails, horse }) => {
+      expect(codesOf(fits, profile(horse))).not.toContain(rule);
+      expect(codesOf(fails, profile(horse))).toContain(rule);
     },
   );
 
-  test('says what, why and where', () => {
-    for (const [rule, , fails, n = 4] of SIDES) {
-      const found = findingsOf(fails, stage(n)).find((f) => f.code === rule)!;
-      const { what, why } = sentenceOf(found);
-      expect(what).toMatch(/^.{10,}[.?]$/);
-      expect(why).toMatch(/^.{10,}\.$/);
-      expect(found.itemId === null || found.line! >= 1).toBe(true);
-    }
+  test.each(SIDES)('$rule says what, why and where', ({ rule, fails, horse }) => {
+    const found = findingsOf(fails, profile(horse)).find((f) => f.code === rule)!;
+    const { what, why } = sentenceOf(found);
+    expect(what).toMatch(/^.{10,}[.?]$/);
+    expect(why).toMatch(/^.{10,}\.$/);
+    expect(`${what} ${why}`).not.toMatch(/undefined|NaN|null|Infinity/);
+    expect(found.itemId === null || found.line! >= 1).toBe(true);
   });
+});
+
+test.each(['steady-hand', 'stretch-first', 'light-rein'])(
+  'a well-made lesson in the %s approach gets nothing above a hint',
+  (approach) => {
+    const text = SHEETS.lesson.replace('stretch-first', approach);
+    for (const stage of [4, 6, 8] as const) {
+      for (const hollowSide of ['left', 'right', null] as const) {
+        const found = findingsOf(text, profile({ stage, hollowSide }));
+        expect(found.filter((f) => f.level !== 'hint')).toEqual([]);
+      }
+    }
+  },
+);
+
+test('no rule says again what another one said of the same act', () => {
+  const said = findingsOf('arena 15x40\nE circle left 20').map((f) => f.code);
+  expect(said.filter((c) => ['arena-too-small', 'figure-leaves-arena'].includes(c))).toEqual([
+    'arena-too-small',
+  ]);
+});
+
+test('the instructor’s own limits go before the stage’s', () => {
+  const text = `${TROT}B circle left 10`;
+  expect(codesOf(text, profile({ stage: 2 }))).toContain('circle-too-small');
+  const limits = { smallestCircleM: { walk: 6, trot: 10, canter: 10 } };
+  expect(codesOf(text, profile({ stage: 2, limits }))).not.toContain('circle-too-small');
 });
 
 test('one spoilt line of a good lesson is found, and nothing else', () => {
@@ -83,16 +332,16 @@ test('one spoilt line of a good lesson is found, and nothing else', () => {
     spoil('go large for 5 min', 'go large for 1 min').filter((c) => c !== 'pace-resumed'),
   ).toEqual([]);
   expect(spoil('phase cool-down 6 min\nC walk free, long rein\ngo large for 5 min\n', '')).toEqual([
+    'halt-off-line',
     'walk-at-end-missing',
   ]);
   expect(spoil('phase warm-up 12 min', 'phase work')).toEqual(['warm-up-missing']);
 });
 
 test('a fix makes its rule silent, and brings no new error', () => {
-  const texts = SIDES.map(([, , fails]) => fails);
-  for (const text of texts) {
+  for (const { fails: text, horse: more } of SIDES) {
     const parsed = parseLesson(text);
-    const horse = stage(4);
+    const horse = profile(more);
     const before = reviewLesson(parsed.lesson, compileRide(parsed.lesson, horse), parsed);
     for (const finding of before.filter((f) => f.fix)) {
       const mended = printLesson(finding.fix!.apply(parsed.lesson));

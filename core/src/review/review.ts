@@ -1,7 +1,7 @@
 import type { Lesson } from '../lesson/document.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Ride } from '../ride/types.ts';
-import type { Finding } from './finding.ts';
+import type { Finding, Where } from './finding.ts';
 import { RULES } from './rules/table.ts';
 
 /** Reviews a lesson: what could not be read, what cannot be ridden, what should not be. */
@@ -32,17 +32,29 @@ export function reviewLesson(
       itemId,
       act,
     })),
-    ...RULES.flatMap((rule) =>
-      rule.check(ride, lesson).map((hit): Finding => ({
-        ...hit,
-        from: 'rule',
-        code: rule.code,
-        level: rule.level,
-        source: rule.source,
-      })),
-    ),
+    ...ruleFindings(lesson, ride),
   ];
   return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;
+}
+
+/** No rule speaks where another one has already said it: the relations stand in the rules, as data. */
+function ruleFindings(lesson: Lesson, ride: Ride): Finding[] {
+  const found = RULES.map((rule) => ({ rule, hits: rule.check(ride, lesson) }));
+  const spoke = (codes: readonly string[], hit: Where) =>
+    found.some(
+      ({ rule, hits }) =>
+        codes.includes(rule.code) && hits.some((h) => h.itemId === hit.itemId && h.act === hit.act),
+    );
+  return found.flatMap(({ rule, hits }) => {
+    const above = RULES.filter((r) => r.supersedes?.includes(rule.code)).map((r) => r.code);
+    const silentFor = [...above, ...(rule.yieldsTo ?? [])];
+    return hits
+      .filter((hit) => !spoke(silentFor, hit))
+      .map((hit): Finding => {
+        const { code, level, source } = rule;
+        return { ...hit, from: 'rule', code, level, source };
+      });
+  });
 }
 
 function placeInText(finding: Finding, spans: Parsed['spans']): Finding {

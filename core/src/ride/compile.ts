@@ -142,7 +142,8 @@ class Compiler {
     this.resuming = null;
     // After a break that is followed by a pace, the horse walks on to the place where it is asked.
     if (afterBreak && namesPace) return;
-    this.rider.setNow(afterBreak ? this.before : { gait: this.rider.riding.movingGait });
+    if (afterBreak) this.rider.setNow(this.before);
+    else this.rider.moveOn();
     const { movingGait, pace } = this.rider.riding;
     if (!namesPace) this.rider.fault({ code: 'pace-resumed', gait: movingGait, pace });
   }
@@ -268,7 +269,7 @@ class Compiler {
 
   private applySetting(instruction: Instruction, act: number) {
     // What follows a halt is asked of the pace before it.
-    if (this.resuming === 'halt') this.rider.setNow({ gait: this.rider.riding.movingGait });
+    if (this.resuming === 'halt') this.rider.moveOn();
     this.resuming = null;
     const changes = (formOf(instruction.form) as Setting).apply(
       this.rider.stand(),

@@ -47,10 +47,6 @@ function strideOf(horse: HorseProfile, riding: Riding): Stride {
 
 /** The spans in order, and how each movement leaves the rider (for those that take no time). */
 function spansOf(recorder: Recorder, path: Path, horse: HorseProfile, start: Riding) {
-  const order = recorder.events
-    .map((event, i) => ({ event, i }))
-    .sort((a, b) => a.event.atM - b.event.atM || a.i - b.i)
-    .map(({ event }) => event);
   const spans: RideSpan[] = [];
   const ridingAfter: Riding[] = [];
   let riding = start;
@@ -99,7 +95,7 @@ function spansOf(recorder: Recorder, path: Path, horse: HorseProfile, start: Rid
     }
     ridingAfter[movement] = riding;
   };
-  for (const event of order) {
+  for (const event of recorder.inOrder()) {
     rideTo(event.atM);
     follow(event);
   }

@@ -56,6 +56,22 @@ export class Recorder {
     this.events.push({ atM, kind: 'patch', patch });
   }
 
+  /** All events in the order in which they come on the line; those at one place as they were said. */
+  inOrder(): RideEvent[] {
+    return this.events
+      .map((event, i) => ({ event, i }))
+      .sort((a, b) => a.event.atM - b.event.atM || a.i - b.i)
+      .map(({ event }) => event);
+  }
+
+  /** How it goes after everything that was recorded. */
+  ridingAtEnd(start: Riding): Riding {
+    return this.inOrder().reduce(
+      (riding, event) => (event.kind === 'patch' ? event.patch(riding) : riding),
+      start,
+    );
+  }
+
   hold(atM: number, hold: Hold): void {
     this.events.push({ atM, kind: 'hold', hold });
   }

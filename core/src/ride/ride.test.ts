@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { metresOutside } from '../arena/arena.ts';
 import fc from 'fast-check';
 import { ANY_HORSE } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -106,13 +107,16 @@ describe('every ride', () => {
       fc.property(arbitraryLesson, (lesson) => {
         const [ride, image] = [compileRide(lesson), compileRide(mirrorLesson(lesson))];
         // Where a lesson names no start it begins on the left rein, and so does its image.
-        fc.pre(lesson.start !== undefined);
+        // After a mistake the ride goes on from a guess, and a guess between two equal ways has no mirror.
+        // Outside the rail there is no track to go on along.
+        const inside = ride.path.pieces.every((p) => !metresOutside(ride.arena, p.curve.bounds()));
+        fc.pre(lesson.start !== undefined && ride.faults.length === 0 && inside);
         expect(image.totals.metres).toBeCloseTo(ride.totals.metres, 6);
         expect(image.totals.seconds).toBeCloseTo(ride.totals.seconds, 6);
         expect(image.totals.rein.left.metres).toBeCloseTo(ride.totals.rein.right.metres, 6);
         expect(image.faults.map((f) => f.fault.code)).toEqual(ride.faults.map((f) => f.fault.code));
       }),
-      { numRuns: 300, seed: 22 },
+      { numRuns: 400, seed: 22 },
     );
   });
 

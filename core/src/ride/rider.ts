@@ -56,13 +56,16 @@ export class Rider {
   cornersM: number | null = null;
   reading: Reading = { itemId: '', round: 1 };
   private jumped = false;
+  private readonly startRiding: Riding;
+  private lastChangeM = 0;
 
   constructor(
     readonly arena: Arena,
     readonly horse: HorseProfile,
     start: Start = DEFAULT_START,
   ) {
-    this.riding = ridingAtStart(start);
+    this.startRiding = ridingAtStart(start);
+    this.riding = this.startRiding;
     const letter = this.point(start.letter);
     if (!letter) this.fault(this.noLetter(start.letter));
     const point = letter ?? this.point('A')!;
@@ -117,13 +120,23 @@ export class Rider {
   /** Changes counted from a place already ridden. */
   change(startM: number, changes: readonly Change[]) {
     for (const { afterM, patch } of changes) {
-      this.riding = patch(this.riding);
-      this.recorder.patch(startM + afterM, patch);
+      const atM = startM + afterM;
+      const inOrder = atM >= this.lastChangeM;
+      this.recorder.patch(atM, patch);
+      this.lastChangeM = Math.max(this.lastChangeM, atM);
+      // Placed before what was already said: the state now is what all changes in their order make of it.
+      this.riding = inOrder ? patch(this.riding) : this.recorder.ridingAtEnd(this.startRiding);
     }
   }
 
   setNow(patch: Partial<Riding>) {
     this.change(this.recorder.plannedM, [{ afterM: 0, patch: (r) => ({ ...r, ...patch }) }]);
+  }
+
+  /** Out of a halt in the pace before it. */
+  moveOn() {
+    const patch = (r: Riding): Riding => ({ ...r, gait: r.movingGait });
+    this.change(this.recorder.plannedM, [{ afterM: 0, patch }]);
   }
 
   fault(fault: Fault, act = -1) {

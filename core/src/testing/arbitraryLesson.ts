@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import { lettersOf } from '../arena/arena.ts';
-import { isOnTrack } from '../arena/course.ts';
-import { letterOnTrack } from '../arena/arena.ts';
-import type { Instruction, Item, Lesson } from '../lesson/document.ts';
+import { linesOf, type Instruction, type Item, type Lesson } from '../lesson/document.ts';
+import { parseLesson } from '../notation/parse.ts';
+import { ALL_EXAMPLES, textOf } from './examples.ts';
 
 /** Random lesson documents for property tests, within what the schema allows. */
 
@@ -29,7 +28,15 @@ const side = fc.constantFrom('left' as const, 'right' as const);
 const diameterM = fc.constantFrom(20, 18, 15, 12, 10, 8, 6, 7.5);
 const letter = fc.constantFrom(...'ACKEHFBMXDG');
 
+/** Every instruction of every example: new ones are drawn here by themselves. */
+const exampled = fc.constantFrom(
+  ...ALL_EXAMPLES.flatMap(([, example]) =>
+    linesOf(parseLesson(textOf(example)).lesson.items).flatMap((l) => l.instructions),
+  ),
+);
+
 const instruction: fc.Arbitrary<Instruction> = fc.oneof(
+  { weight: 12, arbitrary: exampled },
   fc.record({ form: fc.constant('circle' as const), params: fc.record({ side, diameterM }) }),
   fc.record({
     form: fc.constant('circle' as const),
@@ -124,6 +131,20 @@ const corners: fc.Arbitrary<Item> = fc
   .record({ id, radiusM: fc.constantFrom(0, 3, 4.5), trivia })
   .map(({ trivia: t, ...rest }) => dense({ kind: 'corners' as const, ...rest, ...t }) as Item);
 
+const ground: fc.Arbitrary<Item> = fc
+  .record({ id, letter, what: fc.constantFrom('cone' as const, 'barrel' as const), trivia })
+  .map(({ trivia: t, ...rest }) => dense({ kind: 'ground' as const, ...rest, ...t }) as Item);
+
+const poles: fc.Arbitrary<Item> = fc
+  .record({
+    id,
+    letter,
+    count: fc.option(fc.integer({ min: 1, max: 6 }), { nil: undefined }),
+    spacedM: fc.option(fc.constantFrom(0.8, 1.3, 2.4), { nil: undefined }),
+    lay: fc.option(fc.constantFrom('staggered' as const, 'across' as const), { nil: undefined }),
+  })
+  .map((rest) => dense({ kind: 'ground' as const, what: 'poles' as const, ...rest }) as Item);
+
 const repeat: fc.Arbitrary<Item> = fc
   .record({
     id,
@@ -172,17 +193,12 @@ export const arbitraryLesson: fc.Arbitrary<Lesson> = fc
       ),
       { nil: undefined },
     ),
-    items: fc.array(fc.oneof({ weight: 6, arbitrary: line }, phase, corners, repeat), {
-      maxLength: 8,
-    }),
+    items: fc.array(
+      fc.oneof({ weight: 6, arbitrary: line }, phase, corners, ground, poles, repeat),
+      {
+        maxLength: 8,
+      },
+    ),
     tail: before,
   })
   .map((lesson) => dense({ version: 1 as const, ...lesson }) as Lesson);
-
-/** Rideable lines on the track of a 20 × 60 arena: every figure at the letters it fits. */
-export const trackLetters = (lengthM: number): string[] => {
-  const arena = { widthM: 20, lengthM, insetM: 0 };
-  return lettersOf(arena)
-    .filter((l) => isOnTrack(arena, letterOnTrack(arena, l)))
-    .map((l) => l.name);
-};

@@ -99,7 +99,7 @@ H-X-F change rein
 go large for 3 min
 A trot working, rising
 go large
-C circle right 20 x2
+C circle right 20
 M-X-K change rein
 A circle left 20
 H-X-F change rein

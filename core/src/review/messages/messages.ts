@@ -140,6 +140,158 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `From ${from} to ${to} at ${letter}, ${times} times.`,
     why: 'After three times the horse learns the place instead of the aid. Ask for it elsewhere.',
   }),
+  'arena-too-small': ({ diameterM, widthM }) => ({
+    what: `${m(diameterM)} does not fit into an arena ${m(widthM)} wide.`,
+    why: 'Make it smaller, or ride it in a wider arena.',
+  }),
+  'loops-too-tight': ({ loops, loopM, smallestM, gait }) => ({
+    what: `With ${loops} loops each turn is ${m(loopM)} wide: tight in ${gait}.`,
+    why: `At this stage turns are balanced from ${m(smallestM)}. Ride fewer loops.`,
+  }),
+  'stretch-too-small': ({ diameterM, leastM }) => ({
+    what: `A stretch on a circle of ${m(diameterM)} is hard to keep in balance.`,
+    why: `Ask for it on a line, or on a circle from ${m(leastM)}.`,
+  }),
+  'not-yet': ({ kind, from, stage }) => ({
+    what: `The ${named(kind)} belongs to stage ${from}; this horse is at stage ${stage}.`,
+    why: 'Confirm what comes before it first, or change the stage of the horse.',
+  }),
+  'lateral-too-steep': ({ kind, deg, steepestDeg, stage }) => ({
+    what: `This ${named(kind)} goes sideways at ${deg}°.`,
+    why: `At stage ${stage} the line is at most ${steepestDeg}° off the long side. Give it more room forward.`,
+  }),
+  'shoulder-in-unbent': ({ bend }) => ({
+    what: `Nothing bends the horse to the ${bend} before this shoulder-in.`,
+    why: 'Take the bend from a corner or a 10 m circle just before it.',
+  }),
+  'pirouette-from-corner': ({ kind, lineM }) => ({
+    what: `The ${named(kind)} begins out of a turn.`,
+    why: `Ride at least ${m(lineM)} straight before it, never from a corner.`,
+  }),
+  'pirouette-unshortened': ({ kind, pace }) => ({
+    what: `The ${named(kind)} is asked from a ${pace} pace.`,
+    why: 'Shorten a few steps before it, so that the hind legs can carry.',
+  }),
+  'pirouette-no-line-out': ({ kind, lineM }) => ({
+    what: `No line leads out of the ${named(kind)}.`,
+    why: `Ride ${m(lineM)} straight and forward when the turn is done, or when it is lost.`,
+  }),
+  'depart-after-pirouette': ({ side, lead }) => ({
+    what: `After a pirouette to the ${side} the canter begins on the ${lead} lead.`,
+    why: `The ${side} hind leg has just carried: take the ${side} lead.`,
+  }),
+  'canter-from-halt': () => ({
+    what: 'A canter depart straight out of the halt.',
+    why: 'It teaches a horse that will show not to stand. Walk or trot a few steps first.',
+  }),
+  'changes-too-close': ({ strides, apart, stage }) => ({
+    what:
+      apart === null
+        ? `Flying changes come later than stage ${stage}.`
+        : `${strides ?? 'Few'} strides between two changes are few for stage ${stage}.`,
+    why:
+      apart === null
+        ? 'Use simple changes, or counter-canter, until they are loose enough.'
+        : apart === Infinity
+          ? 'At this stage ask for single changes, each from a settled canter.'
+          : `At this stage ask for them every ${apart} strides at the closest.`,
+  }),
+  'counter-canter-tight': ({ diameterM, smallestM, stage }) => ({
+    what: `Counter-canter through a turn of ${m(diameterM)}.`,
+    why:
+      smallestM === null
+        ? `Counter-canter comes later than stage ${stage}.`
+        : `At stage ${stage} keep to turns from ${m(smallestM)}.`,
+  }),
+  'collected-too-long': ({ seconds, mostS, stage }) => ({
+    what: `${seconds} s of collected work without a break.`,
+    why:
+      mostS === null
+        ? `At stage ${stage} there is no collected work yet.`
+        : `At stage ${stage} a bout lasts ${mostS} s at most. Ride forward in between.`,
+  }),
+  'no-forward-after': ({ seconds }) => ({
+    what: `Nothing forward follows these ${seconds} s of collected work.`,
+    why: 'Each bout is answered by working or medium strides, or by a long rein.',
+  }),
+  'break-overdue': ({ minutes, mostMin }) => ({
+    what: `${minutes} min of work without a break of walk.`,
+    why: `This horse should walk on a long rein at least every ${mostMin} min.`,
+  }),
+  'gait-unsettled': ({ kind, gait, strides, least }) => ({
+    what: `The ${named(kind)} comes after only ${strides} strides of ${gait}.`,
+    why: `Let the ${gait} settle for at least ${least} strides before asking.`,
+  }),
+  'repeated-too-often': ({ kind, times, useful }) => ({
+    what: `The ${named(kind)} is ridden ${times} times.`,
+    why: `After ${useful} times it is drill. Leave while it is good, and come back another day.`,
+  }),
+  'hollow-side-less': ({ side, percent }) => ({
+    what: `The hollow ${side} side has ${percent} % of the work.`,
+    why: 'The crooked side gets more than the sound one, which keeps at least a third.',
+  }),
+  'one-sided-gait': ({ gait, side, missing }) => ({
+    what: `All ${gait} is on the ${side} ${gait === 'canter' ? 'lead' : 'rein'}.`,
+    why: `Ride some on the ${missing} too.`,
+  }),
+  'hard-without-shoulder-in': ({ kind }) => ({
+    what: `No shoulder-in follows the ${named(kind)}.`,
+    why: 'A few steps of it on that side put the quarters back under the horse.',
+  }),
+  'turns-dense': ({ percent }) => ({
+    what: `${percent} % of the trot and canter is on turns.`,
+    why: 'A young or green horse needs straight lines for at least half of it.',
+  }),
+  'cold-collection': ({ minutes, easyMin }) => ({
+    what: `Collection is asked after ${minutes} min.`,
+    why: `Give at least ${easyMin} min of easy work first.`,
+  }),
+  'stretch-missing': () => ({
+    what: 'The work ends without a stretch.',
+    why: 'Finish with a stretch, on both reins.',
+  }),
+  'no-long-rein-after': ({ kind }) => ({
+    what: `No long rein follows the ${named(kind)}.`,
+    why: 'Hard work ends only with the long rein.',
+  }),
+  'lengthening-unbalanced': ({ pace, gait }) => ({
+    what: `The ${pace} ${gait} has no balancing figure beside it.`,
+    why: 'Ride a circle or a shoulder-in before it, or after it.',
+  }),
+  'halt-off-line': ({ lineM }) => ({
+    what: 'This halt comes straight out of a turn.',
+    why: `With at least ${m(lineM)} of straight line before it, it can be square.`,
+  }),
+  'rein-back-unprepared': () => ({
+    what: 'The rein back does not come out of a halt.',
+    why: 'Halt first, wait until the horse stands square and soft, then ask.',
+  }),
+  'call-too-short': ({ first, second, seconds }) => ({
+    what: `Only ${seconds} s between “${first}” and “${second}”.`,
+    why: 'Both cannot be called in time: say them as one, or move one of them on.',
+  }),
+  'equipment-in-way': ({ what, text: movement }) => ({
+    what: `A ${what} stands on the line of “${movement}”.`,
+    why: 'Move it, or ride the movement elsewhere.',
+  }),
+  'poles-spacing': ({ spacedM, gait, low, high }) => ({
+    what: `Poles ${spacedM} m apart do not fit the ${gait}.`,
+    why: `For ${gait} they lie ${low} to ${high} m apart. Have somebody there to reset them.`,
+  }),
+  'phase-off-plan': ({ name, plannedS, seconds, over }) => ({
+    what: `The ${named(name)} is planned for ${time(plannedS)} and takes ${time(seconds)}.`,
+    why: over
+      ? 'Take something out, or give it more time.'
+      : 'Write more into it, or plan it shorter.',
+  }),
+  'approach-otherwise': ({ approach, says }) => ({
+    what: `“${named(approach)}” says: ${says}.`,
+    why: 'Change the order, or the approach of this lesson.',
+  }),
+  'lesson-too-long': ({ minutes, mostMin }) => ({
+    what: `The lesson takes ${minutes} min.`,
+    why: `Short and clear beats long: for this horse ${mostMin} min at most.`,
+  }),
 };
 
 const all = { text, ride, rule: rules } as unknown as Record<string, Record<string, Say<unknown>>>;

@@ -1,7 +1,19 @@
 import { MOVING_GAITS } from '../../gaits/paces.ts';
-import { STAGES } from '../../gaits/stages.ts';
+import { limitsOf } from '../../gaits/horse.ts';
+import type { Params } from '../../forms/pattern.ts';
 import { rule, type Hit } from '../finding.ts';
-import { editInstruction, oncePerAct } from './shared.ts';
+import { oncePerAct, setParams } from './shared.ts';
+
+/** The value of an instruction that says how small it is. */
+function sizeOf(params: Params): [name: string, metres: number] | null {
+  for (const name of ['diameterM', 'toM', 'fromM']) {
+    const other = name === 'toM' ? params['fromM'] : name === 'fromM' ? params['toM'] : undefined;
+    const value = params[name];
+    if (typeof value === 'number' && !(typeof other === 'number' && other < value))
+      return [name, value];
+  }
+  return null;
+}
 
 /** A circle, or a part of one, smaller than the horse's stage allows in that gait. */
 export const circleTooSmall = rule({
@@ -10,27 +22,24 @@ export const circleTooSmall = rule({
   source: 'practice',
   check(ride) {
     const { stage } = ride.horse;
+    const limits = limitsOf(ride.horse);
     const hits: Hit<'circle-too-small'>[] = [];
     for (const span of ride.spans) {
-      const { itemId, act, instruction } = ride.movements[span.movement]!;
-      const diameterM = instruction?.params['diameterM'];
+      const movement = ride.movements[span.movement]!;
+      const { instruction, kind } = movement;
+      const size = instruction && sizeOf(instruction.params);
       const gait = MOVING_GAITS.find((g) => g === span.gait);
-      if (typeof diameterM !== 'number' || !gait || span.lengthM === 0) continue;
-      const smallestM = STAGES[stage].smallestCircleM[gait];
+      // The working pirouette is small on purpose; a rule of its own looks at it.
+      if (!size || !gait || span.lengthM === 0 || kind === 'working-pirouette') continue;
+      const [name, diameterM] = size;
+      const smallestM = limits.smallestCircleM[gait];
       if (diameterM >= smallestM) continue;
       hits.push({
-        itemId,
-        act,
+        itemId: movement.itemId,
+        act: movement.act,
         at: ride.path.at(span.startM + span.lengthM / 2),
         facts: { diameterM, smallestM, gait, stage },
-        fix: {
-          label: `Make it ${smallestM} m`,
-          apply: (lesson) =>
-            editInstruction(lesson, itemId, act, (i) => ({
-              ...i,
-              params: { ...i.params, diameterM: smallestM },
-            })),
-        },
+        fix: setParams(`Make it ${smallestM} m`, movement, { [name]: smallestM }),
       });
     }
     return oncePerAct(hits.sort((a, b) => b.facts.smallestM - a.facts.smallestM));

@@ -1,6 +1,8 @@
-import type { Instruction, Lesson } from '../../lesson/document.ts';
+import { lastNotAfter } from '../../geometry/blend.ts';
+import type { Instruction, Item, Lesson, LessonLine } from '../../lesson/document.ts';
 import { replaceItem } from '../../lesson/edits.ts';
-import type { Ride } from '../../ride/types.ts';
+import type { Ride, RideSpan, RiddenMovement } from '../../ride/types.ts';
+import type { Fix } from '../finding.ts';
 
 /** Shorter rides are fragments or tests; what a whole lesson needs is not asked of them. */
 const WHOLE_LESSON_S = 10 * 60;
@@ -12,6 +14,53 @@ export function lessonSeconds(ride: Ride): number {
 }
 
 export const isWholeLesson = (ride: Ride): boolean => lessonSeconds(ride) >= WHOLE_LESSON_S;
+
+export const isWork = (span: RideSpan): boolean => span.gait === 'trot' || span.gait === 'canter';
+
+/** A movement that is asked, with its index: not the way to its place. */
+export interface Act extends RiddenMovement {
+  readonly index: number;
+}
+
+export function actsOf(ride: Ride): Act[] {
+  return ride.movements.flatMap((m, index) => (m.act === -1 ? [] : [{ ...m, index }]));
+}
+
+export const endM = (m: RiddenMovement): number => m.startM + m.metres;
+
+export const spansOf = (ride: Ride, index: number): RideSpan[] =>
+  ride.spans.filter((span) => span.movement === index);
+
+/** How far the line turns between two distances, positive to the left; `total` counts both ways. */
+export function turnedBetween(ride: Ride, fromM: number, toM: number) {
+  const { pieces } = ride.path;
+  let net = 0;
+  let total = 0;
+  const first = lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= fromM);
+  for (let i = first; i < pieces.length && pieces[i]!.startM < toM; i++) {
+    const { curve, startM } = pieces[i]!;
+    const from = Math.max(startM, fromM);
+    const to = Math.min(startM + curve.lengthM, toM);
+    if (to <= from || curve.kind === 'line') continue;
+    const turn = curve.at((from + to) / 2 - startM).curvature * (to - from);
+    net += turn;
+    total += Math.abs(turn);
+  }
+  return { net, total };
+}
+
+/** Metres of a stretch that are ridden on a bend. */
+export function curvedMetres(ride: Ride, fromM: number, toM: number): number {
+  const { pieces } = ride.path;
+  let metres = 0;
+  const first = lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= fromM);
+  for (let i = first; i < pieces.length && pieces[i]!.startM < toM; i++) {
+    const { curve, startM } = pieces[i]!;
+    if (curve.kind === 'line') continue;
+    metres += Math.max(0, Math.min(startM + curve.lengthM, toM) - Math.max(startM, fromM));
+  }
+  return metres;
+}
 
 /** Changes one instruction of a line. */
 export function editInstruction(
@@ -27,6 +76,41 @@ export function editInstruction(
     ];
   });
 }
+
+/** A fix that sets values of one instruction. */
+export const setParams = (
+  label: string,
+  { itemId, act }: { itemId: string; act: number },
+  params: object,
+): Fix => ({
+  label,
+  apply: (lesson) =>
+    editInstruction(lesson, itemId, act, (i) => ({ ...i, params: { ...i.params, ...params } })),
+});
+
+/** A fix that takes one instruction's `x N` down. */
+export const setTimes = (
+  label: string,
+  { itemId, act }: { itemId: string; act: number },
+  times: number,
+): Fix => ({
+  label,
+  apply: (lesson) => editInstruction(lesson, itemId, act, (i) => ({ ...i, times })),
+});
+
+/** A fix that writes a line before another one. */
+export const addBefore = (
+  label: string,
+  itemId: string,
+  line: Pick<LessonLine, 'instructions'> & Partial<LessonLine>,
+): Fix => ({
+  label,
+  apply: (lesson) =>
+    replaceItem(lesson, itemId, (item): Item[] => [
+      { kind: 'line', id: `${itemId}-before`, place: null, ...line },
+      item,
+    ]),
+});
 
 /** One hit for each act of a line, however often it is ridden. */
 export function oncePerAct<T extends { itemId: string | null; act: number }>(

@@ -1,19 +1,87 @@
 import type { Rule } from '../finding.ts';
+import { approachOtherwise } from './approachOtherwise.ts';
+import { arenaTooSmall } from './arenaTooSmall.ts';
+import { breakOverdue } from './breakOverdue.ts';
+import { callTooShort } from './callTooShort.ts';
+import { canterFromHalt } from './canterFromHalt.ts';
+import { changesTooClose } from './changesTooClose.ts';
 import { circleTooSmall } from './circleTooSmall.ts';
+import { coldCollection } from './coldCollection.ts';
+import { collectedTooLong } from './collectedTooLong.ts';
+import { counterCanterTight } from './counterCanterTight.ts';
+import { departAfterPirouette } from './departAfterPirouette.ts';
+import { equipmentInWay } from './equipmentInWay.ts';
+import { gaitUnsettled } from './gaitUnsettled.ts';
+import { haltOffLine } from './haltOffLine.ts';
+import { hardWithoutShoulderIn } from './hardWithoutShoulderIn.ts';
+import { hollowSideLess } from './hollowSideLess.ts';
+import { lateralTooSteep } from './lateralTooSteep.ts';
 import { leavesArena } from './leavesArena.ts';
+import { lengtheningUnbalanced } from './lengtheningUnbalanced.ts';
+import { lessonTooLong } from './lessonTooLong.ts';
+import { loopsTooTight } from './loopsTooTight.ts';
+import { noForwardAfter } from './noForwardAfter.ts';
+import { notYet } from './notYet.ts';
+import { oneSidedGait } from './oneSidedGait.ts';
+import { phaseOffPlan } from './phaseOffPlan.ts';
+import { pirouetteNoLineOut } from './pirouetteNoLineOut.ts';
+import { pirouettePlace } from './pirouettePlace.ts';
+import { pirouetteUnshortened } from './pirouetteUnshortened.ts';
+import { polesSpacing } from './polesSpacing.ts';
+import { reinBackUnprepared } from './reinBackUnprepared.ts';
 import { reinsUneven } from './reinsUneven.ts';
+import { repeatedTooOften } from './repeatedTooOften.ts';
+import { shoulderInUnbent } from './shoulderInUnbent.ts';
+import { stretchMissing } from './stretchMissing.ts';
+import { stretchTooSmall } from './stretchTooSmall.ts';
 import { transitionDrilled } from './transitionDrilled.ts';
+import { turnsDense } from './turnsDense.ts';
 import { walkAtEndMissing } from './walkAtEndMissing.ts';
+import { walkBreakOnTheAids } from './walkBreakOnTheAids.ts';
 import { warmUpMissing } from './warmUpMissing.ts';
 import { wrongLead } from './wrongLead.ts';
 
-/** Every rule of the review. */
+/** Every rule of the review, in the order in which findings without a line are shown. */
 export const RULES = [
   leavesArena,
+  arenaTooSmall,
   wrongLead,
   circleTooSmall,
-  reinsUneven,
-  warmUpMissing,
-  walkAtEndMissing,
+  loopsTooTight,
+  stretchTooSmall,
+  notYet,
+  lateralTooSteep,
+  shoulderInUnbent,
+  pirouettePlace,
+  pirouetteUnshortened,
+  pirouetteNoLineOut,
+  departAfterPirouette,
+  canterFromHalt,
+  changesTooClose,
+  counterCanterTight,
+  collectedTooLong,
+  noForwardAfter,
+  breakOverdue,
+  gaitUnsettled,
+  repeatedTooOften,
   transitionDrilled,
+  reinsUneven,
+  hollowSideLess,
+  oneSidedGait,
+  hardWithoutShoulderIn,
+  turnsDense,
+  warmUpMissing,
+  coldCollection,
+  stretchMissing,
+  walkAtEndMissing,
+  walkBreakOnTheAids,
+  lengtheningUnbalanced,
+  haltOffLine,
+  reinBackUnprepared,
+  callTooShort,
+  equipmentInWay,
+  polesSpacing,
+  phaseOffPlan,
+  approachOtherwise,
+  lessonTooLong,
 ] as unknown as readonly Rule[];

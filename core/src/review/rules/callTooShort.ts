@@ -1,0 +1,30 @@
+import { rule } from '../finding.ts';
+import { actsOf, oncePerAct } from './shared.ts';
+
+/** Two calls closer than this cannot both be heard and ridden. Common practice. */
+const LEAST_S = 3;
+
+/** Two movements, each of them ridden, with too little time between their calls. */
+export const callTooShort = rule({
+  code: 'call-too-short',
+  level: 'hint',
+  source: 'practice',
+  check(ride) {
+    const acts = actsOf(ride);
+    return oncePerAct(
+      acts.slice(1).flatMap((act, i) => {
+        const before = acts[i]!;
+        const apart = act.startsAtS - before.startsAtS;
+        // What is said in one line, or begins at the same place, is one call.
+        const oneCall = act.itemId === before.itemId || apart < 0.3;
+        if (oneCall || apart >= LEAST_S) return [];
+        const facts = {
+          first: before.text,
+          second: act.text,
+          seconds: Math.round(apart * 10) / 10,
+        };
+        return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];
+      }),
+    );
+  },
+});

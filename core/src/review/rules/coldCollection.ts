@@ -1,0 +1,35 @@
+import { rule } from '../finding.ts';
+import { isWholeLesson } from './shared.ts';
+
+/** Minutes of easy work before collection. Common practice. */
+const EASY_MIN = 8;
+
+/** Collected trot or canter before the horse is warm. */
+export const coldCollection = rule({
+  code: 'cold-collection',
+  level: 'warning',
+  source: 'practice',
+  check(ride) {
+    if (!isWholeLesson(ride)) return [];
+    const first = ride.spans.find(
+      (s) => (s.gait === 'trot' || s.gait === 'canter') && s.riding.pace === 'collected',
+    );
+    if (!first) return [];
+    // A warm-up phase counts with its planned time: not all of it is written down.
+    const { phaseIndex } = ride.movements[first.movement]!;
+    const planned = ride.phases
+      .slice(0, Math.max(0, phaseIndex))
+      .reduce((sum, p) => sum + Math.max(0, (p.plannedS ?? 0) - p.seconds), 0);
+    const minutes = (first.startsAtS + planned) / 60;
+    if (minutes >= EASY_MIN) return [];
+    const { itemId, act } = ride.movements[first.movement]!;
+    return [
+      {
+        itemId,
+        act,
+        at: ride.path.at(first.startM),
+        facts: { minutes: Math.floor(minutes), easyMin: EASY_MIN },
+      },
+    ];
+  },
+});

@@ -1,0 +1,55 @@
+import { rule } from '../finding.ts';
+import { actsOf, oncePerAct } from './shared.ts';
+
+/** Strides of the new gait before something is asked of it. Common practice. */
+const SETTLE_STRIDES = 6;
+const ASKED = [
+  'shoulder-fore',
+  'shoulder-in',
+  'travers',
+  'renvers',
+  'half-pass',
+  'leg-yield',
+  'zigzag',
+  'changes-every',
+  'flying-change',
+  'half-steps',
+  'canter-pirouette',
+  'working-pirouette',
+];
+
+/** Something hard that begins before the new gait has settled. */
+export const gaitUnsettled = rule({
+  code: 'gait-unsettled',
+  level: 'warning',
+  source: 'practice',
+  check(ride) {
+    return oncePerAct(
+      actsOf(ride)
+        .filter(({ kind }) => ASKED.includes(kind))
+        .flatMap((act) => {
+          const first = ride.spans.find((s) => s.movement === act.index && s.lengthM > 0);
+          const from = first
+            ? ride.spans.indexOf(first)
+            : ride.spans.findIndex((s) => s.startM >= act.startM);
+          const gait = act.gait;
+          let strides = 0;
+          let changed = false;
+          for (let i = from - 1; i >= 0 && !changed; i--) {
+            const span = ride.spans[i]!;
+            if (span.gait === gait) strides += span.strides;
+            else changed = true;
+          }
+          // A lesson that begins in the gait has had its time before.
+          if (!changed || strides >= SETTLE_STRIDES) return [];
+          const facts = {
+            kind: act.kind,
+            gait,
+            strides: Math.round(strides),
+            least: SETTLE_STRIDES,
+          };
+          return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];
+        }),
+    );
+  },
+});

@@ -1,0 +1,27 @@
+import { rule } from '../finding.ts';
+import { actsOf, oncePerAct, turnedBetween } from './shared.ts';
+
+/** A straight line of at least this before a halt. Common practice. */
+const LINE_M = 3;
+
+/** A halt out of a turn cannot be straight. */
+export const haltOffLine = rule({
+  code: 'halt-off-line',
+  level: 'hint',
+  source: 'practice',
+  check(ride) {
+    return oncePerAct(
+      actsOf(ride)
+        .filter(({ kind, startM }) => kind === 'halt' && startM > 0)
+        .filter(
+          (act) => turnedBetween(ride, Math.max(0, act.startM - LINE_M), act.startM).total > 0.1,
+        )
+        .map((act) => ({
+          itemId: act.itemId,
+          act: act.act,
+          at: act.from,
+          facts: { lineM: LINE_M },
+        })),
+    );
+  },
+});

@@ -1,0 +1,25 @@
+import { otherRein } from '../../arena/rein.ts';
+import { rule } from '../finding.ts';
+import { isWholeLesson, isWork } from './shared.ts';
+
+/** A difference this small is not a choice. Common practice. */
+const EVEN_SHARE = 0.47;
+
+/** The crooked side gets more of the work, never less than the sound one. */
+export const hollowSideLess = rule({
+  code: 'hollow-side-less',
+  level: 'hint',
+  source: 'practice',
+  yieldsTo: ['reins-uneven'],
+  check(ride) {
+    const { hollowSide } = ride.horse;
+    if (!hollowSide || !isWholeLesson(ride)) return [];
+    const work = ride.spans.filter(isWork);
+    const seconds = (rein: string) =>
+      work.reduce((sum, s) => sum + (s.riding.rein === rein ? s.seconds : 0), 0);
+    const [hollow, sound] = [seconds(hollowSide), seconds(otherRein(hollowSide))];
+    if (hollow + sound === 0 || hollow / (hollow + sound) >= EVEN_SHARE) return [];
+    const percent = Math.round((100 * hollow) / (hollow + sound));
+    return [{ itemId: null, act: -1, facts: { side: hollowSide, percent } }];
+  },
+});

@@ -1,0 +1,23 @@
+import { rule } from '../finding.ts';
+
+/** Longer than planned by this share and a minute more. Common practice. */
+const OVER_SHARE = 1.15;
+const GRACE_S = 60;
+/** Less than this share is written: talk and tries fill some of a phase, not most of it. Common practice. */
+const UNDER_SHARE = 0.2;
+
+/** A phase that is ridden for longer than its minutes, or has next to nothing in it. */
+export const phaseOffPlan = rule({
+  code: 'phase-off-plan',
+  level: 'warning',
+  source: 'practice',
+  check(ride) {
+    return ride.phases.flatMap(({ itemId, name, plannedS, seconds }) => {
+      if (plannedS === null) return [];
+      const over = seconds > plannedS * OVER_SHARE + GRACE_S;
+      const under = seconds < plannedS * UNDER_SHARE && name !== 'in-hand' && name !== 'break';
+      if (!over && !under) return [];
+      return [{ itemId, act: -1, facts: { name, plannedS, seconds, over } }];
+    });
+  },
+});

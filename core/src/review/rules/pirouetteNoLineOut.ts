@@ -1,0 +1,29 @@
+import { rule } from '../finding.ts';
+import { actsOf, endM, oncePerAct, turnedBetween } from './shared.ts';
+import { PIROUETTES } from './pirouettePlace.ts';
+
+const LINE_M = 5;
+
+/** Out of a pirouette goes a straight line; with nothing ridden after it, or a turn at once, there is none. */
+export const pirouetteNoLineOut = rule({
+  code: 'pirouette-no-line-out',
+  level: 'hint',
+  source: 'practice',
+  check(ride) {
+    return oncePerAct(
+      actsOf(ride)
+        .filter(({ kind }) => PIROUETTES.includes(kind))
+        .filter((act) => {
+          const from = endM(act);
+          const leftM = ride.path.lengthM - from;
+          return leftM < LINE_M || turnedBetween(ride, from, from + LINE_M).total > 0.15;
+        })
+        .map((act) => ({
+          itemId: act.itemId,
+          act: act.act,
+          at: act.to,
+          facts: { kind: act.kind, lineM: LINE_M },
+        })),
+    );
+  },
+});

@@ -1,0 +1,29 @@
+import { rule } from '../finding.ts';
+import { actsOf, oncePerAct, turnedBetween } from './shared.ts';
+
+export const PIROUETTES = ['walk-pirouette', 'canter-pirouette', 'working-pirouette'];
+
+/** A straight line of at least this before a pirouette. Common practice. */
+const LINE_M = 6;
+
+/** A pirouette is ridden from a line, never out of a corner. */
+export const pirouettePlace = rule({
+  code: 'pirouette-from-corner',
+  level: 'warning',
+  source: 'practice',
+  check(ride) {
+    return oncePerAct(
+      actsOf(ride)
+        .filter(({ kind }) => PIROUETTES.includes(kind))
+        .filter(
+          (act) => turnedBetween(ride, Math.max(0, act.startM - LINE_M), act.startM).total > 0.15,
+        )
+        .map((act) => ({
+          itemId: act.itemId,
+          act: act.act,
+          at: act.from,
+          facts: { kind: act.kind, lineM: LINE_M },
+        })),
+    );
+  },
+});

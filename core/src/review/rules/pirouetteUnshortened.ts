@@ -1,0 +1,24 @@
+import { rule } from '../finding.ts';
+import { actsOf, oncePerAct } from './shared.ts';
+import { PIROUETTES } from './pirouettePlace.ts';
+
+/** A pirouette wants shortened steps before it: the pace is collected on the way to it. */
+export const pirouetteUnshortened = rule({
+  code: 'pirouette-unshortened',
+  level: 'hint',
+  source: 'practice',
+  check(ride) {
+    return oncePerAct(
+      actsOf(ride)
+        .filter(({ kind }) => PIROUETTES.includes(kind))
+        .flatMap((act) => {
+          const before = ride.spans
+            .filter((s) => s.lengthM > 0 && s.startM + s.lengthM <= act.startM + 1e-6)
+            .at(-1);
+          if (!before || before.riding.pace === 'collected') return [];
+          const facts = { kind: act.kind, pace: before.riding.pace };
+          return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];
+        }),
+    );
+  },
+});

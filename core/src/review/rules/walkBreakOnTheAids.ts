@@ -1,0 +1,26 @@
+import { rule } from '../finding.ts';
+import { actsOf } from './shared.ts';
+
+const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps', 'zigzag', 'changes-every'];
+/** How many acts later the long rein may come. Common practice. */
+const WITHIN = 5;
+
+/** A hard turn or a hard count ends only with the long rein: some walk on it should follow. */
+export const walkBreakOnTheAids = rule({
+  code: 'no-long-rein-after',
+  level: 'hint',
+  source: 'practice',
+  check(ride) {
+    const acts = actsOf(ride);
+    const last = acts.findLastIndex(({ kind }) => HARD.includes(kind));
+    if (last < 0) return [];
+    const act = acts[last]!;
+    const until = acts[last + 1 + WITHIN]?.startsAtS ?? Infinity;
+    const rested = ride.spans.some(
+      (s) => s.riding.frame === 'long-rein' && s.startsAtS >= act.startsAtS && s.startsAtS <= until,
+    );
+    return rested
+      ? []
+      : [{ itemId: act.itemId, act: act.act, at: act.to, facts: { kind: act.kind } }];
+  },
+});
