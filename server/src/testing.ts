@@ -32,6 +32,8 @@ export const someHorse = (more: Partial<Horse> = {}): Horse => ({
   theme: '',
   notes: '',
   riderIds: [],
+  measured: [],
+  limits: {},
   ...more,
 });
 

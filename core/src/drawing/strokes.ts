@@ -1,9 +1,10 @@
 import type { Gait } from '../gaits/paces.ts';
-import type { CurvePoint } from '../geometry/curve.ts';
+import { offset, type CurvePoint } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
 import { beatMarksM } from './beats.ts';
+import { hoofTracks } from './hoofTracks.ts';
 
 /** A part of the ridden line in one gait, drawn as its beats. */
 export interface BeatStroke {
@@ -18,6 +19,8 @@ export interface BeatStroke {
   /** 0 for free paces … 1 for collected ones: drawn heavier. */
   readonly gathering: number;
   draw(sink: Sink): void;
+  /** The second track of lateral work, drawn beside the first; null on one track. */
+  readonly secondTrack: ((sink: Sink) => void) | null;
 }
 
 const GATHERING: Readonly<Record<string, number>> = {
@@ -51,6 +54,7 @@ export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke
     const fresh = freshStretches(ride, span, isWay(span) ? WAY_LAYER : LAYERS[span.gait], drawn);
     const first = movement.itemId === whole && movement.round === 1;
     const stretches = first ? [{ fromM: span.startM, toM: span.startM + span.lengthM }] : fresh;
+    const tracks = hoofTracks(span);
     return stretches.map((stretch): BeatStroke => ({
       movement: span.movement,
       span,
@@ -58,7 +62,8 @@ export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke
       marksM: beatMarksM(span.gait, span.strideM),
       offsetM: (offsets.get(span)! + stretch.fromM - span.startM) % span.strideM,
       gathering: GATHERING[span.riding.pace] ?? 0.45,
-      draw: (sink) => drawStretch(ride, stretch.fromM, stretch.toM, sink),
+      draw: (sink) => drawBeside(ride, stretch, tracks?.hindM ?? 0, sink),
+      secondTrack: tracks && ((sink) => drawBeside(ride, stretch, tracks.foreM, sink)),
     }));
   });
 }
@@ -133,6 +138,20 @@ function freshStretches(
   }
   close(span.startM + span.lengthM);
   return found;
+}
+
+const BESIDE_STEP_M = 0.6;
+
+/** The ridden line, or a line beside it: `leftM` to its left. */
+function drawBeside(ride: Ride, { fromM, toM }: Stretch, leftM: number, sink: Sink): void {
+  if (leftM === 0) return drawStretch(ride, fromM, toM, sink);
+  const steps = Math.max(1, Math.ceil((toM - fromM) / BESIDE_STEP_M));
+  for (let i = 0; i <= steps; i++) {
+    const point = ride.path.at(fromM + ((toM - fromM) * i) / steps);
+    const beside = offset(point, point.headingRad, 0, leftM);
+    if (i === 0) sink.move(beside);
+    else sink.line(beside);
+  }
 }
 
 /** Draws the ridden line between two distances into a sink. */

@@ -4,6 +4,7 @@ import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { arc } from '../geometry/arc.ts';
 import { distanceM, headingTo } from '../geometry/curve.ts';
+import { SAME_M } from '../units.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { line } from '../geometry/line.ts';
 
@@ -18,6 +19,9 @@ export const loop = act<{ depthM: number }>({
   route: 'needed',
   plan(stand, params) {
     const [from, to] = [stand.route!.points[0]!, stand.route!.points.at(-1)!];
+    if (distanceM(from, to) < SAME_M) {
+      return { code: 'wrong-place', kind: 'loop', wants: 'two letters apart' };
+    }
     const headingRad = headingTo(from, to);
     const onRail = isOnTrack(stand.arena, from) && isOnTrack(stand.arena, to);
     const depthM = params.depthM - (onRail ? stand.arena.insetM : 0);

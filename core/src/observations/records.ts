@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 /** The records of the book, checked at every door. */
@@ -7,6 +8,29 @@ const id = z.uuid();
 const name = z.string().trim().min(1, 'give a name').max(60);
 const text = z.string().max(2000);
 const date = z.iso.date();
+
+/** A known distance ridden in a pace: strides are whole cycles, also in walk. */
+export const measurementSchema = z
+  .strictObject({
+    id,
+    date,
+    gait: z.enum(MOVING_GAITS),
+    pace: z.enum([...new Set(Object.values(PACES).flat())]),
+    metres: z.number().min(5, 'ride at least 5 m').max(1000),
+    strides: z.number().min(1, 'count at least one stride').max(1000),
+    seconds: z.number().min(1, 'time at least one second').max(1000),
+  })
+  .refine((m) => PACES[m.gait].includes(m.pace), 'the gait has no such pace');
+
+const metresOf = z.number().min(4).max(40);
+
+/** The instructor's own limits for one horse, where they differ from its stage's. */
+export const limitsSchema = z.strictObject({
+  smallestCircleM: z.strictObject({ walk: metresOf, trot: metresOf, canter: metresOf }).optional(),
+  steepestDeg: z.number().min(5).max(45).optional(),
+  collectedBoutS: z.number().min(0).max(300).optional(),
+  breakEveryMin: z.number().min(2).max(30).optional(),
+});
 
 export const horseSchema = z.strictObject({
   id,
@@ -24,6 +48,8 @@ export const horseSchema = z.strictObject({
   theme: z.string().trim().max(200),
   notes: text,
   riderIds: z.array(id).max(20),
+  measured: z.array(measurementSchema).max(500),
+  limits: limitsSchema,
 });
 
 export const riderSchema = z.strictObject({
@@ -59,6 +85,7 @@ export const sessionSchema = z.strictObject({
 });
 
 export type Horse = z.infer<typeof horseSchema>;
+export type MeasurementRecord = z.infer<typeof measurementSchema>;
 export type Rider = z.infer<typeof riderSchema>;
 export type LessonRecord = z.infer<typeof lessonRecordSchema>;
 export type Session = z.infer<typeof sessionSchema>;

@@ -11,6 +11,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import type { Horse } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
@@ -29,6 +30,14 @@ export const horses = pgTable('horses', {
   hollowSide: text('hollow_side'),
   theme: text().notNull().default(''),
   notes: text().notNull().default(''),
+  measured: jsonb()
+    .$type<Horse['measured']>()
+    .notNull()
+    .default(sql`'[]'::jsonb`),
+  limits: jsonb()
+    .$type<Horse['limits']>()
+    .notNull()
+    .default(sql`'{}'::jsonb`),
   riderIds: jsonb('rider_ids')
     .$type<string[]>()
     .notNull()

@@ -108,6 +108,7 @@ phase work 8 min
 go large
 B circle right 20 -- before the gate, not at it
 E circle right 20, stretch
+go large
 K-X-M change rein
 C walk medium
 walk break 2 min

@@ -1,5 +1,6 @@
 import { clamp } from '@canter-book/core/units';
 import { linesOf } from '@canter-book/core/lesson/document';
+import { dateOf } from '@canter-book/core/progress/days';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLine } from '@canter-book/core/notation/print';
 import type { Observation } from '@canter-book/core/observations/observation';
@@ -39,13 +40,23 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     riderIds.push(saved.id);
   }
   for (const [h, demo] of HORSES.entries()) {
-    const { story: _story, riders, sessionsAWeek: _often, age, ...rest } = demo;
+    const { story: _story, riders, sessionsAWeek: _often, age, ridden = [], ...rest } = demo;
     const horse = await book.horses.save({
       ...rest,
       id: id(firstDay),
       revision: 0,
       bornYear: now.getUTCFullYear() - age,
       riderIds: riders.map((i) => riderIds[i]!),
+      limits: {},
+      measured: ridden.map(([gait, pace, metres, strides, seconds], i) => ({
+        id: id(today - 20),
+        date: dateOf(today - 20 + 3 * (i % 2)),
+        gait,
+        pace,
+        metres,
+        strides,
+        seconds,
+      })),
     });
     const lesson = await saveLesson(book, horse, id(today - 2), now);
     const observations: Observation[] = [];

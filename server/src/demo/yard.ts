@@ -1,3 +1,4 @@
+import type { MovingGait, PaceName } from '@canter-book/core/gaits/paces';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Horse } from '@canter-book/core/observations/records';
@@ -19,7 +20,20 @@ export interface Story {
   readonly dip?: { readonly week: number; readonly depth: number; readonly weeks: number };
 }
 
-export interface DemoHorse extends Omit<Horse, 'id' | 'revision' | 'riderIds' | 'bornYear'> {
+/** Metres, strides, seconds over a known distance. */
+export type Ridden = readonly [
+  gait: MovingGait,
+  pace: PaceName,
+  metres: number,
+  strides: number,
+  seconds: number,
+];
+
+export interface DemoHorse extends Omit<
+  Horse,
+  'id' | 'revision' | 'riderIds' | 'bornYear' | 'measured' | 'limits'
+> {
+  readonly ridden?: readonly Ridden[];
   readonly age: number;
   readonly riders: readonly number[];
   readonly sessionsAWeek: number;
@@ -56,6 +70,14 @@ export const HORSES: readonly DemoHorse[] = [
     notes:
       'Brave in traffic, shy of the flags by the slipway. Canter is new to her under the saddle.',
     riders: [0, 1],
+    ridden: [
+      ['walk', 'medium', 48, 27.5, 29.6],
+      ['trot', 'working', 48, 20, 14.4],
+      ['trot', 'working', 48, 19.5, 14.1],
+      ['trot', 'collected', 48, 22, 15.9],
+      ['canter', 'working', 48, 23, 13.3],
+      ['canter', 'working', 48, 22.5, 13.0],
+    ],
     sessionsAWeek: 3,
     // Her weak left rein catches up clearly; the right one barely moves.
     story(scale, rein) {

@@ -37,6 +37,7 @@ export function ArenaDrawing({
     <svg viewBox={box} role="img" aria-label={describe(ride)} className="block max-h-full w-full">
       <Ground arena={arena} />
       <Strokes ride={ride} selectedItem={selectedItem} only={only} onSelect={onSelect} />
+      <OnTheGround ride={ride} />
       <HorseOnLine ride={ride} player={player} />
     </svg>
   );
@@ -138,6 +139,7 @@ const Strokes = memo(function Strokes({ ride, selectedItem, only, onSelect }: St
       {order.map((stroke) => {
         const strong = chosen(stroke);
         const d = svgPathOf((sink) => stroke.draw(sink));
+        const opacity = strong ? 1 : stroke.way ? 0.3 : anyChosen ? 0.45 : 0.78;
         return (
           <g
             key={`${stroke.span.startsAtS}/${d.slice(0, 24)}`}
@@ -145,17 +147,56 @@ const Strokes = memo(function Strokes({ ride, selectedItem, only, onSelect }: St
             className="cursor-pointer"
           >
             <path d={d} stroke="transparent" strokeWidth={1.4} />
-            <path
-              d={d}
+            <g
               stroke={strong ? 'var(--leather)' : 'var(--ink)'}
-              strokeOpacity={strong ? 1 : stroke.way ? 0.3 : anyChosen ? 0.45 : 0.78}
               strokeWidth={
                 WIDTHS_M[stroke.span.gait] * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering)
               }
               strokeDasharray={stroke.marksM.map((m) => m.toFixed(3)).join(' ')}
               strokeDashoffset={stroke.offsetM}
-            />
+            >
+              <path d={d} strokeOpacity={opacity} />
+              {stroke.secondTrack && (
+                <path d={svgPathOf(stroke.secondTrack)} strokeOpacity={opacity * 0.6} />
+              )}
+            </g>
           </g>
+        );
+      })}
+    </g>
+  );
+});
+
+/** Poles, cones and barrels where they stand. */
+const OnTheGround = memo(function OnTheGround({ ride }: { ride: Ride }) {
+  return (
+    <g>
+      {ride.equipment.map(({ itemId, what, from, to }, i) => {
+        const [a, b] = [toView('c-right', from), toView('c-right', to)];
+        const key = `${itemId}/${i}`;
+        if (what === 'poles') {
+          return (
+            <path
+              key={key}
+              d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
+              stroke="var(--sky)"
+              strokeWidth={0.28}
+              strokeLinecap="round"
+            />
+          );
+        }
+        return what === 'cone' ? (
+          <path key={key} d={`M${a.x} ${a.y - 0.6}l.55 1.1h-1.1z`} fill="var(--ochre)" />
+        ) : (
+          <circle
+            key={key}
+            cx={a.x}
+            cy={a.y}
+            r={0.5}
+            fill="var(--sky)"
+            stroke="var(--ink)"
+            strokeWidth={0.1}
+          />
         );
       })}
     </g>

@@ -22,8 +22,10 @@ export interface Derived {
 
 export function profileOf(horse: Horse | null): HorseProfile {
   if (!horse) return ANY_HORSE;
-  const { name, heightCm, stage, hollowSide } = horse;
-  return { name, heightCm, stage, hollowSide };
+  const { name, heightCm, stage, hollowSide, bornYear, measured, limits } = horse;
+  const age = bornYear === null ? {} : { age: new Date().getFullYear() - bornYear };
+  const own = Object.fromEntries(Object.entries(limits).filter(([, value]) => value !== undefined));
+  return { name, heightCm, stage, hollowSide, measured, limits: own, ...age };
 }
 
 const byName = (horses: readonly Horse[], name: string | undefined): Horse | null =>

@@ -6,7 +6,17 @@ import { firstText, withHorse } from './firstText.ts';
 import { horseOutline } from './horseFigure.ts';
 
 const horse = (name: string, heightCm: number, stage: Horse['stage']) =>
-  ({ id: name, name, heightCm, stage, hollowSide: null, approach: 'steady-hand' }) as Horse;
+  ({
+    id: name,
+    name,
+    heightCm,
+    stage,
+    hollowSide: null,
+    approach: 'steady-hand',
+    bornYear: null,
+    measured: [],
+    limits: {},
+  }) as Horse;
 const HORSES = [horse('Marram', 130, 2), horse('Bollard', 172, 5)];
 
 describe('what the desk derives from the text', () => {

@@ -1,10 +1,11 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm, type Resolver } from 'react-hook-form';
+import { useForm, useWatch, type Resolver } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/observations/records';
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { STAGES } from '@canter-book/core/gaits/stages';
 import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
 
 const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
@@ -19,11 +20,12 @@ const numberOrNull = (value: string): number | null => (value === '' ? null : Nu
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
   const { data: riders = [] } = useRidersQuery();
   const [save, saving] = useSaveHorseMutation();
-  const { register, handleSubmit, formState } = useForm<Horse>({
+  const { register, handleSubmit, formState, control } = useForm<Horse>({
     defaultValues: horse,
     resolver: zodResolver(horseSchema) as Resolver<Horse>,
   });
   const { errors } = formState;
+  const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
   const submit = handleSubmit(async (entered) => {
     const saved = await save(entered);
     if (!saved.error) onSaved(entered.id);
@@ -107,6 +109,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       <Field label="This month’s theme" hint="It stays for weeks; the steps within it are small">
         {(field) => <TextInput {...field} {...register('theme')} />}
       </Field>
+      <LimitFields stage={stage} register={register} errors={errors} />
       <fieldset className="sm:col-span-2">
         <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
         <div className="flex flex-wrap gap-x-6 gap-y-2">

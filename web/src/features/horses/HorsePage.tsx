@@ -1,7 +1,6 @@
 import { Link, useParams } from 'react-router';
 import { datedMarks, dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
-import { strideOf } from '@canter-book/core/gaits/strideTable';
 import type { Horse } from '@canter-book/core/observations/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
@@ -20,6 +19,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';
+import { Strides } from './Strides.tsx';
 
 export default function HorsePage() {
   const { id = '' } = useParams();
@@ -110,7 +110,7 @@ export default function HorsePage() {
               </p>
             )}
           </section>
-          <Strides horse={horse} />
+          <Strides key={horse.revision} horse={horse} />
           <LastSessions sessions={sessions.data ?? []} />
         </aside>
       </div>
@@ -151,35 +151,6 @@ function About({
           .join(' · ')}
       </span>
     </>
-  );
-}
-
-const SHOWN = [
-  ['walk', 'medium', 'medium walk'],
-  ['trot', 'working', 'working trot'],
-  ['trot', 'collected', 'collected trot'],
-  ['canter', 'working', 'working canter'],
-] as const;
-
-function Strides({ horse }: { horse: Horse }) {
-  return (
-    <section>
-      <h2 className="text-lg">Strides</h2>
-      <p className="mb-2 text-[13px] text-soft">By height, until they are measured.</p>
-      <dl>
-        {SHOWN.map(([gait, pace, words]) => (
-          <div
-            key={words}
-            className="flex justify-between border-b border-dotted border-line py-1.5"
-          >
-            <dt>{words}</dt>
-            <dd className="tabular font-mono font-bold">
-              {strideOf(horse.heightCm, gait, pace)!.lengthM.toFixed(2)} m
-            </dd>
-          </div>
-        ))}
-      </dl>
-    </section>
   );
 }
 

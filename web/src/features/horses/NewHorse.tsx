@@ -19,6 +19,8 @@ const blank = (): Horse => ({
   theme: '',
   notes: '',
   riderIds: [],
+  measured: [],
+  limits: {},
 });
 
 export default function NewHorse() {

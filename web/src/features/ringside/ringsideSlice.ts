@@ -67,13 +67,13 @@ export const ringsideSlice = createSlice({
       state.restored = true;
       if (!payload) return;
       // What was begun before the device had answered goes on top of what it had kept.
-      state.teaching = { ...payload.teaching, ...state.teaching };
+      state.teaching = { ...payload.teaching, ...state.teaching } as typeof state.teaching;
       state.outbox = [...payload.outbox, ...state.outbox];
       state.revisions = { ...payload.revisions, ...state.revisions };
     },
     begun(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
       const { session } = payload.teaching;
-      state.teaching[session.id] = payload.teaching;
+      state.teaching[session.id] = payload.teaching as (typeof state.teaching)[string];
       state.outbox.push({ id: payload.parcelId, kind: 'session', session });
     },
     clockSet(state, { payload }: PayloadAction<{ sessionId: string; clock: LessonClock }>) {

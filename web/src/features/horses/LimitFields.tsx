@@ -1,0 +1,75 @@
+import type { FieldErrors, UseFormRegister } from 'react-hook-form';
+import type { Horse } from '@canter-book/core/observations/records';
+import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
+import { Field, TextInput } from '../../ui/Field.tsx';
+
+interface LimitFieldsProps {
+  stage: Horse['stage'];
+  register: UseFormRegister<Horse>;
+  errors: FieldErrors<Horse>;
+}
+
+/** An empty field keeps the stage's limit. */
+const optionalNumber = {
+  setValueAs: (value: unknown) =>
+    value === '' || value === undefined || value === null ? undefined : Number(value),
+};
+
+const shown = (value: StageLimits[keyof StageLimits]): string =>
+  value === null ? 'none yet' : String(value);
+
+/** The instructor's own limits, where this horse differs from its stage. */
+export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
+  const limits = STAGES[stage];
+  const said = (name: keyof NonNullable<typeof errors.limits>) =>
+    errors.limits?.[name] && 'Give a number within reason, or leave it empty';
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="mb-1 text-[14px] font-bold">Own limits</legend>
+      <p className="mb-2 text-[13px] text-soft">
+        Empty: those of stage {stage}. The review goes by them.
+      </p>
+      <div className="grid gap-x-4 sm:grid-cols-3">
+        <Field
+          label="Longest without a walk break, min"
+          error={said('breakEveryMin')}
+          hint={`stage: ${shown(limits.breakEveryMin)}`}
+        >
+          {(field) => (
+            <TextInput
+              {...field}
+              inputMode="decimal"
+              {...register('limits.breakEveryMin', optionalNumber)}
+            />
+          )}
+        </Field>
+        <Field
+          label="Longest collected bout, s"
+          error={said('collectedBoutS')}
+          hint={`stage: ${shown(limits.collectedBoutS)}`}
+        >
+          {(field) => (
+            <TextInput
+              {...field}
+              inputMode="decimal"
+              {...register('limits.collectedBoutS', optionalNumber)}
+            />
+          )}
+        </Field>
+        <Field
+          label="Steepest sideways line, degrees"
+          error={said('steepestDeg')}
+          hint={`stage: ${shown(limits.steepestDeg)}`}
+        >
+          {(field) => (
+            <TextInput
+              {...field}
+              inputMode="decimal"
+              {...register('limits.steepestDeg', optionalNumber)}
+            />
+          )}
+        </Field>
+      </div>
+    </fieldset>
+  );
+}

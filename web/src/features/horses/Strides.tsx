@@ -1,0 +1,190 @@
+import { useState } from 'react';
+import { measurementSchema, type Horse } from '@canter-book/core/observations/records';
+import { horseStride } from '@canter-book/core/gaits/horse';
+import { measuredStride } from '@canter-book/core/gaits/measured';
+import {
+  PACES,
+  MOVING_GAITS,
+  countsPerStride,
+  usualPace,
+  type MovingGait,
+  type PaceName,
+} from '@canter-book/core/gaits/paces';
+import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
+import { today } from '../../app/dates.ts';
+import { newId } from '../../app/newId.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { profileOf } from '../desk/derive.ts';
+
+/** Always shown; further paces are when they have been measured. */
+const USUAL: readonly (readonly [MovingGait, PaceName])[] = [
+  ['walk', 'medium'],
+  ['trot', 'working'],
+  ['trot', 'collected'],
+  ['canter', 'working'],
+];
+
+/** This horse's strides: measured with ±, or by height until they are. */
+export function Strides({ horse }: { horse: Horse }) {
+  const [open, setOpen] = useState(false);
+  const profile = profileOf(horse);
+  const measured = MOVING_GAITS.flatMap((gait) =>
+    PACES[gait].map((pace) => [gait, pace] as const),
+  ).filter(([gait, pace]) => horse.measured.some((m) => m.gait === gait && m.pace === pace));
+  const rows = [
+    ...USUAL,
+    ...measured.filter(([g, p]) => !USUAL.some(([a, b]) => a === g && b === p)),
+  ];
+  return (
+    <section>
+      <h2 className="text-lg">Strides</h2>
+      <p className="mb-2 text-[13px] text-soft">
+        {measured.length > 0
+          ? 'Measured with ±; the others follow from them or from the height.'
+          : 'By height, until they are measured.'}
+      </p>
+      <dl>
+        {rows.map(([gait, pace]) => {
+          const own = measuredStride(horse.measured, gait, pace);
+          const length = own?.lengthM.value ?? horseStride(profile, gait, pace).lengthM;
+          return (
+            <div
+              key={`${gait} ${pace}`}
+              className="flex justify-between border-b border-dotted border-line py-1.5"
+            >
+              <dt>
+                {pace} {gait}
+              </dt>
+              <dd
+                className="tabular font-mono"
+                title={own ? `${own.tempo.value.toFixed(0)} strides a minute` : 'not measured'}
+              >
+                <b>{length.toFixed(2)} m</b>
+                <span className="text-soft"> {own && `± ${own.lengthM.sd.toFixed(2)}`}</span>
+              </dd>
+            </div>
+          );
+        })}
+      </dl>
+      {open ? (
+        <MeasureForm horse={horse} onDone={() => setOpen(false)} />
+      ) : (
+        <button
+          type="button"
+          className="mt-2 min-h-10 text-leather underline"
+          onClick={() => setOpen(true)}
+        >
+          Ride a known distance
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** From M to F is 48 m in the long arena: count the strides, take the time. */
+function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
+  const [save, saving] = useSaveHorseMutation();
+  const [gait, setGait] = useState<MovingGait>('trot');
+  const [pace, setPace] = useState<PaceName>('working');
+  const [entered, setEntered] = useState({ metres: '48', counts: '', seconds: '' });
+  const [error, setError] = useState<string | null>(null);
+  const unit = countsPerStride(gait) === 2 ? 'Steps' : 'Strides';
+  const set = (name: keyof typeof entered) => (event: React.ChangeEvent<HTMLInputElement>) =>
+    setEntered({ ...entered, [name]: event.target.value });
+  const submit = async () => {
+    const made = measurementSchema.safeParse({
+      id: newId(),
+      date: today(),
+      gait,
+      pace,
+      metres: Number(entered.metres),
+      strides: Number(entered.counts) / countsPerStride(gait),
+      seconds: Number(entered.seconds),
+    });
+    if (!made.success) return setError(made.error.issues[0]?.message ?? 'Check the figures');
+    const saved = await save({ ...horse, measured: [...horse.measured, made.data] });
+    if (saved.error) setError(problemOf(saved.error).detail);
+    else onDone();
+  };
+  return (
+    <form
+      className="mt-3 grid grid-cols-2 gap-x-3 gap-y-1"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <Field label="Gait">
+        {(field) => (
+          <Select
+            {...field}
+            value={gait}
+            onChange={(e) => {
+              const next = e.target.value as MovingGait;
+              setGait(next);
+              setPace(usualPace(next));
+            }}
+          >
+            {MOVING_GAITS.map((g) => (
+              <option key={g}>{g}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Pace">
+        {(field) => (
+          <Select {...field} value={pace} onChange={(e) => setPace(e.target.value as PaceName)}>
+            {PACES[gait].map((p) => (
+              <option key={p}>{p}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Metres" hint="M to F: 48">
+        {(field) => (
+          <TextInput
+            {...field}
+            inputMode="decimal"
+            value={entered.metres}
+            onChange={set('metres')}
+          />
+        )}
+      </Field>
+      <Field label={unit} hint="halves count">
+        {(field) => (
+          <TextInput
+            {...field}
+            inputMode="decimal"
+            value={entered.counts}
+            onChange={set('counts')}
+          />
+        )}
+      </Field>
+      <Field label="Seconds">
+        {(field) => (
+          <TextInput
+            {...field}
+            inputMode="decimal"
+            value={entered.seconds}
+            onChange={set('seconds')}
+          />
+        )}
+      </Field>
+      <div className="flex items-end gap-2 pb-6">
+        <Button type="submit" disabled={saving.isLoading}>
+          Keep
+        </Button>
+        <Button look="quiet" onClick={onDone}>
+          Cancel
+        </Button>
+      </div>
+      {error && (
+        <p role="alert" className="col-span-2 text-[13px] text-madder">
+          ✕ {error}
+        </p>
+      )}
+    </form>
+  );
+}
