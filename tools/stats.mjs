@@ -7,7 +7,8 @@ const files = execSync('git ls-files --cached --others --exclude-standard', { en
   .filter(
     (f) => /\.(tsx?|mts|mjs|js|cjs|css)$/.test(f) && !/migrations\//.test(f) && existsSync(f),
   );
-const isTest = (f) => /(\.test\.|\.spec\.|^e2e\/)/.test(f);
+// Test files, journeys, and what only tests use.
+const isTest = (f) => /(\.test\.|\.spec\.|^e2e\/|\/src\/testing\/)/.test(f);
 const lines = (list) =>
   list.reduce((sum, f) => sum + readFileSync(f, 'utf8').split('\n').length, 0);
 const row = (name, list) => {

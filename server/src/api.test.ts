@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { openTestApp, someHorse, someLesson, someSession } from './testing.ts';
+import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
 import { seedDemo } from './demo/seed.ts';
 
 let server: Awaited<ReturnType<typeof openTestApp>>;

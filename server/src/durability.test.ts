@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 } from 'uuid';
 import { BookInUseError, lockFolder } from './db/lock.ts';
-import { someHorse, someSession } from './testing.ts';
+import { someHorse, someSession } from './testing/app.ts';
 
 const main = new URL('./main.ts', import.meta.url).pathname;
 const TIMEOUT_MS = 120_000;

@@ -93,6 +93,8 @@ export interface Hold {
   readonly seconds: number;
   /** Turn of the body on the spot, positive to the left. */
   readonly turnRad?: number;
+  /** Where the body points when the turn begins; filled in when it is recorded. */
+  readonly fromRad?: number;
   readonly gait: Gait;
   /** Strides taken on the spot, in turns. */
   readonly strides?: number;

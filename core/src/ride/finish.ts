@@ -71,6 +71,7 @@ function spansOf(recorder: Recorder, path: Path, horse: HorseProfile, start: Rid
       riding,
       gait,
       turnRad: 0,
+      turnFromRad: 0,
     });
     reachedM = toM;
     clockS += seconds;
@@ -90,6 +91,7 @@ function spansOf(recorder: Recorder, path: Path, horse: HorseProfile, start: Rid
         riding,
         gait: event.hold.gait,
         turnRad: event.hold.turnRad ?? 0,
+        turnFromRad: event.hold.fromRad ?? 0,
       });
       clockS += event.hold.seconds;
     }

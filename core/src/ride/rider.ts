@@ -106,7 +106,7 @@ export class Rider {
     this.ride(plan.legs);
     this.change(startM, plan.changes ?? []);
     for (const hold of plan.holds ?? []) {
-      this.recorder.hold(startM + hold.afterM, hold);
+      this.recorder.hold(startM + hold.afterM, { ...hold, fromRad: this.headingRad });
       if (hold.turnRad) this.headingRad = wrapRad(this.headingRad + hold.turnRad);
     }
     if (plan.headingAfterRad !== undefined) this.headingRad = plan.headingAfterRad;

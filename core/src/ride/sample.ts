@@ -33,7 +33,7 @@ export function sampleRide(ride: Ride, seconds: number): Pose | null {
     x: point.x,
     y: point.y,
     travelRad: point.headingRad,
-    headingRad: point.bodyRad + offRad + share * span.turnRad,
+    headingRad: span.turnRad ? span.turnFromRad + share * span.turnRad : point.bodyRad + offRad,
     curvature: point.curvature,
     metres,
     span,

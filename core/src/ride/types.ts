@@ -21,8 +21,9 @@ export interface RideSpan {
   readonly riding: Riding;
   /** The gait as it is: halt while standing. */
   readonly gait: Gait;
-  /** Turn on the spot, positive to the left. */
+  /** Turn on the spot, positive to the left, and where the body points when it begins. */
   readonly turnRad: number;
+  readonly turnFromRad: number;
 }
 
 export interface RiddenMovement {

@@ -1,3 +1,4 @@
+import { FORM_IDS, formOf } from '../../forms/table.ts';
 import type { Fault } from '../../forms/contract.ts';
 import type { SyntaxFault } from '../../notation/faults.ts';
 import { roundTo } from '../../units.ts';
@@ -18,7 +19,16 @@ const list = (words: readonly string[]): string =>
 const meant = (nearest: string | null): string => (nearest ? ` Did you mean “${nearest}”?` : '');
 const time = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${roundTo(seconds / 60, 1)} min`;
-const named = (kind: string): string => kind.replaceAll('-', ' ');
+
+/** The words of each kind of movement, as the shorthand writes them. */
+const WORDS = new Map(
+  FORM_IDS.map((id) => {
+    const { kind, pattern } = formOf(id);
+    const [plain = ''] = pattern.source.split(/[[{]/);
+    return [kind, plain.trim().replaceAll(/\/\S+/g, '')] as const;
+  }).filter(([, words]) => words !== ''),
+);
+const named = (kind: string): string => WORDS.get(kind) ?? kind;
 
 const text: ByCode<SyntaxFault> = {
   'unknown-word': ({ word, nearest }) => ({
@@ -285,7 +295,7 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
       : 'Write more into it, or plan it shorter.',
   }),
   'approach-otherwise': ({ approach, says }) => ({
-    what: `“${named(approach)}” says: ${says}.`,
+    what: `“${approach.replace('-', ' ')}” says: ${says}.`,
     why: 'Change the order, or the approach of this lesson.',
   }),
   'lesson-too-long': ({ minutes, mostMin }) => ({

@@ -172,7 +172,7 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
           />
         )}
       </Field>
-      <div className="flex items-end gap-2 pb-6">
+      <div className="col-span-2 flex gap-2">
         <Button type="submit" disabled={saving.isLoading}>
           Keep
         </Button>

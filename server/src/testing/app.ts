@@ -4,13 +4,13 @@ import pino from 'pino';
 import { v7 } from 'uuid';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
-import { createApp } from './app.ts';
-import { connect } from './db/connect.ts';
-import { createBook } from './repositories/book.ts';
+import { createApp } from '../app.ts';
+import { connect } from '../db/connect.ts';
+import { createBook } from '../repositories/book.ts';
 
 /** For tests: a real app on a real database in memory, and valid documents to send it. */
 
-export const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'db/migrations');
+export const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), '../db/migrations');
 
 export async function openTestApp() {
   const connection = await connect({ kind: 'memory' }, MIGRATIONS);

@@ -1,0 +1,95 @@
+import { describe, expect, test } from '@jest/globals';
+import Papa from 'papaparse';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { parseLesson } from '../notation/parse.ts';
+import { compileRide } from '../ride/compile.ts';
+import { SHEETS, rideOf } from '../testing/lessons.ts';
+import { lessonSvg } from './lessonSvg.ts';
+import { trackCsv } from './trackCsv.ts';
+
+describe('the track as CSV', () => {
+  const ride = rideOf(SHEETS.beginner);
+
+  // Source: RFC 4180; read back by another library.
+  test('is read back with the positions of the ride', () => {
+    const { data, errors } = Papa.parse<Record<string, string>>(trackCsv(ride, 0.5), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(errors).toEqual([]);
+    expect(data[0]).toMatchObject({
+      seconds: '0',
+      x_m: '0',
+      y_m: '0',
+      heading_deg: '90',
+      gait: 'trot',
+      rein: 'left',
+      lead: '',
+    });
+    expect(Number(data.at(-1)!['seconds'])).toBeCloseTo(ride.totals.seconds, 1);
+    expect(Number(data.at(-1)!['metres'])).toBeCloseTo(ride.totals.metres, 1);
+    data.slice(1).forEach((row, i) => {
+      const step = Math.hypot(
+        Number(row['x_m']) - Number(data[i]!['x_m']),
+        Number(row['y_m']) - Number(data[i]!['y_m']),
+      );
+      expect(step).toBeLessThan(2.6);
+    });
+    expect(data.some((row) => row['lead'] === 'left')).toBe(true);
+  });
+
+  test('ends its lines as the RFC says, and wants a time between its rows', () => {
+    expect(trackCsv(ride).endsWith('\r\n')).toBe(true);
+    expect(trackCsv(rideOf(''))).toMatch(/^seconds,.*\r\n$/);
+    expect(() => trackCsv(ride, 0)).toThrow('everyS must be > 0');
+  });
+});
+
+describe('the lesson on one page', () => {
+  const text = SHEETS.lesson.replace('let her look, keep the beat', 'look <up> & "wait"');
+  const { lesson } = parseLesson(text);
+  const svg = lessonSvg(compileRide(lesson), lesson);
+
+  // Read by another library: well-formed, whatever a note holds.
+  test('is well-formed and holds every line with its figures', () => {
+    expect(XMLValidator.validate(svg)).toBe(true);
+    const texts: string[] = [];
+    const collect = (node: unknown): void => {
+      if (Array.isArray(node)) node.forEach(collect);
+      else if (node && typeof node === 'object') {
+        for (const [key, value] of Object.entries(node)) {
+          if (key === '#text') texts.push(String(value));
+          else collect(value);
+        }
+      }
+    };
+    collect(new XMLParser({ preserveOrder: true, trimValues: true }).parse(svg));
+    const said = texts.join('\n');
+    for (const line of [
+      'Loosen, then straighten',
+      'warm-up, 12 min',
+      'C circle left 20 x2',
+      'look <up> & "wait"',
+      '119 m',
+      '44 strides',
+      'E half circle left 10 return H',
+    ]) {
+      expect(said).toContain(line);
+    }
+  });
+
+  test('fits its page, also a long lesson', () => {
+    const long = parseLesson(
+      `A trot working\n${'C circle left 20\nE circle left 15\n'.repeat(30)}`,
+    ).lesson;
+    for (const page of [svg, lessonSvg(compileRide(long), long)]) {
+      const ys = [...page.matchAll(/<text x="[\d.]+" y="([\d.]+)" font-size="([\d.]+)"/g)];
+      const lowest = Math.max(...ys.map(([, y]) => Number(y)));
+      expect(ys.length).toBeGreaterThan(20);
+      expect(lowest).toBeLessThanOrEqual(page === svg ? 297 : 297 + 30);
+      expect(
+        Math.min(...ys.filter(([, y]) => Number(y) > 30).map(([, , size]) => Number(size))),
+      ).toBeGreaterThan(1);
+    }
+  });
+});

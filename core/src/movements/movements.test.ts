@@ -1,0 +1,210 @@
+import { describe, expect, test } from '@jest/globals';
+import { hoofTracks } from '../drawing/hoofTracks.ts';
+import { ANY_HORSE } from '../gaits/horse.ts';
+import { leadChanges } from '../ride/leadChanges.ts';
+import { sampleRide } from '../ride/sample.ts';
+import { PAPER, codesOf, movementOf, rideOf } from '../testing/lessons.ts';
+import { degToRad, radToDeg, wrapRad } from '../units.ts';
+import { sideStepM } from './lateral.ts';
+
+const spansOf = (text: string, kind: string) => {
+  const ride = rideOf(text);
+  const index = ride.movements.findIndex((m) => m.kind === kind);
+  return { ride, spans: ride.spans.filter((s) => s.movement === index) };
+};
+
+describe('work on two tracks', () => {
+  // Geometry: a body of 1.3 m bent by 30° puts the forehand 0.33 m in, a rigid one 0.65 m.
+  test('steps aside as far as the bent body says', () => {
+    expect(sideStepM('shoulder-in', degToRad(30))).toBeCloseTo(0.333, 3);
+    expect(sideStepM('leg-yield', degToRad(30))).toBeCloseTo(0.65, 3);
+    expect(sideStepM('half-pass', 0)).toBe(0);
+  });
+
+  // Source: international dressage rules (from memory): angles, tracks, bend.
+  test.each([
+    ['F-M shoulder-in', 'shoulder-in', 30, 3, 'left', 1],
+    ['F-M shoulder-fore', 'shoulder-fore', 12, 2, 'left', 1],
+    ['F-M travers', 'travers', 35, 4, 'left', -1],
+    ['F-M renvers', 'renvers', 35, 4, 'right', 1],
+  ] as const)('%s', (line, kind, deg, tracks, bend, towards) => {
+    const { ride, spans } = spansOf(`${PAPER}A trot collected\n${line}`, kind);
+    const { lateral } = spans[0]!.riding;
+    expect(lateral).toMatchObject({ kind, bend, tracks });
+    expect(radToDeg(lateral!.bodyOffRad)).toBeCloseTo(towards * deg, 6);
+    const pose = sampleRide(ride, spans[0]!.startsAtS + 1)!;
+    expect(radToDeg(wrapRad(pose.headingRad - pose.travelRad))).toBeCloseTo(towards * deg, 6);
+    // On the left rein the inside lies to the left: forehand in, or haunches in.
+    const { foreM, hindM } = hoofTracks(spans[0]!)!;
+    expect(Math.sign(foreM - hindM)).toBe(towards);
+    expect(kind === 'travers' ? foreM : hindM).toBe(0);
+  });
+
+  test('a half-pass keeps the body along the long side and travels on a slant', () => {
+    const { ride, spans } = spansOf(
+      `${PAPER}A trot collected\nP half-pass left to centre by I`,
+      'half-pass',
+    );
+    const pose = sampleRide(ride, spans[0]!.startsAtS + 2)!;
+    expect(radToDeg(pose.headingRad)).toBeCloseTo(90, 6);
+    // 10 m aside in 24 m: 22.6° off the long side.
+    expect(radToDeg(pose.travelRad) - 90).toBeCloseTo(radToDeg(Math.atan(10 / 24)), 6);
+    expect(spans[0]!.riding.lateral!.bend).toBe('left');
+    expect(movementOf(ride, 'half-pass').to).toEqual({ x: expect.closeTo(0, 9), y: 42 });
+  });
+
+  // Common practice: tempo as before, nine tenths of the stride.
+  test('keeps the tempo with a shorter stride', () => {
+    const { ride, spans } = spansOf(`${PAPER}A trot collected\nF-M shoulder-in`, 'shoulder-in');
+    const before = ride.spans.find((s) => s.gait === 'trot' && !s.riding.lateral)!;
+    const tempo = (s: typeof before) => s.strides / s.seconds;
+    expect(tempo(spans[0]!)).toBeCloseTo(tempo(before), 9);
+    expect(spans[0]!.strideM / before.strideM).toBeCloseTo(0.9, 9);
+  });
+
+  test.each([
+    ['to the wrong side', 'A trot\nA centre line\nD-M leg-yield left'],
+    ['without a line to go to', 'A trot\nA centre line\nD half-pass left'],
+    ['a zigzag off the centre line', 'A trot\nF zigzag 5-10-5 to G'],
+    ['a spiral the wrong way round', 'A trot\nC spiral in 10 to 20'],
+    ['an inner track without room', 'A trot\nM inner track 5'],
+  ])('%s is said, and not ridden', (_what, text) => {
+    expect(codesOf(text).some((c) => ['wrong-place', 'route-missing', 'no-room'].includes(c))).toBe(
+      true,
+    );
+  });
+});
+
+describe('turns on the spot', () => {
+  test('take their strides and turn the horse; the way on follows', () => {
+    const ride = rideOf('A walk collected\nA centre line\nX walk pirouette left 180\nA track left');
+    const turn = ride.movements.find((m) => m.kind === 'walk-pirouette')!;
+    expect(turn).toMatchObject({ metres: 0, strides: 3.5, gait: 'walk' });
+    const after = sampleRide(ride, turn.startsAtS + turn.seconds + 1)!;
+    expect(radToDeg(after.headingRad)).toBeCloseTo(-90, 6);
+    expect(sampleRide(ride, turn.startsAtS + turn.seconds / 2)!.headingRad).toBeCloseTo(Math.PI, 6);
+  });
+
+  // Source: dressage rules (from memory): half 3–4, full 6–8 strides.
+  test('a canter pirouette takes three to four strides for a half, six to eight for a full one', () => {
+    const strides = (deg: number) =>
+      movementOf(
+        rideOf(`A canter collected\nA centre line\nX canter pirouette left ${deg}`),
+        'canter-pirouette',
+      ).strides;
+    expect(strides(180)).toBe(3.5);
+    expect(strides(360)).toBe(7);
+  });
+});
+
+describe('counting strides', () => {
+  test('trot 8, walk 4 steps: again and again, also through corners', () => {
+    const { spans } = spansOf(
+      'start A trot working left\nF transitions trot 8 walk 4 x6',
+      'transitions',
+    );
+    expect(spans.map((s) => s.gait)).toEqual(
+      Array.from({ length: 6 }, () => ['trot', 'walk']).flat(),
+    );
+    for (const span of spans) expect(span.strides).toBeCloseTo(span.gait === 'trot' ? 8 : 2, 6);
+  });
+
+  test('laid over a circle they fall on its line', () => {
+    const { ride, spans } = spansOf(
+      `${PAPER}A trot working\nC circle left 20 x2, collect 10 forward 10 x2`,
+      'circle',
+    );
+    expect(spans.map((s) => s.riding.pace)).toEqual([
+      'collected',
+      'medium',
+      'collected',
+      'medium',
+      'working',
+    ]);
+    for (const span of spans.slice(0, 4)) expect(span.strides).toBeCloseTo(10, 6);
+    expect(movementOf(ride, 'circle').metres).toBeCloseTo(40 * Math.PI, 6);
+    expect(codesOf('A trot working\nC circle left 10, collect 10 forward 10 x2')).toContain(
+      'no-room',
+    );
+  });
+
+  // Common practice: 20 m circle, collected canter of 2.00 m: 7.85 strides a quarter.
+  test('changes at the circle points are 7.85 strides apart, and equal on a true circle', () => {
+    const ride = rideOf(
+      `${PAPER}A canter collected\nC circle left 20 x2, changes at circle points\ngo large`,
+    );
+    const changes = leadChanges(ride);
+    expect(changes).toHaveLength(8);
+    expect(changes[0]!.stridesSince).toBeNull();
+    for (const { stridesSince } of changes.slice(1)) expect(stridesSince).toBeCloseTo(7.854, 3);
+    expect(changes.map((c) => c.to).slice(0, 4)).toEqual(['right', 'left', 'right', 'left']);
+    // Every second one is to the outside lead, and announced by being asked for.
+    expect(
+      codesOf('A canter collected\nC circle left 20, changes at circle points', {
+        ...ANY_HORSE,
+        stage: 8,
+      }),
+    ).not.toContain('wrong-lead');
+  });
+
+  test('changes every four strides lie about the middle of the diagonal', () => {
+    const changes = leadChanges(rideOf(`${PAPER}A canter collected\nF-X-H changes every 4 x5`));
+    expect(changes.map((c) => c.stridesSince?.toFixed(3))).toEqual([
+      undefined,
+      '4.000',
+      '4.000',
+      '4.000',
+      '4.000',
+    ]);
+    expect(changes[2]!.at).toEqual({ x: expect.closeTo(0, 6), y: expect.closeTo(30, 6) });
+  });
+
+  test('a simple change has four clear walk steps', () => {
+    const { spans } = spansOf(
+      `${PAPER}A canter collected\nF-X-H change rein, simple change at X`,
+      'change-rein',
+    );
+    expect(spans.map((s) => s.gait)).toEqual(['canter', 'walk', 'canter']);
+    expect(2 * spans[1]!.strides).toBeCloseTo(4, 6);
+    expect([spans[0]!.riding.lead, spans[2]!.riding.lead]).toEqual(['left', 'right']);
+  });
+
+  test('half-steps are half a metre long, rein back steps 0.6 m', () => {
+    const { spans } = spansOf('start A trot collected left\nF half-steps 6 x2', 'half-steps');
+    expect(spans[0]!.lengthM).toBeCloseTo(3, 6);
+    expect(movementOf(rideOf(`${PAPER}B halt, rein back 5`), 'rein-back').metres).toBeCloseTo(3, 6);
+  });
+});
+
+describe('time', () => {
+  test('a timed course ends at the next letter, a timed circle when its start is passed', () => {
+    const ride = rideOf('A trot working\ngo large for 2 min\nC circle left 20 for 1 min');
+    const large = movementOf(ride, 'go-large');
+    expect(large.seconds).toBeGreaterThanOrEqual(120 - 1e-6);
+    expect(large.seconds).toBeLessThan(126);
+    const circle = movementOf(ride, 'circle');
+    expect(circle.metres / (19 * Math.PI)).toBeCloseTo(
+      Math.round(circle.metres / (19 * Math.PI)),
+      6,
+    );
+    expect(circle.seconds).toBeGreaterThanOrEqual(60);
+  });
+
+  test('a walk break is walked on, until a pace is named and its place is reached', () => {
+    const ride = rideOf('A trot working\nE walk break 1 min\nA trot working\nB halt');
+    const after = ride.movements.filter((m) => m.kind === 'track').at(-2)!;
+    expect(after).toMatchObject({ text: 'to A', gait: 'walk', pace: 'free' });
+    expect(codesOf('A trot working\nE walk break 1 min\nA circle left 20')).toContain(
+      'pace-resumed',
+    );
+  });
+});
+
+test('things on the ground stand where they are put', () => {
+  const { equipment } = rideOf('poles 3 spaced 1.3 at B\ncone E\nbarrel X\ngo large');
+  expect(equipment.map((e) => e.what)).toEqual(['poles', 'poles', 'poles', 'cone', 'barrel']);
+  const [first, second] = equipment;
+  expect(second!.from.y - first!.from.y).toBeCloseTo(1.3, 9);
+  expect(Math.hypot(first!.to.x - first!.from.x, first!.to.y - first!.from.y)).toBeCloseTo(3, 9);
+  expect(equipment.at(-1)!.from).toEqual({ x: 0, y: 30 });
+});
