@@ -101,7 +101,9 @@ export function printLesson(lesson: Lesson): string {
       case 'repeat':
         put(`repeat ${item.times} {`, item, indent);
         for (const inner of item.items) putItem(inner, `${indent}  `);
-        return put('}', { before: item.tail, trailing: item.closing }, indent);
+        for (const line of item.tail ?? [])
+          out.push(line === '' ? '' : `${indent}  ${comment(line)}`);
+        return put('}', { trailing: item.closing }, indent);
     }
   };
   const { title, arena, horse, approach, start } = lesson;

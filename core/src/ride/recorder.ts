@@ -34,8 +34,15 @@ export class Recorder {
   plannedM = 0;
 
   begin(draft: Omit<Draft, 'startM' | 'endM' | 'phaseIndex'>): void {
+    const { itemId, act, round, kind, text, instruction, riding } = draft;
     this.drafts.push({
-      ...draft,
+      itemId,
+      act,
+      round,
+      kind,
+      text,
+      instruction,
+      riding,
       startM: this.plannedM,
       endM: this.plannedM,
       phaseIndex: this.phases.length - 1,

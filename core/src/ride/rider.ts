@@ -88,7 +88,8 @@ export class Rider {
   }
 
   begin(kind: string, act: number, text: string, instruction: Instruction | null) {
-    this.recorder.begin({ ...this.reading, act, kind, text, instruction, riding: this.riding });
+    const { itemId, round } = this.reading;
+    this.recorder.begin({ itemId, round, act, kind, text, instruction, riding: this.riding });
   }
 
   ride(legs: readonly Leg[]) {

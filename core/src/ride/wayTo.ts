@@ -7,12 +7,13 @@ import {
   metresToPoint,
   metresToTrack,
   trackCourse,
+  trackLengthM,
 } from '../arena/course.ts';
 import { routeLegs } from '../figures/diagonals.ts';
 import { courseFrom, endingOn } from '../figures/shared.ts';
 import { distanceM, headingTo, offset, type Point } from '../geometry/curve.ts';
 import type { Place } from '../lesson/document.ts';
-import { SAME_M, wrapRad } from '../units.ts';
+import { SAME_M, positiveMod, wrapRad } from '../units.ts';
 import type { Rider } from './rider.ts';
 
 /** A route that begins more than this off the present heading would ask the horse to turn round. */
@@ -115,11 +116,19 @@ function goBetween(rider: Rider, letters: readonly [string, string]): null {
       rider.fault(rider.notReached(a === undefined ? letters[0] : letters[1]));
     } else {
       rider.begin('track', -1, `to ${letters.join('/')}`, null);
-      // The first letter may lie just behind: then the way to it would be a whole round.
-      rideCourse(rider, a <= b ? (a + b) / 2 : b / 2, rider.at);
+      rideCourse(rider, halfway(rider, a, b), rider.at);
     }
   }
   return null;
+}
+
+/** Metres to the middle between two letters; on the track, the horse may stand between them already. */
+function halfway({ arena, course }: Rider, a: number, b: number): number {
+  if (course.kind === 'line') return (a + b) / 2;
+  const lapM = trackLengthM(arena, course.furtherInM);
+  const gapM = positiveMod(b - a, lapM);
+  const beforeB = b - gapM / 2;
+  return beforeB >= 0 ? beforeB : a + gapM / 2;
 }
 
 /** Rides the rest of a place: straight from point to point, or round the track. */

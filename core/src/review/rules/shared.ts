@@ -22,8 +22,15 @@ export interface Act extends RiddenMovement {
   readonly index: number;
 }
 
-export function actsOf(ride: Ride): Act[] {
-  return ride.movements.flatMap((m, index) => (m.act === -1 ? [] : [{ ...m, index }]));
+/** Many rules ask for the same list, and a ride never changes. */
+const known = new WeakMap<Ride, readonly Act[]>();
+
+export function actsOf(ride: Ride): readonly Act[] {
+  const acts =
+    known.get(ride) ??
+    ride.movements.flatMap((m, index) => (m.act === -1 ? [] : [{ ...m, index }]));
+  known.set(ride, acts);
+  return acts;
 }
 
 export const endM = (m: RiddenMovement): number => m.startM + m.metres;
