@@ -66,3 +66,32 @@ describe('the command line', () => {
     expect(stderr).toContain('Cannot read /no/such/file.cbk');
   });
 });
+
+describe('exports', () => {
+  test('svg prints one page, also of a lesson with errors', () => {
+    const good = run(['svg', '-'], `lesson "Soft"\n${GOOD}`);
+    expect(good.status).toBe(0);
+    expect(good.stdout).toMatch(
+      /^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"[\s\S]*Soft[\s\S]*<\/svg>\n$/,
+    );
+    expect(run(['svg', '-'], 'A crcle\n').status).toBe(1);
+  });
+
+  test('track prints positions in local metres', () => {
+    const { stdout, status } = run(['track', '-', '--every', '10'], GOOD);
+    expect(status).toBe(0);
+    const rows = stdout.trim().split('\r\n');
+    expect(rows[0]).toBe('seconds,x_m,y_m,heading_deg,travel_deg,gait,pace,rein,lead,metres');
+    expect(rows[1]).toBe('0,0,0,0,0,walk,medium,left,,0');
+    // Ten seconds of medium walk: 17.3 m, 10 to the corner and 7.3 up the side.
+    expect(rows[2]).toBe('10,10,7.3,90,90,walk,medium,left,,17.3');
+    expect(run(['track', '-', '--every', '0'], GOOD).status).toBe(2);
+  });
+
+  test('ride without --json is for people', () => {
+    const { stdout } = run(['ride', '-'], GOOD);
+    expect(stdout).toContain('E circle left 20');
+    expect(stdout).toContain('67 steps');
+    expect(stdout).toContain('in all 182.8 m');
+  });
+});

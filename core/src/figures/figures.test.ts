@@ -6,8 +6,8 @@ import { wrapRad } from '../units.ts';
 /** Where figures begin and end, on which rein, and which way is on. */
 
 const near = (x: number, y: number): { x: number; y: number } => ({
-  x: expect.closeTo(x, 6),
-  y: expect.closeTo(y, 6),
+  x: expect.closeTo(x, 6) as unknown as number,
+  y: expect.closeTo(y, 6) as unknown as number,
 });
 
 /** The rein before, at and after a figure. */

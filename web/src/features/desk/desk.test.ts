@@ -1,22 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Horse } from '@canter-book/core/observations/records';
+import { someHorse } from '../../testing/render.tsx';
 import { derive } from './derive.ts';
 import { firstText, withHorse } from './firstText.ts';
 import { horseOutline } from './horseFigure.ts';
 
-const horse = (name: string, heightCm: number, stage: Horse['stage']) =>
-  ({
-    id: name,
-    name,
-    heightCm,
-    stage,
-    hollowSide: null,
-    approach: 'steady-hand',
-    bornYear: null,
-    measured: [],
-    limits: {},
-  }) as Horse;
+const horse = (name: string, heightCm: number, stage: Horse['stage']): Horse =>
+  someHorse({ id: name, name, heightCm, stage, bornYear: null });
 const HORSES = [horse('Marram', 130, 2), horse('Bollard', 172, 5)];
 
 describe('what the desk derives from the text', () => {

@@ -13,11 +13,11 @@ export function firstText(horse: Pick<Horse, 'name' | 'approach'> | null): strin
 phase warm-up 10 min
 go large for 5 min
 
-phase work 15 min
+phase work 8 min
 A trot working
 C circle left 20
 H-X-F change rein
-A circle right 20
+A circle right 20, stretch
 
 phase cool-down 5 min
 A walk free, long rein

@@ -1,0 +1,201 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { v7 } from 'uuid';
+import { ZodError, z } from 'zod';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { compileRide } from '@canter-book/core/ride/compile';
+import { reviewLesson } from '@canter-book/core/review/review';
+import { backUp } from './db/backup.ts';
+import { LESSONS } from './demo/lessons.ts';
+import { normal, seeded, seededId } from './demo/random.ts';
+import { HORSES, RIDERS } from './demo/yard.ts';
+import { Problem } from './problem.ts';
+import { RevisionConflict } from './repositories/revisioned.ts';
+import { problemOf } from './routes/errors.ts';
+import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
+
+let server: Awaited<ReturnType<typeof openTestApp>>;
+beforeAll(async () => {
+  server = await openTestApp();
+}, 60_000);
+afterAll(() => server.close());
+
+describe('documents with revisions', () => {
+  test('count up with each save, and refuse one made from an old revision', async () => {
+    const { lessons } = server.book;
+    const first = await lessons.save(someLesson());
+    const second = await lessons.save({ ...first, title: 'Second' });
+    expect([first.revision, second.revision]).toEqual([1, 2]);
+    const late = { ...first, title: 'Late' };
+    await expect(lessons.save(late)).rejects.toBeInstanceOf(RevisionConflict);
+    expect(await lessons.get(first.id)).toEqual(second);
+  });
+
+  test('the same words again are no new revision, whatever the time says', async () => {
+    const { lessons } = server.book;
+    const first = await lessons.save(someLesson());
+    const again = await lessons.save({
+      ...first,
+      revision: 0,
+      updatedAt: '2027-01-01T00:00:00.000Z',
+    });
+    expect(again.revision).toBe(1);
+  });
+
+  test('two saves at once: one is stored, the other is told', async () => {
+    const { horses } = server.book;
+    const horse = await horses.save(someHorse());
+    const results = await Promise.allSettled([
+      horses.save({ ...horse, name: 'One' }),
+      horses.save({ ...horse, name: 'Two' }),
+    ]);
+    expect(results.map((r) => r.status).sort()).toEqual(['fulfilled', 'rejected']);
+    const winner = results.find((r) => r.status === 'fulfilled')!;
+    expect(await horses.get(horse.id)).toEqual((winner as PromiseFulfilledResult<unknown>).value);
+  });
+
+  test('measurements and limits come back as they were', async () => {
+    const measured = [
+      {
+        id: v7(),
+        date: '2026-04-01',
+        gait: 'trot' as const,
+        pace: 'working' as const,
+        metres: 48,
+        strides: 20.5,
+        seconds: 14.2,
+      },
+    ];
+    const horse = await server.book.horses.save(
+      someHorse({ measured, limits: { breakEveryMin: 7 } }),
+    );
+    expect(await server.book.horses.get(horse.id)).toMatchObject({
+      measured,
+      limits: { breakEveryMin: 7 },
+    });
+  });
+
+  test('what is removed is gone, and removing it again says so', async () => {
+    const lesson = await server.book.lessons.save(someLesson());
+    expect(await server.book.lessons.remove(lesson.id)).toBe(true);
+    expect(await server.book.lessons.remove(lesson.id)).toBe(false);
+    expect(await server.book.lessons.get(lesson.id)).toBeNull();
+  });
+});
+
+describe('sessions', () => {
+  test('are listed newest first, by horse and by day', async () => {
+    const horse = await server.book.horses.save(someHorse());
+    for (const day of ['2026-03-01', '2026-03-05', '2026-03-03']) {
+      await server.book.sessions.save(
+        someSession(horse.id, { date: day, startedAt: `${day}T10:00:00.000Z` }),
+      );
+    }
+    const dates = async (filter: object) =>
+      (await server.book.sessions.list({ horseId: horse.id, ...filter })).map((s) => s.date);
+    expect(await dates({})).toEqual(['2026-03-05', '2026-03-03', '2026-03-01']);
+    expect(await dates({ since: '2026-03-03' })).toEqual(['2026-03-05', '2026-03-03']);
+    expect(await dates({ limit: 1 })).toEqual(['2026-03-05']);
+  });
+
+  test('keep their own copy of the lesson when the lesson is removed', async () => {
+    const horse = await server.book.horses.save(someHorse());
+    const lesson = await server.book.lessons.save(someLesson());
+    const session = await server.book.sessions.save(
+      someSession(horse.id, { lessonId: lesson.id, document: lesson.document }),
+    );
+    await server.book.lessons.remove(lesson.id);
+    expect((await server.book.sessions.get(session.id))!.document).toEqual(lesson.document);
+  });
+});
+
+describe('backups', () => {
+  test('lie beside the book under their time, and only the newest seven stay', async () => {
+    const folder = join(mkdtempSync(join(tmpdir(), 'canter-book-backup-')), 'book');
+    const dump = () => Promise.resolve(new Blob(['packed']));
+    for (let day = 1; day <= 9; day++) {
+      await backUp(dump, folder, new Date(Date.UTC(2026, 4, day, 6)));
+    }
+    const kept = readdirSync(`${folder}-backups`).sort();
+    expect(kept).toHaveLength(7);
+    expect(kept[0]).toBe('book-2026-05-03T06-00-00.tar.gz');
+    expect(readFileSync(join(`${folder}-backups`, kept[6]!), 'utf8')).toBe('packed');
+    rmSync(join(folder, '..'), { recursive: true });
+  });
+});
+
+describe('errors as problems', () => {
+  const bodyError = (type: string, status: number) =>
+    Object.assign(new Error('x'), { type, status });
+
+  test.each([
+    [new Problem(404, 'No such horse', 'Gone.'), 404, 'No such horse'],
+    [new RevisionConflict({ a: 1 }, { a: 2 }), 409, 'Saved elsewhere in the meantime'],
+    [bodyError('entity.parse.failed', 400), 400, 'This is not JSON'],
+    [bodyError('entity.too.large', 413), 413, 'Too large'],
+    [bodyError('other', 415), 415, 'Not accepted'],
+    [Object.assign(new Error('x'), { cause: { code: '23503' } }), 409, 'Still in use'],
+    [new Error('secret path /etc/x'), 500, 'Something went wrong here'],
+  ])('%s', (error, status, title) => {
+    const body = problemOf(error);
+    expect(body).toMatchObject({ status, title });
+    expect(JSON.stringify(body)).not.toContain('secret');
+  });
+
+  test('a value that is not valid is named with its place', () => {
+    const error = z
+      .object({ horse: z.object({ height: z.number() }) })
+      .safeParse({ horse: { height: 'x' } }).error;
+    expect(error).toBeInstanceOf(ZodError);
+    expect(problemOf(error).detail).toContain('horse.height');
+  });
+});
+
+describe('the demo yard', () => {
+  test('its lessons are well made: nothing above a hint for their own horse', () => {
+    for (const { horse, text } of LESSONS) {
+      const demo = HORSES.find((h) => h.name === horse)!;
+      const parsed = parseLesson(text);
+      expect(parsed.faults).toEqual([]);
+      const profile = {
+        name: demo.name,
+        heightCm: demo.heightCm,
+        stage: demo.stage,
+        hollowSide: demo.hollowSide,
+        age: demo.age,
+      };
+      const found = reviewLesson(parsed.lesson, compileRide(parsed.lesson, profile), parsed);
+      expect(found.filter((f) => f.level !== 'hint').map((f) => `${horse}: ${f.code}`)).toEqual([]);
+    }
+  });
+
+  test('every horse has a lesson and a rider, and scales that follow each other', () => {
+    for (const horse of HORSES) {
+      expect(LESSONS.some((l) => l.horse === horse.name)).toBe(true);
+      expect(horse.riders.every((r) => RIDERS[r] !== undefined)).toBe(true);
+      expect(horse.story('rhythm', 'right').from).toBeGreaterThan(
+        horse.story('collection', 'right').from,
+      );
+    }
+  });
+
+  test('its chance is the same every time, evenly spread, and normal where it should be', () => {
+    const [a, b] = [seeded(7), seeded(7)];
+    expect(Array.from({ length: 50 }, a)).toEqual(Array.from({ length: 50 }, b));
+    const random = seeded(8);
+    const draws = Array.from({ length: 20_000 }, () => normal(random));
+    const mean = draws.reduce((sum, v) => sum + v, 0) / draws.length;
+    const variance = draws.reduce((sum, v) => sum + (v - mean) ** 2, 0) / draws.length;
+    expect(Math.abs(mean)).toBeLessThan(0.03);
+    expect(Math.abs(variance - 1)).toBeLessThan(0.05);
+  });
+
+  test('its ids are valid, and sort by time', () => {
+    const random = seeded(9);
+    const ids = [1e12, 1.2e12, 1.7e12].map((at) => seededId(random, at));
+    expect(ids.every((id) => z.uuid().safeParse(id).success)).toBe(true);
+    expect([...ids].sort()).toEqual(ids);
+  });
+});

@@ -1,0 +1,130 @@
+import { afterEach, describe, expect, jest, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import type { Horse } from '@canter-book/core/observations/records';
+import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
+import { HorseForm } from './HorseForm.tsx';
+import { ScaleStraps } from './ScaleStraps.tsx';
+import { Strides } from './Strides.tsx';
+
+afterEach(cleanup);
+
+const echo = ({ body }: Call) => ({ ...(body as Horse), revision: 2 });
+const horsePath = `/api/horses/${someHorse().id}`;
+
+describe('the form of a horse', () => {
+  const open = (horse = someHorse()) => {
+    const server = new FakeServer({
+      '/api/riders': [
+        { id: '0190a0b0-0000-7000-8000-000000000009', revision: 1, name: 'Ines', notes: '' },
+      ],
+      [`PUT ${horsePath}`]: echo,
+    });
+    const onSaved = jest.fn();
+    renderIn(<HorseForm horse={horse} onSaved={onSaved} />);
+    return { server, onSaved };
+  };
+  const save = () => fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+
+  test('sends what was entered, numbers as numbers, an empty year as none', async () => {
+    const { server, onSaved } = open();
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: '  Sedge ' } });
+    fireEvent.change(screen.getByLabelText('Born in'), { target: { value: '' } });
+    fireEvent.change(screen.getByLabelText(/Height/), { target: { value: '151.5' } });
+    fireEvent.change(screen.getByLabelText('Stage of training'), { target: { value: '6' } });
+    fireEvent.change(screen.getByLabelText('Hollow side'), { target: { value: 'left' } });
+    fireEvent.change(screen.getByLabelText(/walk break/), { target: { value: '7' } });
+    fireEvent.click(await screen.findByLabelText('Ines'));
+    save();
+    await waitFor(() => expect(onSaved).toHaveBeenCalled());
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      name: 'Sedge',
+      bornYear: null,
+      heightCm: 151.5,
+      stage: 6,
+      hollowSide: 'left',
+      limits: { breakEveryMin: 7 },
+      riderIds: ['0190a0b0-0000-7000-8000-000000000009'],
+    });
+  });
+
+  test('says what is wrong beside its field, and sends nothing', async () => {
+    const { server, onSaved } = open();
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: ' ' } });
+    fireEvent.change(screen.getByLabelText(/Height/), { target: { value: '20' } });
+    fireEvent.change(screen.getByLabelText(/Steepest/), { target: { value: '80' } });
+    save();
+    expect(await screen.findByText('✕ give a name')).toBeTruthy();
+    expect(screen.getByText('✕ Give a height between 70 and 210 cm')).toBeTruthy();
+    expect(screen.getByText('✕ Give a number within reason, or leave it empty')).toBeTruthy();
+    expect(server.sent('PUT')).toHaveLength(0);
+    expect(onSaved).not.toHaveBeenCalled();
+  });
+
+  test('keeps what was entered when the server does not answer', async () => {
+    const { server } = open();
+    delete server.answers[`PUT ${horsePath}`];
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Sedge' } });
+    save();
+    expect(await screen.findByText(/The book’s server does not answer/)).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Sedge');
+  });
+
+  test('shows the limits of the chosen stage', () => {
+    open(someHorse({ stage: 2 }));
+    expect(screen.getByText('stage: 8')).toBeTruthy();
+    expect(screen.getByText('stage: none yet')).toBeTruthy();
+  });
+});
+
+describe('the strides of a horse', () => {
+  test('are those of its height until they are measured', () => {
+    renderIn(<Strides horse={someHorse()} />);
+    expect(screen.getByText('By height, until they are measured.')).toBeTruthy();
+    expect(screen.getByText('2.73 m')).toBeTruthy();
+  });
+
+  test('a ridden distance is kept, and shown with its uncertainty', async () => {
+    const server = new FakeServer({ [`PUT ${horsePath}`]: echo });
+    renderIn(<Strides horse={someHorse()} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Ride a known distance' }));
+    fireEvent.change(screen.getByLabelText('Gait'), { target: { value: 'walk' } });
+    fireEvent.change(screen.getByLabelText('Steps'), { target: { value: '52' } });
+    fireEvent.change(screen.getByLabelText('Seconds'), { target: { value: '28' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    const [measured] = (server.sent('PUT')[0]!.body as Horse).measured;
+    // Steps are counted in walk, strides are kept.
+    expect(measured).toMatchObject({
+      gait: 'walk',
+      pace: 'medium',
+      metres: 48,
+      strides: 26,
+      seconds: 28,
+    });
+    cleanup();
+    renderIn(<Strides horse={someHorse({ measured: [measured!] })} />);
+    expect(screen.getByText('1.85 m')).toBeTruthy();
+    expect(screen.getByText('± 0.02')).toBeTruthy();
+  });
+
+  test('figures that cannot be are said', async () => {
+    const server = new FakeServer();
+    renderIn(<Strides horse={someHorse()} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Ride a known distance' }));
+    fireEvent.change(screen.getByLabelText('Metres'), { target: { value: '2' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(await screen.findByText('✕ ride at least 5 m')).toBeTruthy();
+    expect(server.sent('PUT')).toHaveLength(0);
+    fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
+    expect(screen.getByRole('button', { name: 'Ride a known distance' })).toBeTruthy();
+  });
+});
+
+test('two straps a scale, each said in words', () => {
+  const standing = { left: { mean: 6.24, sd: 0.41, marks: 9, monthAgo: 5.5 }, right: null };
+  renderIn(<ScaleStraps scale="contact" words="light" standing={standing} />);
+  expect(
+    screen.getByRole('img', { name: 'contact, left rein: about 6.2, give or take 0.4' }),
+  ).toBeTruthy();
+  expect(screen.getByRole('img', { name: 'contact, right rein: no marks yet' })).toBeTruthy();
+});

@@ -1,0 +1,80 @@
+import type { ReactElement } from 'react';
+import { render } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import type { Horse } from '@canter-book/core/observations/records';
+import { createBookStore, type BookStore } from '../app/store.ts';
+
+/** For tests: renders with a store and a router, and a server that answers from a table. */
+
+export interface Call {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+
+export type Answer = unknown | ((call: Call) => unknown);
+
+export class FakeServer {
+  readonly calls: Call[] = [];
+
+  constructor(readonly answers: Record<string, Answer> = {}) {
+    globalThis.fetch = (async (input: Request) => this.answer(input)) as typeof fetch;
+  }
+
+  private async answer(request: Request): Promise<Response> {
+    const { pathname } = new URL(request.url, 'http://book');
+    const text = await request.text();
+    const call = { method: request.method, path: pathname, body: text ? JSON.parse(text) : null };
+    this.calls.push(call);
+    const found = this.answers[`${call.method} ${pathname}`] ?? this.answers[pathname];
+    if (found === undefined) throw new TypeError('no network');
+    const body: unknown =
+      typeof found === 'function' ? (found as (c: Call) => unknown)(call) : found;
+    const status = (body as { status?: number } | null)?.status ?? 200;
+    return new Response(JSON.stringify(body), {
+      status,
+      headers: { 'Content-Type': 'application/json' },
+    });
+  }
+
+  sent(method: string): Call[] {
+    return this.calls.filter((call) => call.method === method);
+  }
+}
+
+export function renderIn(
+  element: ReactElement,
+  store: BookStore = createBookStore(),
+  at = '/',
+  path = '*',
+) {
+  const router = createMemoryRouter([{ path, element }], { initialEntries: [at] });
+  return {
+    store,
+    ...render(
+      <Provider store={store}>
+        <RouterProvider router={router} />
+      </Provider>,
+    ),
+  };
+}
+
+export const someHorse = (more: Partial<Horse> = {}): Horse => ({
+  id: '0190a0b0-0000-7000-8000-000000000001',
+  revision: 1,
+  name: 'Marram',
+  kind: 'dun mare',
+  bornYear: 2015,
+  heightCm: 165,
+  stage: 4,
+  approach: 'steady-hand',
+  hollowSide: null,
+  theme: '',
+  notes: '',
+  riderIds: [],
+  measured: [],
+  limits: {},
+  ...more,
+});
