@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { compileRide } from '../ride/compile.ts';
+import { arbitraryLesson } from '../testing/arbitraryLesson.ts';
+import { PAPER, SHEETS, rideOf } from '../testing/lessons.ts';
+import { beatStrokes } from './strokes.ts';
+import { SvgPath, svgPathOf, toView } from './svgPath.ts';
+
+const lengthOf = (d: string): number => {
+  // Lines only: what these tests draw has no arcs.
+  const points = [...d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map(
+    ([, x, y]) => [Number(x), Number(y)] as const,
+  );
+  return points
+    .slice(1)
+    .reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i]![0], y - points[i]![1]), 0);
+};
+
+describe('the beat stroke', () => {
+  test('has one period a stride of this horse, in each gait', () => {
+    const ride = rideOf('A trot working\nC canter left\nA walk free\nC halt');
+    for (const stroke of beatStrokes(ride)) {
+      const period = stroke.marksM.reduce((sum, m) => sum + m, 0);
+      expect(period).toBeCloseTo(stroke.span.strideM, 9);
+      expect(stroke.offsetM).toBeGreaterThanOrEqual(0);
+      expect(stroke.offsetM).toBeLessThan(period);
+    }
+  });
+
+  test('runs on over a seam within a gait', () => {
+    const ride = rideOf(`${PAPER}A trot working\nF trot working\nB trot working\nM halt`);
+    const strokes = beatStrokes(ride).filter((s) => s.span.gait === 'trot');
+    let strides = 0;
+    for (const stroke of strokes) {
+      expect(stroke.offsetM / stroke.span.strideM).toBeCloseTo(strides % 1, 6);
+      strides += stroke.span.strides;
+    }
+  });
+
+  test('collected work is heavier than free work', () => {
+    const heavy = (text: string) => beatStrokes(rideOf(text))[0]!.gathering;
+    expect(heavy('start A trot collected left\ngo large')).toBeGreaterThan(
+      heavy('start A trot extended left\ngo large'),
+    );
+    expect(heavy('start A walk free left\ngo large')).toBe(0);
+  });
+
+  test('a line that is ridden again is drawn once', () => {
+    const once = beatStrokes(rideOf(`${PAPER}go large`));
+    const thrice = beatStrokes(rideOf(`${PAPER}go large x3`));
+    const total = (strokes: typeof once) =>
+      strokes.reduce((sum, s) => sum + lengthOf(svgPathOf((k) => s.draw(k))), 0);
+    expect(total(once)).toBeGreaterThan(155);
+    expect(total(thrice)).toBeLessThan(total(once) + 8);
+  });
+
+  test('but the chosen line is drawn in full', () => {
+    const ride = rideOf(`${PAPER}go large\nA trot working\nA go large`);
+    const chosen = ride.movements.at(-1)!;
+    const whole = beatStrokes(ride, chosen.itemId).filter(
+      (s) => ride.movements[s.movement]!.itemId === chosen.itemId,
+    );
+    expect(whole.reduce((sum, s) => sum + lengthOf(svgPathOf((k) => s.draw(k))), 0)).toBeCloseTo(
+      160,
+      1,
+    );
+  });
+
+  test('the way to a place is told from the movement', () => {
+    const strokes = beatStrokes(rideOf(`${PAPER}A trot working\nE circle left 10`));
+    expect(new Set(strokes.map((s) => s.way))).toEqual(new Set([true, false]));
+  });
+
+  test('crossing lines do not hide each other', () => {
+    const ride = rideOf(`${PAPER}A trot working\nH-X-F change rein\nK-X-M change rein`);
+    const drawn = beatStrokes(ride)
+      .filter((s) => ride.movements[s.movement]!.kind === 'change-rein')
+      .reduce((sum, s) => sum + lengthOf(svgPathOf((k) => s.draw(k))), 0);
+    expect(drawn).toBeCloseTo(104, 0);
+  });
+
+  test('never draws more than is ridden, whatever the lesson', () => {
+    fc.assert(
+      fc.property(arbitraryLesson, (lesson) => {
+        const ride = compileRide(lesson);
+        for (const stroke of beatStrokes(ride)) {
+          const d = svgPathOf((sink) => stroke.draw(sink));
+          expect(d).not.toMatch(/NaN|undefined|Infinity/);
+          if (stroke.secondTrack) expect(svgPathOf(stroke.secondTrack)).toMatch(/^M/);
+        }
+      }),
+      { numRuns: 150, seed: 41 },
+    );
+  });
+});
+
+describe('the SVG sink', () => {
+  test('writes arcs that turn the way the horse does', () => {
+    const d = svgPathOf((sink) => {
+      sink.move({ x: 10, y: 0 });
+      sink.arc({ centre: { x: 0, y: 0 }, radiusM: 10, startRad: 0, sweepRad: Math.PI / 2 });
+    }, 'c-up');
+    // A left turn seen from above, y down: the sweep flag is 0.
+    expect(d).toBe('M10 0A10 10 0 0 0 0 -10');
+  });
+
+  test('splits a full circle, so that no arc is undefined', () => {
+    const sink = new SvgPath('c-up');
+    sink.move({ x: 5, y: 0 });
+    sink.arc({ centre: { x: 0, y: 0 }, radiusM: 5, startRad: 0, sweepRad: 4 * Math.PI });
+    expect(sink.toString().match(/A/g)).toHaveLength(6);
+    expect(sink.toString().endsWith('5 0')).toBe(true);
+  });
+
+  test('both views are turns: left stays left', () => {
+    const cross = (view: 'c-up' | 'c-right') => {
+      const [o, ahead, left] = [
+        { x: 0, y: 0 },
+        { x: 0, y: 1 },
+        { x: -1, y: 0 },
+      ].map((p) => toView(view, p));
+      return (ahead!.x - o!.x) * (left!.y - o!.y) - (ahead!.y - o!.y) * (left!.x - o!.x);
+    };
+    expect(cross('c-up')).toBeLessThan(0);
+    expect(cross('c-right')).toBeLessThan(0);
+  });
+
+  test('draws a whole sheet', () => {
+    for (const text of Object.values(SHEETS)) {
+      const ds = beatStrokes(rideOf(text)).map((s) => svgPathOf((sink) => s.draw(sink)));
+      expect(ds.length).toBeGreaterThan(8);
+      for (const d of ds) expect(d).toMatch(/^M[-\d. MLA]+$/);
+    }
+  });
+});

@@ -1,0 +1,191 @@
+import { afterEach, describe, expect, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import type { Observation } from '@canter-book/core/observations/observation';
+import { FakeServer, renderIn, someHorse, type Call } from '../testing/render.tsx';
+import Debrief from './debrief/Debrief.tsx';
+import Debriefs from './debrief/Debriefs.tsx';
+import HorsePage from './horses/HorsePage.tsx';
+import ProgressIndex from './progress/ProgressIndex.tsx';
+import RingsideStart from './ringside/RingsideStart.tsx';
+import Today from './today/Today.tsx';
+
+afterEach(cleanup);
+
+const horse = someHorse({ theme: 'One tempo', hollowSide: 'left' });
+const S = '0190a0b0-0000-7000-8000-0000000000aa';
+const session = {
+  id: S,
+  revision: 1,
+  horseId: horse.id,
+  riderId: null,
+  lessonId: null,
+  document: null,
+  date: '2026-01-05',
+  startedAt: '2026-01-05T15:00:00Z',
+  endedAt: '2026-01-05T15:40:00Z',
+  minutes: 40,
+  notes: 'windy',
+  homework: 'Look up',
+};
+const mark = (id: string, scale: string, rein: string, value: number, corrects?: string) =>
+  ({
+    id,
+    sessionId: S,
+    at: '2026-01-05T15:40:00Z',
+    kind: 'mark',
+    scale,
+    rein,
+    value,
+    ...(corrects && { corrects }),
+  }) as Observation;
+const aTry = (id: string, result: string, held: number) =>
+  ({
+    id,
+    sessionId: S,
+    at: '2026-01-05T15:10:00Z',
+    kind: 'try',
+    itemId: 'i',
+    text: 'C circle left 20',
+    rein: 'left',
+    gait: 'trot',
+    result,
+    held,
+  }) as Observation;
+
+const book = () =>
+  new FakeServer({
+    '/api/health': { ok: true, demo: null },
+    '/api/horses': [horse],
+    [`/api/horses/${horse.id}`]: horse,
+    [`/api/horses/${horse.id}/marks`]: [
+      { sessionId: S, date: '2026-01-05', scale: 'contact', rein: 'left', value: 5 },
+    ],
+    '/api/riders': [],
+    '/api/lessons': [],
+    '/api/sessions': [{ ...session, tries: 3, good: 2 }],
+    [`/api/sessions/${S}`]: session,
+    [`/api/sessions/${S}/observations`]: [
+      mark('m1', 'contact', 'left', 5),
+      mark('m2', 'contact', 'left', 6, 'm1'),
+      aTry('t1', 'good', 7),
+      aTry('t2', 'lost', 2),
+    ],
+    '/api/yard': [
+      {
+        horseId: horse.id,
+        lastDate: '2026-01-05',
+        lastMinutes: 40,
+        homework: 'Look up',
+        next: { scale: 'contact', rein: 'left', mean: 5.2 },
+      },
+    ],
+    'POST /api/observations': { stored: 1 },
+    [`PUT /api/sessions/${S}`]: ({ body }: Call) => body,
+  });
+
+describe('Today', () => {
+  test('shows what each horse waits for, and the way to its lesson', async () => {
+    book();
+    renderIn(<Today />);
+    expect(await screen.findByRole('link', { name: 'Marram' })).toBeTruthy();
+    expect(screen.getByText(/Contact/).textContent).toContain('left');
+    expect(screen.getByText('5.2')).toBeTruthy();
+    expect(screen.getByText('Look up')).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'Teach' }).getAttribute('href')).toBe(
+      `/ringside?horse=${horse.id}`,
+    );
+  });
+});
+
+describe('the page of a horse', () => {
+  test('has its theme, its straps, its last sessions and its homework', async () => {
+    book();
+    renderIn(<HorsePage />, undefined, `/horses/${horse.id}`, '/horses/:id');
+    expect(await screen.findByText('One tempo')).toBeTruthy();
+    expect(screen.getByText(/hollow on the left/)).toBeTruthy();
+    expect(await screen.findByRole('img', { name: /contact, left rein: about 5/ })).toBeTruthy();
+    expect(screen.getByRole('img', { name: 'rhythm, right rein: no marks yet' })).toBeTruthy();
+    expect(await screen.findByText(/2 of 3 good/)).toBeTruthy();
+    expect(screen.getByText('Look up')).toBeTruthy();
+  });
+});
+
+describe('the debrief', () => {
+  const open = async () => {
+    const server = book();
+    renderIn(<Debrief />, undefined, `/debrief/${S}`, '/debrief/:id');
+    await screen.findByRole('heading', { name: 'Marks' });
+    return server;
+  };
+
+  test('shows the marks that stand, and the tries by movement', async () => {
+    await open();
+    expect(
+      screen.getByRole('spinbutton', { name: 'contact, left rein' }).getAttribute('aria-valuenow'),
+    ).toBe('6');
+    const row = screen.getByRole('row', { name: /C circle left 20/ });
+    expect(row.textContent).toContain('7');
+    expect(row.textContent).toContain('good');
+    expect(row.textContent).toContain('lost');
+  });
+
+  test('a mark is corrected by a new one that names the old', async () => {
+    const server = await open();
+    fireEvent.click(screen.getByRole('button', { name: 'contact, left rein: more' }));
+    fireEvent.click(screen.getByRole('button', { name: 'rhythm, right rein: more' }));
+    await waitFor(() => expect(server.sent('POST')).toHaveLength(2));
+    const sent = server
+      .sent('POST')
+      .map((c) => (c.body as { observations: Observation[] }).observations[0]!);
+    expect(sent[0]).toMatchObject({ scale: 'contact', value: 6.5, corrects: 'm2' });
+    expect(sent[1]).toMatchObject({ scale: 'rhythm', rein: 'right', value: 6 });
+    expect(sent[1]).not.toHaveProperty('corrects');
+  });
+
+  test('notes and homework are kept with the session', async () => {
+    const server = await open();
+    expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('windy');
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
+    expect(save.disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText('Homework'), { target: { value: 'Count to four' } });
+    expect(screen.getByText('not saved yet')).toBeTruthy();
+    fireEvent.click(save);
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      homework: 'Count to four',
+      notes: 'windy',
+      revision: 1,
+    });
+  });
+
+  test('the list has the days with their sessions', async () => {
+    book();
+    renderIn(<Debriefs />);
+    expect(await screen.findByText('Monday, 5 January')).toBeTruthy();
+    expect((await screen.findByText('Marram')).closest('a')!.getAttribute('href')).toBe(
+      `/debrief/${S}`,
+    );
+  });
+});
+
+test('progress begins with the choice of a horse', async () => {
+  book();
+  renderIn(<ProgressIndex />);
+  const link = (await screen.findByText('Marram')).closest('a')!;
+  expect(link.getAttribute('href')).toBe(`/progress/${horse.id}`);
+});
+
+describe('the way to the ringside', () => {
+  test('asks for a horse and its lesson, and says what is missing', async () => {
+    book();
+    renderIn(<RingsideStart />);
+    const begin = await screen.findByRole<HTMLButtonElement>('button', {
+      name: 'Begin the lesson',
+    });
+    expect(begin.disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText('Horse'), { target: { value: horse.id } });
+    expect(screen.getByText(/write one at the desk/)).toBeTruthy();
+    expect(screen.getByText(/Before you begin/).textContent).toBe('Before you begin:');
+    expect(begin.disabled).toBe(true);
+  });
+});
