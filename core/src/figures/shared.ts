@@ -1,6 +1,6 @@
 import { railBox, trackBox, type Arena } from '../arena/arena.ts';
 import { isOnTrack, trackCourse, trackHeading, type Course } from '../arena/course.ts';
-import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
+import { turnSign, type Rein } from '../arena/rein.ts';
 import type { Change, Stand } from '../forms/contract.ts';
 import { offset, type Point } from '../geometry/curve.ts';
 import { arc } from '../geometry/arc.ts';
@@ -63,12 +63,6 @@ export function courseFrom(arena: Arena, at: Point, headingRad: number): Course 
   }
   return { kind: 'line', headingRad: wrapRad(headingRad), name: 'line' };
 }
-
-/** The rein changes to the other hand at a distance along the figure. */
-export const reinChange = (afterM: number): Change => ({
-  afterM,
-  patch: (riding) => ({ ...riding, rein: otherRein(riding.rein) }),
-});
 
 export const toRein = (afterM: number, rein: Rein): Change => ({
   afterM,

@@ -49,7 +49,6 @@ export type Fault =
   | { readonly code: 'course-not-continued'; readonly near: string }
   | { readonly code: 'turns-back'; readonly from: string; readonly to: string }
   | { readonly code: 'route-missing'; readonly kind: string }
-  | { readonly code: 'route-not-used'; readonly kind: string }
   | {
       readonly code: 'no-room';
       readonly kind: string;

@@ -1,5 +1,5 @@
 import { clamp } from '../units.ts';
-import { boxAround, distanceM, type Box, type Curve, type Point } from './curve.ts';
+import { distanceM, type Curve, type Point } from './curve.ts';
 
 /** A stretch of the planned line, with what its curve alone does not tell. */
 export interface Leg {
@@ -14,16 +14,6 @@ export interface Leg {
 
 export const legsLengthM = (legs: readonly Leg[]): number =>
   legs.reduce((sum, leg) => sum + leg.curve.lengthM, 0);
-
-export function legsBounds(legs: readonly Leg[]): Box {
-  const boxes = legs.map((leg) => leg.curve.bounds());
-  return boxAround(
-    boxes.flatMap((b) => [
-      { x: b.minX, y: b.minY },
-      { x: b.maxX, y: b.maxY },
-    ]),
-  );
-}
 
 const SEARCH_STEP_M = 0.25;
 

@@ -125,7 +125,6 @@ export type Moment = z.infer<typeof momentSchema>;
 export type Instruction = z.infer<typeof instructionSchema>;
 export type LessonLine = z.infer<typeof lineSchema>;
 export type GroundItem = z.infer<typeof groundSchema>;
-export type PhaseName = (typeof PHASES)[number];
 export type Phase = z.infer<typeof phaseSchema>;
 
 export interface RepeatBlock {

@@ -85,7 +85,6 @@ export const sessionSchema = z.strictObject({
 });
 
 export type Horse = z.infer<typeof horseSchema>;
-export type MeasurementRecord = z.infer<typeof measurementSchema>;
 export type Rider = z.infer<typeof riderSchema>;
 export type LessonRecord = z.infer<typeof lessonRecordSchema>;
 export type Session = z.infer<typeof sessionSchema>;

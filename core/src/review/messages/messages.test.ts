@@ -28,7 +28,6 @@ const RIDE: readonly Fault[] = [
   { code: 'course-not-continued', near: 'C' },
   { code: 'turns-back', from: 'K', to: 'H' },
   { code: 'route-missing', kind: 'loop' },
-  { code: 'route-not-used', kind: 'circle' },
   { code: 'no-room', kind: 'hold-soft', wantedM: 31.42, roomM: 12 },
   { code: 'wrong-place', kind: 'serpentine', wants: 'A or C' },
   { code: 'wrong-gait', kind: 'flying-change', wants: 'canter' },
@@ -60,7 +59,7 @@ describe('sentences', () => {
   test('name the letters that can be reached, and the nearest word', () => {
     expect(sentenceOf(finding('ride', RIDE[0]!)).why).toBe('From here it reaches D, X or G.');
     expect(sentenceOf(finding('text', TEXT[0]!)).what).toContain('Did you mean “circle”?');
-    expect(sentenceOf(finding('ride', RIDE[8]!)).why).toBe('It needs 31.4 m, and there are 12 m.');
+    expect(sentenceOf(finding('ride', RIDE[7]!)).why).toBe('It needs 31.4 m, and there are 12 m.');
   });
 
   test('call a movement by the words of the shorthand', () => {

@@ -91,10 +91,6 @@ const ride: ByCode<Fault> = {
     what: `“${named(kind)}” needs two letters.`,
     why: 'Say from where to where, for example K-H.',
   }),
-  'route-not-used': ({ kind }) => ({
-    what: `“${named(kind)}” begins at one letter.`,
-    why: 'Take the second letter away.',
-  }),
   'no-room': ({ kind, wantedM, roomM }) => ({
     what: `There is no room here for the ${named(kind)}.`,
     why: `It needs ${m(wantedM)}, and there are ${m(roomM)}.`,
