@@ -83,6 +83,14 @@ test('the desk speaks the whole shorthand, and undoes all the way back', async (
   await expect(editor).toContainText('C serpentine 3 to A');
   await expect(page.locator('.cb-error')).toHaveCount(0);
 
+  // One page to print opens in a tab of its own.
+  const [printed] = await Promise.all([
+    page.context().waitForEvent('page'),
+    page.getByRole('button', { name: 'One page to print' }).click(),
+  ]);
+  await expect(printed.getByText('F-M shoulder-in')).toBeVisible();
+  await printed.close();
+
   const undo = page.getByRole('button', { name: 'Undo' });
   for (let i = 0; i < 40 && (await undo.isEnabled()); i++) await undo.click();
   await expect(undo).toBeDisabled();

@@ -58,6 +58,7 @@ export type Fault =
   | { readonly code: 'wrong-place'; readonly kind: string; readonly wants: string }
   | { readonly code: 'wrong-gait'; readonly kind: string; readonly wants: string }
   | { readonly code: 'repeat-open'; readonly near: string; readonly place: string }
+  | { readonly code: 'too-many-movements'; readonly most: number }
   | { readonly code: 'pace-resumed'; readonly gait: MovingGait; readonly pace: PaceName };
 
 /** Where the horse stands when an act begins, and what the act may ask. */

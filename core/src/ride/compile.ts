@@ -67,11 +67,15 @@ class Compiler {
 
   run(items: readonly Item[]) {
     this.rideItems(items);
+    if (this.tooMany()) this.rider.fault({ code: 'too-many-movements', most: MOST_MOVEMENTS });
     const last = this.lastLine?.instructions.at(-1);
     if (last && OPEN_ENDED.includes(formOf(last.form).kind)) rideToEndOfLine(this.rider);
   }
 
-  private tooMany = (): boolean => this.rider.recorder.drafts.length > MOST_MOVEMENTS;
+  private tooMany(): boolean {
+    const { drafts, phases } = this.rider.recorder;
+    return drafts.length + phases.length > MOST_MOVEMENTS;
+  }
 
   private rideItems(items: readonly Item[]) {
     for (const item of items) {

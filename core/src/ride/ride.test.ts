@@ -201,6 +201,17 @@ test('a repeat ridden by text is the same as its lines written out', () => {
   expect(short.totals).toEqual(long.totals);
 });
 
+test('repeats within repeats end, and say that they were too many', () => {
+  const open = 'repeat 50 {\n'.repeat(4);
+  const close = '}\n'.repeat(4);
+  for (const line of ['C circle left 20', 'phase work', 'corners 3', '']) {
+    const ride = rideOf(`${open}${line}\n${close}`);
+    expect(ride.movements.length).toBeLessThan(4500);
+    const said = ride.faults.some((f) => f.fault.code === 'too-many-movements');
+    expect(said).toBe(line.startsWith('C') || line.startsWith('phase'));
+  }
+});
+
 test('a settled lesson compiles to the same ride each time', () => {
   const { lesson } = parseLesson(SHEETS.lesson);
   expect(compileRide(lesson).totals).toEqual(compileRide(lesson).totals);

@@ -32,6 +32,7 @@ const RIDE: readonly Fault[] = [
   { code: 'wrong-place', kind: 'serpentine', wants: 'A or C' },
   { code: 'wrong-gait', kind: 'flying-change', wants: 'canter' },
   { code: 'repeat-open', near: 'B', place: 'K' },
+  { code: 'too-many-movements', most: 4000 },
   { code: 'pace-resumed', gait: 'trot', pace: 'working' },
 ];
 

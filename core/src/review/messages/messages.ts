@@ -107,6 +107,10 @@ const ride: ByCode<Fault> = {
     what: `The repeat does not lead back to ${place}.`,
     why: `At its end the horse is near ${near}, on a course that never comes to ${place}. Change the rein before the end.`,
   }),
+  'too-many-movements': ({ most }) => ({
+    what: `The repeats make more than ${most} movements.`,
+    why: 'Only the first of them are ridden. Look at the counts of the repeats.',
+  }),
   'pace-resumed': ({ gait, pace }) => ({
     what: `No pace is named here: ${pace} ${gait} is taken up again.`,
     why: 'Name the pace after a halt or a break, so that it can be called.',

@@ -1,9 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import { Pause, Play, Redo2, SkipBack, Undo2 } from 'lucide-react';
+import { Pause, Play, Printer, Redo2, SkipBack, Undo2 } from 'lucide-react';
+import { lessonSvg } from '@canter-book/core/formats/lessonSvg';
+import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Finding } from '@canter-book/core/review/finding';
+import type { Ride } from '@canter-book/core/ride/types';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
@@ -121,6 +124,9 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
           >
             <Redo2 size={18} aria-hidden />
           </IconButton>
+          <IconButton label="One page to print" onClick={() => openPage(ride, parsed.lesson)}>
+            <Printer size={18} aria-hidden />
+          </IconButton>
         </div>
         <ButtonLink
           to={`/ringside?lesson=${record.id}${derived.horse ? `&horse=${derived.horse.id}` : ''}`}
@@ -177,6 +183,15 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
       )}
     </div>
   );
+}
+
+/** The lesson on one page, in a tab of its own, ready to print. */
+function openPage(ride: Ride, lesson: Lesson) {
+  const page = new Blob([lessonSvg(ride, lesson)], { type: 'image/svg+xml' });
+  const url = URL.createObjectURL(page);
+  window.open(url, '_blank');
+  // The new tab has read it long before.
+  window.setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
 function IconButton({ label, ...rest }: { label: string } & React.ComponentProps<'button'>) {
