@@ -1,12 +1,18 @@
+import { courseLegs, metresToPoint } from '../arena/course.ts';
 import { act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { line } from '../geometry/line.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { endingOn } from './shared.ts';
 
-/** Straight from point to point of a route. */
+/** Straight from point to point of a route, or round the track to its end. */
 export function routeLegs(stand: Stand): Leg[] {
-  const points = stand.route?.points ?? [];
+  const { arena, course, at, route } = stand;
+  const points = route?.points ?? [];
+  if (route?.alongTrack && course.kind === 'track') {
+    const metres = metresToPoint(arena, course, at, points.at(-1)!);
+    if (metres !== null) return courseLegs(arena, course, at, metres);
+  }
   return points.slice(1).map((to, i) => ({ curve: line(points[i]!, to) }));
 }
 

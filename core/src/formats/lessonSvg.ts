@@ -83,6 +83,12 @@ function arenaGroup(ride: Ride, xMm: number, yMm: number, widthMm: number) {
     const widthM = 0.3 + 0.12 * stroke.gathering;
     return `<path d="${d}" stroke-width="${roundTo(widthM, 2)}" stroke-dasharray="${dashes}" stroke-dashoffset="${roundTo(stroke.offsetM, 3)}" opacity="${stroke.way ? 0.35 : 0.9}"/>`;
   });
+  const ground = ride.equipment.map(({ what, from, to }) => {
+    const [a, b] = [toView('c-right', from), toView('c-right', to)];
+    return what === 'poles'
+      ? `<path d="M${roundTo(a.x, 2)} ${roundTo(a.y, 2)}L${roundTo(b.x, 2)} ${roundTo(b.y, 2)}" stroke="${INK}" stroke-width="0.3"/>`
+      : `<circle cx="${roundTo(a.x, 2)}" cy="${roundTo(a.y, 2)}" r="0.5" fill="${what === 'cone' ? SOFT : INK}"/>`;
+  });
   const letters = lettersOf(arena).map((letter) => {
     const { x, y } = letterAt(arena, letter);
     const inside = letter.side === 'centre';
@@ -98,6 +104,7 @@ function arenaGroup(ride: Ride, xMm: number, yMm: number, widthMm: number) {
     `<rect x="0" y="${-half}" width="${arena.lengthM}" height="${arena.widthM}" fill="none" stroke="${INK}" stroke-width="0.15"/>`,
     `<g fill="none" stroke="${INK}">${strokes.join('')}</g>`,
     letters.join(''),
+    ground.join(''),
     '</g>',
   ].join('\n');
   return { svg, heightMm: scale * (arena.widthM + 2 * roomM) };

@@ -2,6 +2,7 @@ import type { Rein } from '../arena/rein.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Finding } from '../review/finding.ts';
 import { sentenceOf } from '../review/messages/messages.ts';
+import { leadChanges } from '../ride/leadChanges.ts';
 import type { Ride } from '../ride/types.ts';
 import { roundTo } from '../units.ts';
 
@@ -55,6 +56,12 @@ export function rideJson(ride: Ride, findings: readonly Finding[], spans: Parsed
       pace: m.pace,
       rein: m.rein,
       lead: m.lead,
+    })),
+    changes: leadChanges(ride).map((change) => ({
+      at: point(change.at),
+      startsAt: two(change.atS),
+      to: change.to,
+      strides: change.stridesSince === null ? null : two(change.stridesSince),
     })),
     findings: findings.map(findingJson),
   };

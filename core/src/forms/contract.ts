@@ -70,7 +70,14 @@ export interface Stand {
   readonly headingRad: number;
   readonly course: Course;
   /** Points of the place when it is a route (the first is where the horse is), with their letters. */
-  readonly route: { readonly points: readonly Point[]; readonly letters: readonly string[] } | null;
+  readonly route: {
+    readonly points: readonly Point[];
+    readonly letters: readonly string[];
+    /** Round the track, whatever lies between, instead of straight. */
+    readonly alongTrack: boolean;
+  } | null;
+  /** Metres of the act it is laid over, null when it is ridden by itself. */
+  readonly overM: number | null;
   readonly cornerRadiusM: number;
   /** Planned length of a timed act. */
   readonly lastsS: number | null;

@@ -29,15 +29,30 @@ export const ANY_HORSE: HorseProfile = {
   hollowSide: null,
 };
 
+const YOUNG_YEARS = 4;
+
 /** What this horse may be asked: its stage's limits, where the instructor has not set others. */
-export const limitsOf = ({ stage, limits }: HorseProfile): StageLimits => ({
-  ...STAGES[stage],
-  ...limits,
-});
+export function limitsOf({ stage, age, limits }: HorseProfile): StageLimits {
+  const own = STAGES[stage];
+  if (age === undefined || age > YOUNG_YEARS) return { ...own, ...limits };
+  // A young horse keeps the large circles and the early breaks of stage 2, whatever it has learned.
+  const young = STAGES[Math.min(stage, 2) as Stage];
+  const { smallestCircleM: small, breakEveryMin } = young;
+  return {
+    ...own,
+    smallestCircleM: {
+      walk: Math.max(own.smallestCircleM.walk, small.walk),
+      trot: Math.max(own.smallestCircleM.trot, small.trot),
+      canter: Math.max(own.smallestCircleM.canter, small.canter),
+    },
+    breakEveryMin: Math.min(own.breakEveryMin, breakEveryMin),
+    ...limits,
+  };
+}
 
 /** Young or green: more straight lines, fewer and larger turns. Common practice. */
 export const isGreen = ({ stage, age }: HorseProfile): boolean =>
-  stage <= 2 || (age !== undefined && age <= 4);
+  stage <= 2 || (age !== undefined && age <= YOUNG_YEARS);
 
 const tables = new WeakMap<HorseProfile, StrideTable>();
 

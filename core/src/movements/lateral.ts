@@ -54,11 +54,11 @@ export function sideStepM(kind: Kind, angleRad: number): number {
   return bent ? (BASE_M * (1 - Math.cos(theta))) / theta : BASE_M * Math.sin(theta);
 }
 
-/** Lateral for the length of some legs, and straight again after them. */
-function onTwoTracks(legs: readonly Leg[], lateral: Lateral): NonNullable<ActPlan['changes']> {
+/** Lateral for a length, and straight again after it. */
+function onTwoTracks(lengthM: number, lateral: Lateral): NonNullable<ActPlan['changes']> {
   return [
     { afterM: 0, patch: (r) => ({ ...r, lateral }) },
-    { afterM: legsLengthM(legs), patch: (r) => ({ ...r, lateral: null }) },
+    { afterM: lengthM, patch: (r) => ({ ...r, lateral: null }) },
   ];
 }
 
@@ -68,13 +68,16 @@ function onTwoTracks(legs: readonly Leg[], lateral: Lateral): NonNullable<ActPla
  */
 function alongLine(kind: Kind, leadsWith: 'forehand' | 'haunches', bendIs: 'inside' | 'outside') {
   return (stand: Stand, { side }: { side?: Rein }): ActPlan => {
-    const plan = endingOn(stand, routeLegs(stand));
+    // Laid over a circle it takes the whole of it; by itself it is ridden along its route.
+    const over = stand.overM !== null;
+    const plan = over ? { legs: [], changes: [] } : endingOn(stand, routeLegs(stand));
+    const lengthM = stand.overM ?? legsLengthM(plan.legs);
     const inside = stand.riding.rein;
     const bend = side ?? (bendIs === 'inside' ? inside : otherRein(inside));
     const towards = bendIs === 'inside' ? bend : otherRein(bend);
     const sign = leadsWith === 'forehand' ? turnSign(towards) : -turnSign(towards);
     const bodyOffRad = sign * degToRad(ANGLE_DEG[kind]);
-    const changes = onTwoTracks(plan.legs, { kind, bend, bodyOffRad, tracks: TRACKS[kind] });
+    const changes = onTwoTracks(lengthM, { kind, bend, bodyOffRad, tracks: TRACKS[kind] });
     return { ...plan, changes: [...plan.changes, ...changes] };
   };
 }
@@ -84,6 +87,7 @@ const lineWork = (words: string, also: string | null, ride: ReturnType<typeof al
     kind: words,
     pattern: pattern(`${words}${also ? `/${also}` : ''} [{side:side}]`),
     route: 'needed',
+    overlay: true,
     plan: ride,
   });
 
@@ -166,7 +170,7 @@ function slant(kind: Kind, bendIs: 'towards' | 'away') {
         ...(rein === stand.riding.rein
           ? []
           : [{ afterM: legsLengthM(legs) / 2, patch: (r: Stand['riding']) => ({ ...r, rein }) }]),
-        ...onTwoTracks(legs, { kind, bend, bodyOffRad, tracks: TRACKS[kind] }),
+        ...onTwoTracks(legsLengthM(legs), { kind, bend, bodyOffRad, tracks: TRACKS[kind] }),
       ],
     };
   };

@@ -53,6 +53,15 @@ describe('work on two tracks', () => {
     expect(movementOf(ride, 'half-pass').to).toEqual({ x: expect.closeTo(0, 9), y: 42 });
   });
 
+  test('goes round the track, and over a circle, as well as along a line', () => {
+    const round = spansOf(`${PAPER}A trot collected\nP..S shoulder-in`, 'shoulder-in');
+    expect(movementOf(round.ride, 'shoulder-in').metres).toBeCloseTo(42 + 20 + 18, 6);
+    expect(round.spans.every((s) => s.riding.lateral?.kind === 'shoulder-in')).toBe(true);
+    const { spans } = spansOf(`${PAPER}A trot collected\nC circle left 20, travers`, 'circle');
+    expect(spans[0]!.riding.lateral).toMatchObject({ kind: 'travers', bend: 'left' });
+    expect(spans[0]!.lengthM).toBeCloseTo(20 * Math.PI, 6);
+  });
+
   // Common practice: tempo as before, nine tenths of the stride.
   test('keeps the tempo with a shorter stride', () => {
     const { ride, spans } = spansOf(`${PAPER}A trot collected\nF-M shoulder-in`, 'shoulder-in');

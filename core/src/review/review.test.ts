@@ -54,6 +54,10 @@ const SIDES: readonly Sides[] = [
   sides('circle-too-small', `${TROT}C spiral in 20 to 10`, `${TROT}C spiral in 20 to 9`, {
     stage: 4,
   }),
+  sides('circle-too-small', `${TROT}B circle left 15`, `${TROT}B circle left 12`, {
+    stage: 5,
+    age: 4,
+  }),
   sides('loops-too-tight', `${TROT}A serpentine 4 to C`, `${TROT}A serpentine 5 to C`, {
     stage: 2,
   }),

@@ -261,9 +261,10 @@ class Compiler {
   /** An act that is laid over the one before it: its changes fall on that one's line. */
   private layOver(act: Act, instruction: Instruction, index: number, startM: number) {
     const { rider } = this;
-    const plan = act.plan(rider.stand({ times: instruction.times ?? 1 }), instruction.params);
-    if (isFault(plan)) return rider.fault(plan, index);
     const roomM = rider.recorder.plannedM - startM;
+    const stand = rider.stand({ times: instruction.times ?? 1, overM: roomM });
+    const plan = act.plan(stand, instruction.params);
+    if (isFault(plan)) return rider.fault(plan, index);
     const wantedM = Math.max(0, ...(plan.changes ?? []).map((c) => c.afterM));
     if (wantedM > roomM + SAME_M) {
       return rider.fault({ code: 'no-room', kind: act.kind, wantedM, roomM }, index);

@@ -144,7 +144,7 @@ export class Rider {
     this.faults.push({ fault, itemId: this.reading.itemId, act });
   }
 
-  stand(more: Partial<Pick<Stand, 'route' | 'lastsS' | 'times'>> = {}): Stand {
+  stand(more: Partial<Pick<Stand, 'route' | 'lastsS' | 'times' | 'overM'>> = {}): Stand {
     return {
       arena: this.arena,
       horse: this.horse,
@@ -153,6 +153,7 @@ export class Rider {
       headingRad: this.headingRad,
       course: this.course,
       route: null,
+      overM: null,
       cornerRadiusM: this.cornerRadius(),
       lastsS: null,
       times: null,

@@ -133,13 +133,8 @@ function halfway({ arena, course }: Rider, a: number, b: number): number {
 
 /** Rides the rest of a place: straight from point to point, or round the track. */
 export function rideRoute(rider: Rider, route: Route) {
-  if (!route.alongTrack || rider.course.kind !== 'track') {
-    const stand = rider.stand({ route });
-    return rider.follow(endingOn(stand, routeLegs(stand)));
-  }
-  const metres = metresToPoint(rider.arena, rider.course, rider.at, route.points.at(-1)!);
-  if (metres === null) return rider.fault(rider.notReached(route.letters.at(-1)!));
-  rider.ride(courseLegs(rider.arena, rider.course, rider.at, metres));
+  const stand = rider.stand({ route });
+  rider.follow(endingOn(stand, routeLegs(stand)));
 }
 
 /** Goes on to the next letter of the track, where a timed movement ends. */

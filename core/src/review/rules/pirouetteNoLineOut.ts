@@ -1,6 +1,6 @@
 import { rule } from '../finding.ts';
-import { actsOf, endM, oncePerAct, turnedBetween } from './shared.ts';
-import { PIROUETTES } from './pirouettePlace.ts';
+import { endM, oncePerAct, turnedBetween } from './shared.ts';
+import { pirouettesOf } from './pirouettePlace.ts';
 
 const LINE_M = 5;
 
@@ -11,8 +11,7 @@ export const pirouetteNoLineOut = rule({
   source: 'practice',
   check(ride) {
     return oncePerAct(
-      actsOf(ride)
-        .filter(({ kind }) => PIROUETTES.includes(kind))
+      pirouettesOf(ride)
         .filter((act) => {
           const from = endM(act);
           const leftM = ride.path.lengthM - from;

@@ -1,7 +1,11 @@
 import { rule } from '../finding.ts';
-import { actsOf, oncePerAct, turnedBetween } from './shared.ts';
+import type { Ride } from '../../ride/types.ts';
+import { actsOf, oncePerAct, turnedBetween, type Act } from './shared.ts';
 
-export const PIROUETTES = ['walk-pirouette', 'canter-pirouette', 'working-pirouette'];
+const PIROUETTES = ['walk-pirouette', 'canter-pirouette', 'working-pirouette'];
+
+export const pirouettesOf = (ride: Ride): Act[] =>
+  actsOf(ride).filter(({ kind }) => PIROUETTES.includes(kind));
 
 /** A straight line of at least this before a pirouette. Common practice. */
 const LINE_M = 6;
@@ -13,8 +17,7 @@ export const pirouettePlace = rule({
   source: 'practice',
   check(ride) {
     return oncePerAct(
-      actsOf(ride)
-        .filter(({ kind }) => PIROUETTES.includes(kind))
+      pirouettesOf(ride)
         .filter(
           (act) => turnedBetween(ride, Math.max(0, act.startM - LINE_M), act.startM).total > 0.15,
         )

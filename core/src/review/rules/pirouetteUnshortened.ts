@@ -1,6 +1,6 @@
 import { rule } from '../finding.ts';
-import { actsOf, oncePerAct } from './shared.ts';
-import { PIROUETTES } from './pirouettePlace.ts';
+import { oncePerAct } from './shared.ts';
+import { pirouettesOf } from './pirouettePlace.ts';
 
 /** A pirouette wants shortened steps before it: the pace is collected on the way to it. */
 export const pirouetteUnshortened = rule({
@@ -9,16 +9,14 @@ export const pirouetteUnshortened = rule({
   source: 'practice',
   check(ride) {
     return oncePerAct(
-      actsOf(ride)
-        .filter(({ kind }) => PIROUETTES.includes(kind))
-        .flatMap((act) => {
-          const before = ride.spans
-            .filter((s) => s.lengthM > 0 && s.startM + s.lengthM <= act.startM + 1e-6)
-            .at(-1);
-          if (!before || before.riding.pace === 'collected') return [];
-          const facts = { kind: act.kind, pace: before.riding.pace };
-          return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];
-        }),
+      pirouettesOf(ride).flatMap((act) => {
+        const before = ride.spans
+          .filter((s) => s.lengthM > 0 && s.startM + s.lengthM <= act.startM + 1e-6)
+          .at(-1);
+        if (!before || before.riding.pace === 'collected') return [];
+        const facts = { kind: act.kind, pace: before.riding.pace };
+        return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];
+      }),
     );
   },
 });
