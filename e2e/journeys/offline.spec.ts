@@ -75,6 +75,7 @@ test('the desk keeps what is typed while the server is gone', async ({ page }) =
   await server.start();
   await expect(page.locator('[data-state="saved"]')).toBeVisible({ timeout: 20_000 });
   await page.reload();
+  await editor.press('Control+End');
   await expect(editor).toContainText('and praise');
 });
 

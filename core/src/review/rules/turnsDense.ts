@@ -5,6 +5,17 @@ import { curvedMetres, isWholeLesson, isWork } from './shared.ts';
 /** Young and green horses: at least half of the trot and canter on straight lines. Common practice. */
 const MOST_CURVED = 0.5;
 
+/** The corners of the track are no figures: what is ridden along it, or across, counts as straight. */
+const STRAIGHT = [
+  'track',
+  'go-large',
+  'line',
+  'change-rein',
+  'half-diagonal',
+  'centre-line',
+  'turn',
+];
+
 /** Too few straight lines for a young or green horse. */
 export const turnsDense = rule({
   code: 'turns-dense',
@@ -15,7 +26,8 @@ export const turnsDense = rule({
     let curved = 0;
     let metres = 0;
     for (const span of ride.spans.filter(isWork)) {
-      curved += curvedMetres(ride, span.startM, span.startM + span.lengthM);
+      const straight = STRAIGHT.includes(ride.movements[span.movement]!.kind);
+      curved += straight ? 0 : curvedMetres(ride, span.startM, span.startM + span.lengthM);
       metres += span.lengthM;
     }
     if (metres === 0 || curved / metres <= MOST_CURVED) return [];
