@@ -22,7 +22,7 @@ export const measurementSchema = z
   })
   .refine((m) => PACES[m.gait].includes(m.pace), 'the gait has no such pace');
 
-const metresOf = z.number().min(4).max(40);
+const metresOf = z.number().min(4).max(40).optional();
 
 /** The instructor's own limits for one horse, where they differ from its stage's. */
 export const limitsSchema = z.strictObject({

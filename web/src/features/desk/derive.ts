@@ -1,4 +1,5 @@
 import { ANY_HORSE, type HorseProfile } from '@canter-book/core/gaits/horse';
+import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
 import { countsPerStride } from '@canter-book/core/gaits/paces';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import type { Horse } from '@canter-book/core/observations/records';
@@ -20,12 +21,33 @@ export interface Derived {
   readonly itemAtLine: ReadonlyMap<number, string>;
 }
 
+/** What was entered: an empty field keeps the stage's limit. */
+const entered = <T extends object>(values: T): Partial<T> =>
+  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<T>;
+
 export function profileOf(horse: Horse | null): HorseProfile {
   if (!horse) return ANY_HORSE;
-  const { name, heightCm, stage, hollowSide, bornYear, measured, limits } = horse;
-  const age = bornYear === null ? {} : { age: new Date().getFullYear() - bornYear };
-  const own = Object.fromEntries(Object.entries(limits).filter(([, value]) => value !== undefined));
-  return { name, heightCm, stage, hollowSide, measured, limits: own, ...age };
+  const { name, heightCm, stage, hollowSide, bornYear, measured } = horse;
+  const { smallestCircleM = {}, ...others } = horse.limits;
+  const circles = entered(smallestCircleM);
+  const anyCircle = Object.keys(circles).length > 0;
+  return {
+    name,
+    heightCm,
+    stage,
+    hollowSide,
+    measured,
+    limits: {
+      ...(entered(others) as Partial<StageLimits>),
+      ...(anyCircle && {
+        smallestCircleM: {
+          ...STAGES[stage].smallestCircleM,
+          ...circles,
+        } as StageLimits['smallestCircleM'],
+      }),
+    },
+    ...(bornYear !== null && { age: new Date().getFullYear() - bornYear }),
+  };
 }
 
 const byName = (horses: readonly Horse[], name: string | undefined): Horse | null =>

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Horse } from '@canter-book/core/observations/records';
 import { someHorse } from '../../testing/render.tsx';
-import { derive } from './derive.ts';
+import { derive, profileOf } from './derive.ts';
 import { firstText, withHorse } from './firstText.ts';
 import { horseOutline } from './horseFigure.ts';
 
@@ -40,6 +40,21 @@ describe('what the desk derives from the text', () => {
     expect(withHorse(named, null)).toBe(text);
     expect(withHorse('', 'Marram')).toBe('horse "Marram"\n');
   });
+});
+
+test('own limits go before the stage’s, one by one; an empty field keeps the stage’s', () => {
+  const limits = { smallestCircleM: { trot: 12 }, breakEveryMin: undefined, steepestDeg: 15 };
+  const profile = profileOf(someHorse({ stage: 4, limits } as never));
+  expect(profile.limits).toEqual({
+    smallestCircleM: { walk: 6, trot: 12, canter: 12 },
+    steepestDeg: 15,
+  });
+  expect(profileOf(someHorse()).limits).toEqual({});
+  const [strict] = [someHorse({ name: 'Marram', limits: { smallestCircleM: { trot: 18 } } })];
+  const codes = derive('horse "Marram"\nA trot working\nB circle left 15\n', [strict]).findings.map(
+    (f) => f.code,
+  );
+  expect(codes).toContain('circle-too-small');
 });
 
 test('the horse’s figure is 2.9 m long and bends with the line', () => {

@@ -1,5 +1,6 @@
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Horse } from '@canter-book/core/observations/records';
+import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
@@ -8,6 +9,8 @@ interface LimitFieldsProps {
   register: UseFormRegister<Horse>;
   errors: FieldErrors<Horse>;
 }
+
+const WRONG = 'Give a number within reason, or leave it empty';
 
 /** An empty field keeps the stage's limit. */
 const optionalNumber = {
@@ -21,8 +24,7 @@ const shown = (value: StageLimits[keyof StageLimits]): string =>
 /** The instructor's own limits, where this horse differs from its stage. */
 export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
   const limits = STAGES[stage];
-  const said = (name: keyof NonNullable<typeof errors.limits>) =>
-    errors.limits?.[name] && 'Give a number within reason, or leave it empty';
+  const said = (name: keyof NonNullable<typeof errors.limits>) => errors.limits?.[name] && WRONG;
   return (
     <fieldset className="sm:col-span-2">
       <legend className="mb-1 text-[14px] font-bold">Own limits</legend>
@@ -30,6 +32,22 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
         Empty: those of stage {stage}. The review goes by them.
       </p>
       <div className="grid gap-x-4 sm:grid-cols-3">
+        {MOVING_GAITS.map((gait) => (
+          <Field
+            key={gait}
+            label={`Smallest circle in ${gait}, m`}
+            error={errors.limits?.smallestCircleM?.[gait] && WRONG}
+            hint={`stage: ${limits.smallestCircleM[gait]}`}
+          >
+            {(field) => (
+              <TextInput
+                {...field}
+                inputMode="decimal"
+                {...register(`limits.smallestCircleM.${gait}`, optionalNumber)}
+              />
+            )}
+          </Field>
+        ))}
         <Field
           label="Longest without a walk break, min"
           error={said('breakEveryMin')}

@@ -33,6 +33,9 @@ describe('the form of a horse', () => {
     fireEvent.change(screen.getByLabelText('Stage of training'), { target: { value: '6' } });
     fireEvent.change(screen.getByLabelText('Hollow side'), { target: { value: 'left' } });
     fireEvent.change(screen.getByLabelText(/walk break/), { target: { value: '7' } });
+    fireEvent.change(screen.getByLabelText('Smallest circle in trot, m'), {
+      target: { value: '12' },
+    });
     fireEvent.click(await screen.findByLabelText('Ines'));
     save();
     await waitFor(() => expect(onSaved).toHaveBeenCalled());
@@ -42,7 +45,7 @@ describe('the form of a horse', () => {
       heightCm: 151.5,
       stage: 6,
       hollowSide: 'left',
-      limits: { breakEveryMin: 7 },
+      limits: { breakEveryMin: 7, smallestCircleM: { trot: 12 } },
       riderIds: ['0190a0b0-0000-7000-8000-000000000009'],
     });
   });
