@@ -31,7 +31,7 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
       <p className="mb-2 text-[13px] text-soft">
         Empty: those of stage {stage}. The review goes by them.
       </p>
-      <div className="grid gap-x-4 sm:grid-cols-3">
+      <div className="grid gap-x-4 gap-y-3 sm:grid-cols-3">
         {MOVING_GAITS.map((gait) => (
           <Field
             key={gait}
