@@ -1,0 +1,94 @@
+import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { createRef } from 'react';
+import { act, cleanup, render } from '@testing-library/react';
+import { derive } from '../derive.ts';
+import { Editor, type EditorHandle } from './Editor.tsx';
+import type { Annotations } from './margin.ts';
+
+beforeAll(() => {
+  // jsdom lays nothing out: the editor asks for places, and gets none.
+  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
+  Range.prototype.getBoundingClientRect = () => new DOMRect();
+});
+afterEach(cleanup);
+
+const TEXT =
+  'lesson "Soft"\nphase work 5 min\nA trot working -- ride on\nK circle left 20\nA crcle # oh\n';
+
+function open(text = TEXT) {
+  const { findings, margin } = derive(text, []);
+  const notes: Annotations = { margin, findings, slips: findings, ridden: 3, onFix: jest.fn() };
+  const handle = createRef<EditorHandle>();
+  const [onText, onLine, onHistory] = [jest.fn(), jest.fn(), jest.fn()];
+  const view = render(
+    <Editor
+      text={text}
+      notes={notes}
+      handle={handle}
+      onText={onText}
+      onLine={onLine}
+      onHistory={onHistory}
+    />,
+  );
+  return { ...view, handle: handle.current!, onText, onLine, onHistory, notes };
+}
+
+const texts = (container: HTMLElement, selector: string) =>
+  [...container.querySelectorAll(selector)].map((e) => e.textContent);
+
+describe('the text of a lesson', () => {
+  test('is coloured by the words of the shorthand', () => {
+    const { container } = open();
+    expect(texts(container, '.cb-head')).toEqual(['lesson', 'phase']);
+    expect(texts(container, '.cb-place')).toEqual(expect.arrayContaining(['A', 'K']));
+    expect(texts(container, '.cb-pace')).toEqual(['trot', 'working']);
+    expect(texts(container, '.cb-number')).toEqual(expect.arrayContaining(['5', '20']));
+    expect(texts(container, '.cb-note').join('')).toContain('-- ride on');
+    expect(texts(container, '.cb-comment')).toEqual(['# oh']);
+    expect(container.querySelectorAll('.cb-phase')).toHaveLength(1);
+  });
+
+  test('has its figures in the margin, its mistakes underlined and its slips below', () => {
+    const { container, notes } = open();
+    expect(texts(container, '.cb-figures')).toEqual(expect.arrayContaining(['60 m · 22']));
+    expect(texts(container, '.cb-error')).toEqual(
+      expect.arrayContaining(['circle left 20', 'crcle']),
+    );
+    const slips = texts(container, '.cb-slip-what');
+    expect(slips.some((s) => s!.includes('over the rail'))).toBe(true);
+    expect(slips.some((s) => s!.includes('Did you mean “circle”?'))).toBe(true);
+    container.querySelector<HTMLButtonElement>('.cb-slip button')!.click();
+    expect(notes.onFix).toHaveBeenCalledTimes(1);
+  });
+
+  test('shows the line that is ridden now', () => {
+    const { container } = open();
+    expect(texts(container, '.cb-ridden')[0]).toContain('A trot working');
+  });
+
+  test('an edit from elsewhere is one step that can be undone', () => {
+    const { handle, onText, onHistory } = open();
+    act(() => handle.setText(TEXT.replace('crcle', 'circle left 20')));
+    expect(onText).toHaveBeenLastCalledWith(expect.stringContaining('A circle left 20'));
+    expect(onHistory).toHaveBeenLastCalledWith({ undo: 1, redo: 0 });
+    act(() => handle.undo());
+    expect(onText).toHaveBeenLastCalledWith(TEXT);
+    expect(onHistory).toHaveBeenLastCalledWith({ undo: 0, redo: 1 });
+    act(() => handle.redo());
+    expect(onText).toHaveBeenLastCalledWith(expect.stringContaining('A circle left 20'));
+  });
+
+  test('goes to a line, and tells which one the hand is on', () => {
+    const { handle, onLine } = open();
+    act(() => handle.goToLine(4));
+    expect(onLine).toHaveBeenLastCalledWith(4);
+    act(() => handle.goToLine(99));
+    expect(onLine).toHaveBeenCalledTimes(1);
+  });
+
+  test('an empty text is an empty page', () => {
+    const { container } = open('');
+    expect(container.querySelectorAll('.cb-slip')).toHaveLength(0);
+    expect(container.querySelector('[aria-label="The lesson in shorthand"]')!.textContent).toBe('');
+  });
+});
