@@ -1,9 +1,7 @@
 import type { Command } from 'commander';
 import { rideJson } from '@canter-book/core/formats/rideJson';
+import { clock } from '@canter-book/core/units';
 import { exitStatus, findingLine, readLessonFile } from '../lessonFile.ts';
-
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /** `ride FILE`: compiles a lesson and prints it as it is ridden. */
 export function addRide(program: Command): void {

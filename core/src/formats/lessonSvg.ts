@@ -5,7 +5,7 @@ import { countWord, countsPerStride } from '../gaits/paces.ts';
 import type { Lesson } from '../lesson/document.ts';
 import { linesOf } from '../lesson/document.ts';
 import type { Ride } from '../ride/types.ts';
-import { roundTo } from '../units.ts';
+import { clock, roundTo } from '../units.ts';
 
 /** A page of 210 × 297 (A4 in millimetres): the drawing on top, the list below. */
 const PAGE = { width: 210, height: 297, margin: 12 };
@@ -18,9 +18,6 @@ const escape = (text: string): string =>
     .replaceAll('<', '&lt;')
     .replaceAll('>', '&gt;')
     .replaceAll('"', '&quot;');
-
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 interface TextOptions {
   readonly size: number;

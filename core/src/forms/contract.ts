@@ -124,8 +124,6 @@ interface FormBase {
   readonly pattern: Pattern;
   /** Further spellings that are read but never printed. */
   readonly alsoRead?: readonly Pattern[];
-  /** Values filled in by a further spelling. */
-  readonly defaults?: Params;
 }
 
 /** Something ridden: it has legs, a hold, or a new course. */
@@ -149,9 +147,6 @@ export interface Act extends FormBase {
 /** Something that holds from a point on: pace, lead, seat, frame. */
 export interface Setting extends FormBase {
   readonly group: 'setting';
-  /** Stands behind what is said before it, as if `then` were written. */
-  readonly follows?: boolean;
-  /** Custom reading and printing, where word order is free. */
   apply(stand: Stand, params: Params): readonly Change[] | Fault;
 }
 

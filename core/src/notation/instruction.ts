@@ -10,13 +10,13 @@ import { nearestWord } from './nearest.ts';
 export type Read<T> = { ok: true; value: T } | { ok: false; fault: FaultFacts; at: Token | null };
 
 /** Every spelling of every form, under each word it can begin with. */
-const SPELLINGS = new Map<string, { id: FormId; pattern: Pattern; defaults: Params }[]>();
+const SPELLINGS = new Map<string, { id: FormId; pattern: Pattern }[]>();
 for (const id of FORM_IDS) {
   const form: Form = formOf(id);
   for (const pattern of [form.pattern, ...(form.alsoRead ?? [])]) {
     for (const first of firstWords(pattern.nodes)) {
       const list = SPELLINGS.get(first) ?? [];
-      list.push({ id, pattern, defaults: form.defaults ?? {} });
+      list.push({ id, pattern });
       SPELLINGS.set(first, list);
     }
   }
@@ -80,10 +80,10 @@ function readForm(
   const spellings = SPELLINGS.get(first.text);
   if (!spellings) return unknown(first);
   const reach: Reach = { at: 0, expected: new Set() };
-  for (const { id, pattern, defaults } of spellings) {
+  for (const { id, pattern } of spellings) {
     const match = readPattern(pattern, tokens, reach);
     if (match?.used === tokens.length) {
-      return { ok: true, value: { form: id, params: { ...defaults, ...match.params } } };
+      return { ok: true, value: { form: id, params: match.params } };
     }
     if (match && match.used > reach.at) {
       reach.at = match.used;

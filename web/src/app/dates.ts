@@ -14,9 +14,3 @@ export function ago(date: string, from = today()): string {
   if (days > 1 && days < 21) return `${days} days ago`;
   return shortDate(date);
 }
-
-/** Minutes and seconds. */
-export function clock(seconds: number): string {
-  const whole = Math.max(0, Math.floor(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-}

@@ -4,7 +4,7 @@ import { riddenDiameterM, turnLeg } from '../../figures/shared.ts';
 import { lastNotAfter } from '../../geometry/blend.ts';
 import type { RiddenMovement, Ride } from '../../ride/types.ts';
 import { rule, type Fix, type Hit } from '../finding.ts';
-import { editInstruction, oncePerAct } from './shared.ts';
+import { oncePerAct, setParams } from './shared.ts';
 
 /** No piece of the line may reach over the rail. */
 export const leavesArena = rule({
@@ -39,10 +39,8 @@ export const leavesArena = rule({
 const SIZES_M = [20, 18, 15, 12, 10, 8, 6];
 
 /** The circle to the other side when it fits there, else the largest one that fits on this side. */
-function fixFor(
-  ride: Ride,
-  { itemId, act, kind, startM, instruction, rein }: RiddenMovement,
-): Fix | null {
+function fixFor(ride: Ride, movement: RiddenMovement): Fix | null {
+  const { kind, startM, instruction, rein } = movement;
   const diameterM = instruction?.params['diameterM'];
   if (kind !== 'circle' || typeof diameterM !== 'number') return null;
   const side = (instruction?.params['side'] as Rein | undefined) ?? rein;
@@ -53,13 +51,9 @@ function fixFor(
       metresOutside(ride.arena, turnLeg({ x, y }, headingRad, to, ridden, 1).curve.bounds()) === 0
     );
   };
-  const change = (label: string, params: object): Fix => ({
-    label,
-    apply: (lesson) =>
-      editInstruction(lesson, itemId, act, (i) => ({ ...i, params: { ...i.params, ...params } })),
-  });
   const other = otherRein(side);
-  if (fits(other, diameterM)) return change(`Ride it to the ${other}`, { side: other });
+  if (fits(other, diameterM))
+    return setParams(`Ride it to the ${other}`, movement, { side: other });
   const size = SIZES_M.find((sizeM) => sizeM < diameterM && fits(side, sizeM));
-  return size === undefined ? null : change(`Make it ${size} m`, { diameterM: size });
+  return size === undefined ? null : setParams(`Make it ${size} m`, movement, { diameterM: size });
 }

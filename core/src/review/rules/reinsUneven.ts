@@ -1,11 +1,8 @@
-import type { RideSpan } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
-import { isWholeLesson } from './shared.ts';
+import { isWholeLesson, isWork } from './shared.ts';
 
 /** Never less than a third on either rein. Common practice. */
 const MOST_SHARE = 2 / 3;
-
-const isWork = (span: RideSpan): boolean => span.gait === 'trot' || span.gait === 'canter';
 
 /**
  * One rein has much more of the work than the other. Trot and canter are the work; where a lesson

@@ -10,7 +10,7 @@ import type { Ride } from '@canter-book/core/ride/types';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { clock } from '../../app/dates.ts';
+import { clock } from '@canter-book/core/units';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Loading } from '../../ui/Loading.tsx';

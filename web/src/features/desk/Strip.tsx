@@ -1,6 +1,6 @@
 import { memo, useEffect, useRef } from 'react';
 import type { Ride } from '@canter-book/core/ride/types';
-import { clock } from '../../app/dates.ts';
+import { clock } from '@canter-book/core/units';
 import type { Player } from './player.ts';
 
 const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;

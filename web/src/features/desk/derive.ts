@@ -7,7 +7,7 @@ import type { Finding } from '@canter-book/core/review/finding';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
-import { clock } from '../../app/dates.ts';
+import { clock } from '@canter-book/core/units';
 
 /** Everything the desk shows, derived from the text and the horse. */
 export interface Derived {

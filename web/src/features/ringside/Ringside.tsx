@@ -7,7 +7,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { NotFound } from '../../app/NotFound.tsx';
 import { useAppSelector } from '../../app/store.ts';
 import { useTitle } from '../../app/title.ts';
-import { clock } from '../../app/dates.ts';
+import { clock } from '@canter-book/core/units';
 import { DeliveryPill } from './DeliveryPill.tsx';
 import { EndMarks } from './EndMarks.tsx';
 import { RideCard } from './RideCard.tsx';
