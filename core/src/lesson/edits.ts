@@ -22,6 +22,69 @@ export function prependItems(lesson: Lesson, items: readonly Item[]): Lesson {
   return { ...lesson, items: [...items, ...lesson.items] };
 }
 
+/** An item of the lesson by its id, also inside repeats. */
+export function findItem(items: readonly Item[], id: string): Item | null {
+  for (const item of items) {
+    if (item.id === id) return item;
+    const inner = item.kind === 'repeat' ? findItem(item.items, id) : null;
+    if (inner) return inner;
+  }
+  return null;
+}
+
+/** All items in reading order, also those inside repeats. */
+export const allItems = (items: readonly Item[]): Item[] =>
+  items.flatMap((item) => (item.kind === 'repeat' ? [item, ...allItems(item.items)] : [item]));
+
+/** Puts items after another one, in the same repeat; at the end when it is null. */
+export function insertAfter(lesson: Lesson, id: string | null, items: readonly Item[]): Lesson {
+  return id === null
+    ? appendItems(lesson, items)
+    : replaceItem(lesson, id, (item) => [item, ...items]);
+}
+
+/**
+ * What goes with an item when it is moved or removed: a phase takes its lines along, up to the next
+ * phase; anything else goes alone.
+ */
+export function blockOf(items: readonly Item[], id: string): readonly Item[] {
+  const at = items.findIndex((item) => item.id === id);
+  const item = items[at];
+  if (!item) {
+    const repeat = items.find((i) => i.kind === 'repeat' && findItem(i.items, id));
+    return repeat?.kind === 'repeat' ? blockOf(repeat.items, id) : [];
+  }
+  if (item.kind !== 'phase') return [item];
+  const next = items.findIndex((other, i) => i > at && other.kind === 'phase');
+  return items.slice(at, next < 0 ? items.length : next);
+}
+
+/** Takes out an item alone: the lines of a phase stay, and belong to the phase before. */
+export const removeItem = (lesson: Lesson, id: string): Lesson => replaceItem(lesson, id, () => []);
+
+/** Moves an item, or a phase with its lines, before another item; to the end when that is null. */
+export function moveBefore(lesson: Lesson, id: string, target: string | null): Lesson {
+  const block = blockOf(lesson.items, id);
+  // Before itself, or into itself? Nothing moves.
+  if (target !== null && findItem(block, target)) return lesson;
+  if (block.length === 0) return lesson;
+  const gone = new Set(block.map((item) => item.id));
+  const without = {
+    ...lesson,
+    items: mapItems(lesson.items, (item) => (gone.has(item.id) ? [] : [item])),
+  };
+  return target === null
+    ? appendItems(without, block)
+    : replaceItem(without, target, (item) => [...block, item]);
+}
+
+/** A copy of an item with ids of its own. */
+export function withNewIds(item: Item, newId: () => string): Item {
+  return item.kind === 'repeat'
+    ? { ...item, id: newId(), items: item.items.map((inner) => withNewIds(inner, newId)) }
+    : { ...item, id: newId() };
+}
+
 /**
  * Gives the items of a freshly read document the ids of the document before it, so that what was
  * observed of a movement still points to it after an edit. Equal items at the start and the end are

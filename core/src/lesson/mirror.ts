@@ -1,49 +1,51 @@
 import { findLetter, lettersOf, type Arena, type Side } from '../arena/arena.ts';
+import { otherRein } from '../arena/rein.ts';
 import { arenaOf } from './arenaOf.ts';
-import type { Instruction, Item, Lesson, Place } from './document.ts';
+import type { Item, Lesson } from './document.ts';
+import { relabelItem, relabelLesson, type Relabelling } from './relabel.ts';
 
-const otherSide: Partial<Record<Side, Side>> = { left: 'right', right: 'left' };
+const ACROSS: Readonly<Record<Side, Side>> = {
+  left: 'right',
+  right: 'left',
+  A: 'A',
+  C: 'C',
+  centre: 'centre',
+};
+const OPPOSITE: Readonly<Record<Side, Side>> = { ...ACROSS, A: 'C', C: 'A' };
 
-function mirroredLetter(arena: Arena, name: string): string {
-  const letter = findLetter(arena, name);
-  const side = letter && otherSide[letter.side];
-  if (!side) return name;
-  return lettersOf(arena).find((l) => l.side === side && l.y === letter.y)?.name ?? name;
-}
+/** The letter at a side and a distance from A's short side, or the name itself where there is none. */
+const letterAt = (arena: Arena, name: string, side: Side, y: number): string =>
+  lettersOf(arena).find((l) => l.side === side && Math.abs(l.y - y) < 1e-6)?.name ?? name;
+
+const mirrored = (arena: Arena): Relabelling => ({
+  side: otherRein,
+  letter(name) {
+    const letter = findLetter(arena, name);
+    return letter ? letterAt(arena, name, ACROSS[letter.side], letter.y) : name;
+  },
+});
 
 /** The same lesson seen in a mirror: left for right, and each letter for the one across. */
 export function mirrorLesson(lesson: Lesson): Lesson {
+  return relabelLesson(lesson, mirrored(arenaOf(lesson)));
+}
+
+/** One line or block of a lesson as it is ridden on the other rein. */
+export function mirrorItem(item: Item, arena: Arena): Item {
+  return relabelItem(item, mirrored(arena));
+}
+
+/**
+ * The same lesson from the other end: A for C, on the same rein. It is a half turn of the picture,
+ * not a mirror image; mirrored as well, it is the reflection of one end in the other.
+ */
+export function flipLesson(lesson: Lesson): Lesson {
   const arena = arenaOf(lesson);
-  const letter = (name: string) => mirroredLetter(arena, name);
-  const side = (value: unknown) =>
-    value === 'left' ? 'right' : value === 'right' ? 'left' : value;
-  const place = (p: Place | null): Place | null => {
-    if (!p) return null;
-    if (p.kind === 'at') return { ...p, letter: letter(p.letter) };
-    if (p.kind === 'along') return { ...p, from: letter(p.from), to: letter(p.to) };
-    if (p.kind === 'route') return { ...p, letters: p.letters.map(letter) };
-    return { ...p, letters: [letter(p.letters[0]), letter(p.letters[1])] };
-  };
-  const instruction = (i: Instruction): Instruction => ({
-    ...i,
-    params: Object.fromEntries(
-      Object.entries(i.params).map(([key, value]) => [
-        key,
-        typeof value === 'string' && /^[A-Z]$/.test(value) ? letter(value) : side(value),
-      ]),
-    ),
-    ...(i.at && { at: i.at.length === 1 ? letter(i.at) : i.at }),
+  return relabelLesson(lesson, {
+    side: (side) => side,
+    letter(name) {
+      const letter = findLetter(arena, name);
+      return letter ? letterAt(arena, name, OPPOSITE[letter.side], arena.lengthM - letter.y) : name;
+    },
   });
-  const item = (it: Item): Item => {
-    if (it.kind === 'repeat') return { ...it, items: it.items.map(item) };
-    if (it.kind === 'ground') return { ...it, letter: letter(it.letter) };
-    if (it.kind !== 'line') return it;
-    return { ...it, place: place(it.place), instructions: it.instructions.map(instruction) };
-  };
-  const start = lesson.start && {
-    ...lesson.start,
-    letter: letter(lesson.start.letter),
-    rein: side(lesson.start.rein) as 'left' | 'right',
-  };
-  return { ...lesson, ...(start && { start }), items: lesson.items.map(item) };
 }

@@ -1,3 +1,4 @@
+import type { Arena } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
 import { isFault, type Act, type Riding, type Setting } from '../forms/contract.ts';
 import { formOf } from '../forms/table.ts';
@@ -16,7 +17,7 @@ import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M } from '../units.ts';
 import { finishRide } from './finish.ts';
 import { lettersPassed, momentsM } from './moments.ts';
-import { Rider, ridingAtStart } from './rider.ts';
+import { Rider, ridingAtStart, type RiderState } from './rider.ts';
 import type { Ride } from './types.ts';
 import { goTo, onToLetter, rideRoute, rideToEndOfLine, type Route } from './wayTo.ts';
 
@@ -42,6 +43,52 @@ export function compileRide(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ri
   });
 }
 
+/** Where in a lesson: before or after one of its items, or at its end. */
+export type LessonPoint = { readonly before: string } | { readonly after: string } | 'end';
+
+/** The horse at a point of a lesson, as it gets there the first time. */
+export interface Standing {
+  readonly arena: Arena;
+  readonly horse: HorseProfile;
+  readonly rider: RiderState;
+  readonly resting: Resting;
+}
+
+/** Where the horse stands, and how it goes, at a point of the lesson. */
+export function standingAt(
+  lesson: Lesson,
+  point: LessonPoint,
+  horse: HorseProfile = ANY_HORSE,
+): Standing {
+  const arena = arenaOf(lesson);
+  const rider = new Rider(arena, horse, lesson.start ?? DEFAULT_START);
+  const compiler = new Compiler(rider);
+  compiler.rideUntil(lesson.items, point);
+  return { arena, horse, rider: rider.state(), resting: compiler.resting };
+}
+
+/** Rides items from where the horse stands: what a line would be, put in at that point. */
+export function rideFrom(
+  { arena, horse, rider: state, resting }: Standing,
+  items: readonly Item[],
+): Ride {
+  const rider = new Rider(arena, horse);
+  rider.resume(state);
+  const compiler = new Compiler(rider);
+  compiler.resting = resting;
+  compiler.rideUntil(items, 'end');
+  const { recorder, faults } = rider;
+  return finishRide({ arena, horse, recorder, startRiding: state.riding, faults, items });
+}
+
+/** What was rested from, until a pace is named again. */
+interface Resting {
+  /** A halt or a break was the last thing ridden, and no pace has been named since. */
+  readonly after: 'halt' | 'break' | null;
+  /** The pace before the break. */
+  readonly before: Partial<Riding>;
+}
+
 /** What stands in a line beside one of its acts. */
 interface Beside {
   readonly opening: readonly Instruction[];
@@ -56,20 +103,32 @@ const NAMES_PACE = ['walk', 'trot', 'canter', 'counterCanter'];
 const OPEN_ENDED = ['centre-line', 'quarter-line', 'turn'];
 
 class Compiler {
-  /** A halt or a break was the last thing ridden, and no pace has been named since. */
-  private resuming: 'halt' | 'break' | null = null;
-  /** The pace before the break. */
-  private before: Partial<Riding> = {};
+  resting: Resting = { after: null, before: {} };
+  private stop: LessonPoint = 'end';
+  private stopped = false;
   private lastLine: LessonLine | null = null;
   private round = 1;
 
   constructor(private readonly rider: Rider) {}
 
   run(items: readonly Item[]) {
-    this.rideItems(items);
+    this.rideUntil(items, 'end');
     if (this.tooMany()) this.rider.fault({ code: 'too-many-movements', most: MOST_MOVEMENTS });
     const last = this.lastLine?.instructions.at(-1);
     if (last && OPEN_ENDED.includes(formOf(last.form).kind)) rideToEndOfLine(this.rider);
+  }
+
+  /** Rides up to a point, and no further. */
+  rideUntil(items: readonly Item[], point: LessonPoint) {
+    this.stop = point;
+    this.rideItems(items);
+  }
+
+  private stopsAt(where: 'before' | 'after', id: string): boolean {
+    if (this.stop !== 'end' && (this.stop as Record<string, string>)[where] === id) {
+      this.stopped = true;
+    }
+    return this.stopped;
   }
 
   private tooMany(): boolean {
@@ -79,12 +138,13 @@ class Compiler {
 
   private rideItems(items: readonly Item[]) {
     for (const item of items) {
-      if (this.tooMany()) return;
+      if (this.tooMany() || this.stopsAt('before', item.id)) return;
       if (item.kind === 'line') this.rideLine(item);
       else if (item.kind === 'phase')
         this.rider.recorder.phases.push({ itemId: item.id, phase: item });
       else if (item.kind === 'corners') this.rider.cornersM = item.radiusM;
       else if (item.kind === 'repeat') this.rideRepeat(item.items, item.times);
+      if (this.stopsAt('after', item.id)) return;
     }
   }
 
@@ -94,6 +154,7 @@ class Compiler {
       this.round = i;
       const faultsBefore = this.rider.faults.length;
       this.rideItems(items);
+      if (this.stopped) break;
       // What goes wrong goes wrong each time: say it once.
       if (i > 1 && this.rider.faults.length > faultsBefore) {
         this.closeFault(items, faultsBefore);
@@ -126,13 +187,13 @@ class Compiler {
     if (instructions.some((i) => i.form === 'leave')) {
       const out = { gait: 'walk', movingGait: 'walk', pace: 'free', lead: null } as const;
       this.rider.setNow({ ...out, frame: 'long-rein' });
-      this.resuming = null;
+      this.rested();
     }
     const moves = instructions.some((i) => {
       const form = formOf(i.form);
       return form.group === 'setting' || !form.rests;
     });
-    if (this.resuming && (moves || !this.standsAt(place))) {
+    if (this.resting.after && (moves || !this.standsAt(place))) {
       this.resume(instructions.some((i) => NAMES_PACE.includes(i.form)));
     }
     const route = goTo(this.rider, place);
@@ -140,13 +201,17 @@ class Compiler {
     else this.rideSettings(line, route);
   }
 
+  private rested() {
+    this.resting = { ...this.resting, after: null };
+  }
+
   /** After a halt or a break the pace before is taken up again, with a hint unless the line names one. */
   private resume(namesPace: boolean) {
-    const afterBreak = this.resuming === 'break';
-    this.resuming = null;
+    const afterBreak = this.resting.after === 'break';
+    this.rested();
     // After a break that is followed by a pace, the horse walks on to the place where it is asked.
     if (afterBreak && namesPace) return;
-    if (afterBreak) this.rider.setNow(this.before);
+    if (afterBreak) this.rider.setNow(this.resting.before);
     else this.rider.moveOn();
     const { movingGait, pace } = this.rider.riding;
     if (!namesPace) this.rider.fault({ code: 'pace-resumed', gait: movingGait, pace });
@@ -224,8 +289,11 @@ class Compiler {
     this.planAct(act, instruction, index, act.route ? route : null);
     this.takeRein(act, rein);
     if (act.rests) {
-      this.resuming = act.rests;
-      if (act.rests === 'break') this.before = { gait, movingGait, pace, lead, frame };
+      const before = { gait, movingGait, pace, lead, frame };
+      this.resting = {
+        after: act.rests,
+        before: act.rests === 'break' ? before : this.resting.before,
+      };
     }
     for (const setting of later) {
       if (isPlaced(setting)) this.placeSetting(setting, startM, instruction.times ?? 1);
@@ -274,8 +342,8 @@ class Compiler {
 
   private applySetting(instruction: Instruction, act: number) {
     // What follows a halt is asked of the pace before it.
-    if (this.resuming === 'halt') this.rider.moveOn();
-    this.resuming = null;
+    if (this.resting.after === 'halt') this.rider.moveOn();
+    this.rested();
     const changes = (formOf(instruction.form) as Setting).apply(
       this.rider.stand(),
       instruction.params,

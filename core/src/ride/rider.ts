@@ -41,6 +41,15 @@ export interface Reading {
   readonly round: number;
 }
 
+/** What the way on depends on, once something has been ridden. */
+export interface RiderState {
+  readonly at: Point;
+  readonly headingRad: number;
+  readonly course: Course;
+  readonly riding: Riding;
+  readonly cornersM: number | null;
+}
+
 /**
  * The horse while a lesson is laid out: where it stands, how it goes, which way is on; and the record
  * of what it has ridden. Everything in planned (sharp-cornered) metres.
@@ -56,7 +65,7 @@ export class Rider {
   cornersM: number | null = null;
   reading: Reading = { itemId: '', round: 1 };
   private jumped = false;
-  private readonly startRiding: Riding;
+  private startRiding: Riding;
   private lastChangeM = 0;
 
   constructor(
@@ -77,6 +86,18 @@ export class Rider {
       this.course = trackCourse(start.rein);
       this.headingRad = trackHeading(arena, start.rein, point);
     }
+  }
+
+  /** Where it stands and how it goes, to go on from later. */
+  state(): RiderState {
+    const { at, headingRad, course, riding, cornersM } = this;
+    return { at, headingRad, course, riding, cornersM };
+  }
+
+  /** Goes on from a state, with nothing recorded before it. */
+  resume(state: RiderState) {
+    Object.assign(this, state);
+    this.startRiding = state.riding;
   }
 
   /** From outside: through the rail at A (or C), straight up the centre line. */
