@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
+import { sortAllowed } from '@canter-book/core/review/allowed';
 import { reviewLesson } from '@canter-book/core/review/review';
 import type { Finding } from '@canter-book/core/review/finding';
 import { compileRide } from '@canter-book/core/ride/compile';
@@ -22,7 +23,9 @@ export function readLessonFile(file: string): Reading {
   }
   const parsed = parseLesson(text);
   const ride = compileRide(parsed.lesson);
-  return { parsed, ride, findings: reviewLesson(parsed.lesson, ride, parsed) };
+  // What the instructor let stand, with the reason beside it, is not said again.
+  const { open } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));
+  return { parsed, ride, findings: open };
 }
 
 /** Status 1 when the lesson has errors. */

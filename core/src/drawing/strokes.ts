@@ -23,7 +23,7 @@ export interface BeatStroke {
   readonly secondTrack: ((sink: Sink) => void) | null;
 }
 
-const GATHERING: Readonly<Record<string, number>> = {
+export const GATHERING: Readonly<Record<string, number>> = {
   free: 0,
   extended: 0.35,
   medium: 0.4,

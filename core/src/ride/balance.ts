@@ -1,0 +1,32 @@
+import type { Rein } from '../arena/rein.ts';
+import { MOVING_GAITS, type MovingGait } from '../gaits/paces.ts';
+import type { Ride } from './types.ts';
+
+/** What a lesson is made of, in metres: what there is more of, and what less. */
+export interface Balance {
+  readonly rein: Readonly<Record<Rein, number>>;
+  readonly gait: Readonly<Record<MovingGait, number>>;
+  /** Canter by its lead. */
+  readonly lead: Readonly<Record<Rein, number>>;
+  readonly straight: number;
+  readonly turning: Readonly<Record<Rein, number>>;
+}
+
+export function balanceOf(ride: Ride): Balance {
+  const gait: Record<MovingGait, number> = { walk: 0, trot: 0, canter: 0 };
+  const lead: Record<Rein, number> = { left: 0, right: 0 };
+  for (const { gait: ridden, lengthM, riding } of ride.spans) {
+    const moving = MOVING_GAITS.find((g) => g === ridden);
+    if (moving) gait[moving] += lengthM;
+    if (ridden === 'canter' && riding.lead) lead[riding.lead] += lengthM;
+  }
+  const turning: Record<Rein, number> = { left: 0, right: 0 };
+  let straight = 0;
+  for (const { curve } of ride.path.pieces) {
+    const { curvature } = curve.at(curve.lengthM / 2);
+    if (curvature === 0) straight += curve.lengthM;
+    else turning[curvature > 0 ? 'left' : 'right'] += curve.lengthM;
+  }
+  const { left, right } = ride.totals.rein;
+  return { rein: { left: left.metres, right: right.metres }, gait, lead, straight, turning };
+}
