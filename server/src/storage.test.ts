@@ -22,6 +22,51 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => server.close());
 
+describe('the library of lessons', () => {
+  const at = (minute: number) => new Date(Date.UTC(2026, 4, 1, 8, minute)).toISOString();
+
+  test('saves of one sitting are one version; the next sitting is another', async () => {
+    const { lessons } = server.book;
+    let lesson = await lessons.save(someLesson({ title: 'a', updatedAt: at(0) }));
+    for (const [title, minute] of [
+      ['b', 3],
+      ['c', 9],
+      ['d', 14],
+      ['e', 60],
+    ] as const) {
+      lesson = await lessons.save({ ...lesson, title, updatedAt: at(minute) });
+    }
+    const versions = await lessons.versions(lesson.id);
+    expect(versions.map((v) => [v.title, v.revision])).toEqual([
+      ['e', 5],
+      ['d', 4],
+      ['c', 3],
+    ]);
+    expect(versions[2]!.document).toEqual(lesson.document);
+    await lessons.remove(lesson.id);
+    expect(await lessons.versions(lesson.id)).toEqual([]);
+  });
+
+  test('a refused save leaves no version', async () => {
+    const { lessons } = server.book;
+    const first = await lessons.save(someLesson({ updatedAt: at(0) }));
+    await lessons.save({ ...first, title: 'theirs', updatedAt: at(20) });
+    await expect(lessons.save({ ...first, title: 'mine', updatedAt: at(40) })).rejects.toThrow();
+    expect((await lessons.versions(first.id)).map((v) => v.title)).toEqual(['theirs', 'First']);
+  });
+
+  test('is searched by title, tag and what is ridden, every word of it', async () => {
+    const { lessons } = server.book;
+    await lessons.save(someLesson({ title: '100 % soft', tags: ['long arena'] }));
+    const found = async (...words: string[]) => (await lessons.list(words)).map((l) => l.title);
+    expect(await found('100', 'ARENA')).toEqual(['100 % soft']);
+    expect(await found('0 %')).toEqual(['100 % soft']);
+    expect(await found('soft_')).toEqual([]);
+    expect(await found('circle', 'long')).toContain('100 % soft');
+    expect(await found('half-pass')).not.toContain('100 % soft');
+  });
+});
+
 describe('documents with revisions', () => {
   test('count up with each save, and refuse one made from an old revision', async () => {
     const { lessons } = server.book;

@@ -86,7 +86,7 @@ describe('the lesson on one page', () => {
       const ys = [...page.matchAll(/<text x="[\d.]+" y="([\d.]+)" font-size="([\d.]+)"/g)];
       const lowest = Math.max(...ys.map(([, y]) => Number(y)));
       expect(ys.length).toBeGreaterThan(20);
-      expect(lowest).toBeLessThanOrEqual(page === svg ? 297 : 297 + 30);
+      expect(lowest).toBeLessThanOrEqual(297);
       expect(
         Math.min(...ys.filter(([, y]) => Number(y) > 30).map(([, , size]) => Number(size))),
       ).toBeGreaterThan(1);

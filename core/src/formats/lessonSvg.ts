@@ -1,146 +1,173 @@
-import { letterOnRail, lettersOf, type Arena, type Letter } from '../arena/arena.ts';
-import { beatStrokes } from '../drawing/strokes.ts';
-import { svgPathOf, toView } from '../drawing/svgPath.ts';
 import { countWord, countsPerStride } from '../gaits/paces.ts';
-import type { Lesson } from '../lesson/document.ts';
-import { linesOf } from '../lesson/document.ts';
+import { linesOf, type Item, type Lesson } from '../lesson/document.ts';
+import { balanceOf } from '../ride/balance.ts';
 import type { Ride } from '../ride/types.ts';
-import { clock, roundTo } from '../units.ts';
+import { clock } from '../units.ts';
+import { arenaGroup } from './arenaSvg.ts';
+import { PAGE, SOFT, pageSvg, rule, text, wrapped } from './page.ts';
 
-/** A page of 210 × 297 (A4 in millimetres): the drawing on top, the list below. */
-const PAGE = { width: 210, height: 297, margin: 12 };
-const INK = '#22303A';
-const SOFT = '#56616A';
-
-const escape = (text: string): string =>
-  text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
-
-interface TextOptions {
-  readonly size: number;
-  readonly weight?: number;
-  readonly fill?: string;
-  readonly anchor?: 'start' | 'middle' | 'end';
-  readonly style?: string;
+export interface HandOut {
+  /** What the rider was asked to practise. */
+  readonly homework?: string | undefined;
 }
 
-function text(x: number, y: number, said: string, options: TextOptions): string {
-  const { size, weight = 400, fill = INK, anchor = 'start', style = 'normal' } = options;
-  return `<text x="${roundTo(x, 2)}" y="${roundTo(y, 2)}" font-size="${size}" font-weight="${weight}" font-style="${style}" fill="${fill}" text-anchor="${anchor}">${escape(said)}</text>`;
-}
-
-/** The lesson on one page: the picture, and every line with its letter, metres, strides and time. */
-export function lessonSvg(ride: Ride, lesson: Lesson): string {
-  const { width, height, margin } = PAGE;
-  const drawing = arenaGroup(ride, margin, 26, width - 2 * margin);
-  const listTop = 26 + drawing.heightMm + 8;
-  const list = listOf(ride, lesson, listTop, height - margin - listTop);
+/**
+ * The lesson on one page that folds into a pocket: the picture and what to lay out above the fold,
+ * every line with its time, metres and strides below it, in two columns when there are many.
+ */
+export function lessonSvg(ride: Ride, lesson: Lesson, { homework }: HandOut = {}): string {
+  const { width, margin } = PAGE;
+  const drawing = arenaGroup(ride, margin, 22, width - 2 * margin);
+  const aboutTop = 22 + drawing.heightMm + 4;
   const about = [
     `${ride.arena.widthM} × ${ride.arena.lengthM} m`,
     lesson.horse?.name,
     clock(ride.totals.seconds),
-    `left ${percent(ride, 'left')}, right ${percent(ride, 'right')}`,
   ].filter((part) => part !== undefined);
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}mm" height="${height}mm" font-family="Literata, Georgia, serif">`,
-    `<rect width="${width}" height="${height}" fill="#FFFFFF"/>`,
-    text(margin, 17, lesson.title?.text ?? 'Lesson', { size: 7, weight: 600 }),
-    text(width - margin, 17, about.join(' · '), { size: 3.4, fill: SOFT, anchor: 'end' }),
+  return pageSvg([
+    text(margin, 16, lesson.title?.text || 'Lesson', { size: 7, bold: true }),
+    text(width - margin, 16, about.join(' · '), { size: 3.6, fill: SOFT, anchor: 'end' }),
     drawing.svg,
-    list,
-    '</svg>',
-  ].join('\n');
+    besideOf(ride, lesson, aboutTop, homework),
+    listOf(ride, lesson, Math.max(PAGE.fold + 2, aboutTop + 34)),
+  ]);
 }
 
-function percent(ride: Ride, rein: 'left' | 'right'): string {
-  const { left, right } = ride.totals.rein;
-  const both = left.metres + right.metres;
-  return `${both > 0 ? Math.round((100 * ride.totals.rein[rein].metres) / both) : 0} %`;
+/** Phases, what to lay out, the balance, and the homework, between the picture and the fold. */
+function besideOf(ride: Ride, lesson: Lesson, top: number, homework: string | undefined): string {
+  const { margin, width } = PAGE;
+  const column = (width - 2 * margin) / 3;
+  const size = 3.3;
+  const block = (n: number, title: string, lines: readonly string[]) => {
+    const x = margin + n * column;
+    const broken = lines.flatMap((line) => wrapped(line, column - 4, size));
+    return [
+      text(x, top + 4, title, { size, bold: true }),
+      ...broken.slice(0, 7).map((line, i) => text(x, top + 8.4 + i * 4.2, line, { size })),
+    ].join('');
+  };
+  const phases = ride.phases.map(
+    (p) =>
+      `${clock(p.startsAtS)}  ${p.name}${p.plannedS === null ? '' : `, ${Math.round(p.plannedS / 60)} min`}`,
+  );
+  const lay = layOutOf(lesson.items);
+  const third = homework
+    ? block(2, 'Homework', [homework])
+    : block(2, 'To lay out', lay.length ? lay : ['nothing']);
+  const middle = [...balanceLines(ride), ...(homework && lay.length ? ['Lay out:', ...lay] : [])];
+  return [block(0, 'Phases', phases), block(1, 'Balance', middle), third].join('\n');
 }
 
-function letterAt(arena: Arena, letter: Letter) {
-  const at = letterOnRail(arena, letter);
-  const away = { left: [-1.6, 0], right: [1.6, 0], A: [0, -1.6], C: [0, 1.6], centre: [0.9, 0] }[
-    letter.side
-  ];
-  return toView('c-right', { x: at.x + away[0]!, y: at.y + away[1]! });
+function balanceLines(ride: Ride): string[] {
+  const { rein, gait } = balanceOf(ride);
+  const share = (part: number, whole: number) => Math.round((100 * part) / Math.max(1, whole));
+  const left = share(rein.left, rein.left + rein.right);
+  const gaits = Object.entries(gait).flatMap(([name, metres]) =>
+    metres > 0 ? [`${name} ${Math.round(metres)} m`] : [],
+  );
+  return [`left ${left} %, right ${100 - left} %`, gaits.join(', ')];
 }
 
-function arenaGroup(ride: Ride, xMm: number, yMm: number, widthMm: number) {
-  const { arena } = ride;
-  const roomM = 3;
-  const scale = widthMm / (arena.lengthM + 2 * roomM);
-  const half = arena.widthM / 2;
-  const strokes = beatStrokes(ride).map((stroke) => {
-    const d = svgPathOf((sink) => stroke.draw(sink));
-    const dashes = stroke.marksM.map((m) => roundTo(m, 3)).join(' ');
-    const widthM = 0.3 + 0.12 * stroke.gathering;
-    return `<path d="${d}" stroke-width="${roundTo(widthM, 2)}" stroke-dasharray="${dashes}" stroke-dashoffset="${roundTo(stroke.offsetM, 3)}" opacity="${stroke.way ? 0.35 : 0.9}"/>`;
+const layOutOf = (items: readonly Item[]): string[] =>
+  items.flatMap((item) => {
+    if (item.kind === 'repeat') return layOutOf(item.items);
+    if (item.kind !== 'ground') return [];
+    const { what, count = 1, spacedM, letter } = item;
+    if (what !== 'poles') return [`${what} at ${letter}`];
+    const many = count === 1 ? 'a pole' : `${count} poles`;
+    return [`${many} at ${letter}${spacedM ? `, ${spacedM} m apart` : ''}`];
   });
-  const ground = ride.equipment.map(({ what, from, to }) => {
-    const [a, b] = [toView('c-right', from), toView('c-right', to)];
-    return what === 'poles'
-      ? `<path d="M${roundTo(a.x, 2)} ${roundTo(a.y, 2)}L${roundTo(b.x, 2)} ${roundTo(b.y, 2)}" stroke="${INK}" stroke-width="0.3"/>`
-      : `<circle cx="${roundTo(a.x, 2)}" cy="${roundTo(a.y, 2)}" r="0.5" fill="${what === 'cone' ? SOFT : INK}"/>`;
-  });
-  const letters = lettersOf(arena).map((letter) => {
-    const { x, y } = letterAt(arena, letter);
-    const inside = letter.side === 'centre';
-    return text(x, y + 0.6, letter.name, {
-      size: inside ? 1.1 : 1.7,
-      weight: inside ? 400 : 700,
-      fill: inside ? SOFT : INK,
-      anchor: 'middle',
-    });
-  });
-  const svg = [
-    `<g transform="translate(${xMm} ${yMm}) scale(${roundTo(scale, 5)}) translate(${roomM} ${roomM + half})">`,
-    `<rect x="0" y="${-half}" width="${arena.lengthM}" height="${arena.widthM}" fill="none" stroke="${INK}" stroke-width="0.15"/>`,
-    `<g fill="none" stroke="${INK}">${strokes.join('')}</g>`,
-    letters.join(''),
-    ground.join(''),
-    '</g>',
-  ].join('\n');
-  return { svg, heightMm: scale * (arena.widthM + 2 * roomM) };
-}
 
-/** The list fits its room: smaller letters for a longer lesson, never below what can be read. */
-function listOf(ride: Ride, lesson: Lesson, top: number, roomMm: number): string {
+type Row =
+  | { readonly kind: 'phase'; readonly said: string }
+  | { readonly kind: 'note'; readonly said: string }
+  | {
+      readonly kind: 'line';
+      readonly at: string;
+      readonly said: string;
+      readonly figures: string;
+    };
+
+function rowsOf(ride: Ride, lesson: Lesson): Row[] {
   const notes = new Map(linesOf(lesson.items).map((line) => [line.id, line.note]));
-  const rows: string[][] = [];
+  const rows: Row[] = [];
   let phase = -1;
-  for (const movement of ride.movements) {
-    if (movement.act === -1 || movement.round > 1) continue;
+  ride.movements.forEach((movement, i) => {
+    if (movement.act === -1 || movement.round > 1) return;
     if (movement.phaseIndex !== phase) {
       phase = movement.phaseIndex;
       const { name, plannedS } = ride.phases[phase]!;
-      rows.push(['phase', plannedS === null ? name : `${name}, ${Math.round(plannedS / 60)} min`]);
+      const planned = plannedS === null ? '' : `, ${Math.round(plannedS / 60)} min`;
+      rows.push({ kind: 'phase', said: `${name}${planned}` });
     }
     const counts = Math.round(movement.strides * countsPerStride(movement.gait));
-    const length = movement.metres < 0.5 ? '' : `${Math.round(movement.metres)} m`;
-    const strides = movement.metres < 0.5 ? '' : `${counts} ${countWord(movement.gait)}`;
-    rows.push(['line', clock(movement.startsAtS), movement.text, length, strides]);
-    const note = notes.get(movement.itemId);
-    if (note) rows.push(['note', note]);
+    const figures =
+      movement.metres < 0.5
+        ? ''
+        : `${Math.round(movement.metres)} m · ${counts} ${countWord(movement.gait)}`;
+    rows.push({ kind: 'line', at: clock(movement.startsAtS), said: movement.text, figures });
+    const next = ride.movements.slice(i + 1).find((m) => m.act !== -1);
+    const note = next?.itemId === movement.itemId ? undefined : notes.get(movement.itemId);
+    if (note) rows.push({ kind: 'note', said: note });
+  });
+  return rows;
+}
+
+/** More lines than this are set in two columns. */
+const ONE_COLUMN_ROWS = 26;
+
+/** The list fits its room: smaller letters for a longer lesson, never below what can be read. */
+function listOf(ride: Ride, lesson: Lesson, top: number): string {
+  const rows = rowsOf(ride, lesson);
+  const columns = rows.length > ONE_COLUMN_ROWS ? 2 : 1;
+  const { width, height, margin } = PAGE;
+  const roomMm = height - margin - top;
+  const widthMm = (width - 2 * margin - (columns - 1) * 8) / columns;
+  let lineMm = 5.4;
+  let lines = laidOut(rows, widthMm, lineMm);
+  while (lines.length * lineMm > roomMm * columns && lineMm > 2.6) {
+    lineMm -= 0.2;
+    lines = laidOut(rows, widthMm, lineMm);
   }
-  const lineMm = Math.min(6, Math.max(3.1, roomMm / Math.max(1, rows.length)));
+  const perColumn = Math.max(1, Math.ceil(lines.length / columns));
+  const drawn = lines.map((draw, i) => {
+    const column = Math.min(columns - 1, Math.floor(i / perColumn));
+    const y = top + ((i - column * perColumn) % perColumn) * lineMm + lineMm;
+    return draw(margin + column * (widthMm + 8), y);
+  });
+  return [rule(margin, top, width - margin, top), ...drawn].join('\n');
+}
+
+type Draw = (x: number, y: number) => string;
+
+/** The rows as lines of one height; what is too long goes on in a line below. */
+function laidOut(rows: readonly Row[], widthMm: number, lineMm: number): Draw[] {
   const size = lineMm * 0.66;
-  const { width, margin } = PAGE;
-  return rows
-    .map((row, i) => {
-      const y = top + (i + 1) * lineMm;
-      if (row[0] === 'phase') return text(margin, y, row[1]!, { size, weight: 700 });
-      if (row[0] === 'note')
-        return text(margin + 16, y, row[1]!, { size, fill: SOFT, style: 'italic' });
-      return [
-        text(margin + 12, y, row[1]!, { size, fill: SOFT, anchor: 'end' }),
-        text(margin + 16, y, row[2]!, { size }),
-        text(width - margin - 24, y, row[3]!, { size, anchor: 'end' }),
-        text(width - margin, y, row[4]!, { size, anchor: 'end' }),
-      ].join('');
-    })
-    .join('\n');
+  const indent = size * 3.6;
+  return rows.flatMap((row): Draw[] => {
+    if (row.kind === 'phase') return [(x, y) => text(x, y, row.said, { size, bold: true })];
+    if (row.kind === 'note') {
+      return wrapped(row.said, widthMm - indent, size).map(
+        (line): Draw =>
+          (x, y) =>
+            text(x + indent, y, line, { size, fill: SOFT, italic: true }),
+      );
+    }
+    const { at, figures } = row;
+    const figuresMm = size * 8.6;
+    const [first = '', ...more] = wrapped(row.said, widthMm - indent - figuresMm, size);
+    return [
+      (x, y) =>
+        [
+          text(x + indent - size * 0.6, y, at, { size, fill: SOFT, anchor: 'end' }),
+          text(x + indent, y, first, { size }),
+          text(x + widthMm, y, figures, { size, fill: SOFT, anchor: 'end' }),
+        ].join(''),
+      ...more.map(
+        (line): Draw =>
+          (x, y) =>
+            text(x + indent, y, line, { size }),
+      ),
+    ];
+  });
 }

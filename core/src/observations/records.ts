@@ -65,6 +65,10 @@ export const lessonRecordSchema = z.strictObject({
   title: z.string().max(120),
   horseId: id.nullable(),
   document: lessonSchema,
+  /** The instructor's own words to find it by. */
+  tags: z.array(z.string().trim().min(1).max(30)).max(12).default([]),
+  /** Offered as a beginning for new lessons. */
+  template: z.boolean().default(false),
   updatedAt: z.iso.datetime({ offset: true }),
 });
 

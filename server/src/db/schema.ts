@@ -1,10 +1,12 @@
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   date,
   index,
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   real,
   text,
   timestamp,
@@ -59,9 +61,30 @@ export const lessons = pgTable(
     title: text().notNull(),
     horseId: uuid('horse_id').references(() => horses.id, { onDelete: 'set null' }),
     document: jsonb().$type<Lesson>().notNull(),
+    tags: jsonb()
+      .$type<string[]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
+    template: boolean().notNull().default(false),
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [index('lessons_by_time').on(t.updatedAt)],
+);
+
+/** What a lesson was at the end of each sitting, so that it can be compared and brought back. */
+export const lessonVersions = pgTable(
+  'lesson_versions',
+  {
+    lessonId: uuid('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    startedAt: instant('started_at').notNull(),
+    savedAt: instant('saved_at').notNull(),
+    revision: integer().notNull(),
+    title: text().notNull(),
+    document: jsonb().$type<Lesson>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.lessonId, t.startedAt] })],
 );
 
 export const sessions = pgTable(

@@ -1,7 +1,12 @@
 /** The demo's lessons, in shorthand; each belongs to a horse by its name. */
-export const LESSONS: readonly { readonly horse: string; readonly text: string }[] = [
+export const LESSONS: readonly {
+  readonly horse: string;
+  readonly tags: readonly string[];
+  readonly text: string;
+}[] = [
   {
     horse: 'Tansy',
+    tags: ['straightness', 'long arena'],
     text: `lesson "Loosen, then straighten"
 arena 20x60
 horse "Tansy"
@@ -49,6 +54,7 @@ A halt 4 s
   },
   {
     horse: 'Kelpwick',
+    tags: ['transitions', 'short arena'],
     text: `lesson "A depart that waits"
 arena 20x40
 horse "Kelpwick"
@@ -87,6 +93,7 @@ go large for 5 min
   },
   {
     horse: 'Skipjack',
+    tags: ['young horse'],
     text: `lesson "Past the gate, in one tempo"
 arena 20x40
 horse "Skipjack"
@@ -123,6 +130,7 @@ go large for 5 min
   },
   {
     horse: 'Bollard',
+    tags: ['transitions'],
     text: `lesson "Carrying, not leaning"
 arena 20x60
 horse "Bollard"
@@ -161,6 +169,7 @@ go large for 8 min
   },
   {
     horse: 'Samphire',
+    tags: ['collection', 'sideways'],
     text: `lesson "The same tempo on both reins"
 arena 20x60
 horse "Samphire"

@@ -77,7 +77,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
 }
 
 async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Promise<LessonRecord> {
-  const { text } = LESSONS.find((l) => l.horse === horse.name)!;
+  const { text, tags } = LESSONS.find((l) => l.horse === horse.name)!;
   const { lesson } = parseLesson(text);
   return book.lessons.save({
     id,
@@ -85,6 +85,8 @@ async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Prom
     title: lesson.title?.text ?? 'Lesson',
     horseId: horse.id,
     document: lesson,
+    tags: [...tags],
+    template: false,
     updatedAt: new Date(now.getTime() - 2 * DAY_MS).toISOString(),
   });
 }

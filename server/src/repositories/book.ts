@@ -3,6 +3,7 @@ import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/obse
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
+import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -10,6 +11,8 @@ export interface LessonSummary {
   revision: number;
   title: string;
   horseId: string | null;
+  tags: string[];
+  template: boolean;
   updatedAt: string;
 }
 
@@ -58,6 +61,7 @@ export function createBook(db: Database) {
   const lessonRows = revisioned<LessonRecord, LessonRow>(db, lessons, {
     toRow: (lesson) => ({ ...lesson, updatedAt: new Date(lesson.updatedAt) }),
     fromRow: (row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }),
+    saved: keepVersion,
   });
   const sessionRows = revisioned<Session, SessionRow>(db, sessions, sessionMapping);
 
@@ -73,14 +77,21 @@ export function createBook(db: Database) {
     },
     lessons: {
       ...lessonRows,
-      async list(): Promise<LessonSummary[]> {
-        const { id, revision, title, horseId, updatedAt } = lessons;
+      /** The newest first; with words to look for, those that have them all in title, tags or text. */
+      async list(words: readonly string[] = []): Promise<LessonSummary[]> {
+        const { id, revision, title, horseId, tags, template, updatedAt, document } = lessons;
+        const holds = (word: string) => {
+          const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+          return sql`(${title} ilike ${like} or ${tags}::text ilike ${like} or ${document}::text ilike ${like})`;
+        };
         const rows = await db
-          .select({ id, revision, title, horseId, updatedAt })
+          .select({ id, revision, title, horseId, tags, template, updatedAt })
           .from(lessons)
+          .where(and(...words.map(holds)))
           .orderBy(desc(updatedAt));
         return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
       },
+      versions: (id: string) => versionsOf(db, id),
     },
     sessions: {
       ...sessionRows,

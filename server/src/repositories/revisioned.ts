@@ -22,7 +22,11 @@ export interface Revisioned {
 interface Mapping<T, Row> {
   toRow(document: T): Row;
   fromRow(row: Row): T;
+  /** Done with every save, in its transaction. */
+  saved?(tx: Transaction, document: T): Promise<void>;
 }
+
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 /**
  * Documents that carry a revision. A save names the revision it was made from (0 for a new one) and
@@ -32,7 +36,7 @@ interface Mapping<T, Row> {
 export function revisioned<T extends Revisioned, Row>(
   db: Database,
   table: PgTable & { id: PgColumn; revision: PgColumn },
-  { toRow, fromRow }: Mapping<T, Row>,
+  { toRow, fromRow, saved: afterSave }: Mapping<T, Row>,
 ) {
   const bare = (document: T) => ({ ...document, revision: 0, updatedAt: null });
   const same = (a: T, b: T) => isDeepStrictEqual(bare(a), bare(b));
@@ -49,6 +53,7 @@ export function revisioned<T extends Revisioned, Row>(
         const saved = { ...document, revision: (current?.revision ?? 0) + 1 };
         if (!current) {
           await tx.insert(table).values(toRow(saved) as Record<string, unknown>);
+          await afterSave?.(tx, saved);
           return saved;
         }
         if (same(current, fromRow(toRow(document)))) return current;
@@ -57,6 +62,7 @@ export function revisioned<T extends Revisioned, Row>(
           .update(table)
           .set(toRow(saved) as Record<string, unknown>)
           .where(eq(table.id, document.id));
+        await afterSave?.(tx, saved);
         return saved;
       });
     },

@@ -1,11 +1,20 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { lessonRecordSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idParam } from './resource.ts';
 
+const searchSchema = z.object({ q: z.string().trim().max(120).default('') });
+
 export function lessonRoutes(book: Book): Router {
   const router = Router();
-  router.get('/', async (_req, res) => void res.json(await book.lessons.list()));
+  router.get('/', async (req, res) => {
+    const { q } = searchSchema.parse(req.query);
+    res.json(await book.lessons.list(q.split(/\s+/).filter(Boolean)));
+  });
+  router.get('/:id/versions', async (req, res) => {
+    res.json(await book.lessons.versions(idParam.parse(req.params.id)));
+  });
   router.delete('/:id', async (req, res) => {
     await book.lessons.remove(idParam.parse(req.params.id));
     res.status(204).end();

@@ -44,6 +44,8 @@ export const someLesson = (more: Partial<LessonRecord> = {}): LessonRecord => ({
   horseId: null,
   document: parseLesson('lesson "First"\n# soft\nA trot working\nrepeat 2 {\nC circle left 20\n}\n')
     .lesson,
+  tags: [],
+  template: false,
   updatedAt: '2026-05-01T08:00:00.000Z',
   ...more,
 });

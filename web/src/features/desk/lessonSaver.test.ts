@@ -12,6 +12,8 @@ const record = (revision: number, text = TEXT): LessonRecord => ({
   title: 'Soft',
   horseId: null,
   document: parseLesson(text).lesson,
+  tags: [],
+  template: false,
   updatedAt: '2026-01-01T00:00:00Z',
 });
 

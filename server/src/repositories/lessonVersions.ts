@@ -1,0 +1,66 @@
+import { and, desc, eq } from 'drizzle-orm';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { Database } from '../db/connect.ts';
+import { lessonVersions } from '../db/schema.ts';
+import type { Transaction } from './revisioned.ts';
+
+export interface LessonVersion {
+  revision: number;
+  savedAt: string;
+  title: string;
+  document: Lesson;
+}
+
+/** Saves that follow one another within this time are one sitting, and one version. */
+const SITTING_MS = 10 * 60_000;
+const MOST_VERSIONS = 100;
+
+/** Keeps what a lesson is at the end of each sitting. */
+export async function keepVersion(tx: Transaction, lesson: LessonRecord): Promise<void> {
+  const savedAt = new Date(lesson.updatedAt);
+  const own = eq(lessonVersions.lessonId, lesson.id);
+  const kept = await tx
+    .select({ startedAt: lessonVersions.startedAt })
+    .from(lessonVersions)
+    .where(own)
+    .orderBy(desc(lessonVersions.startedAt));
+  const last = kept[0]?.startedAt;
+  const sameSitting = last && Math.abs(savedAt.getTime() - last.getTime()) < SITTING_MS;
+  const { revision, title, document } = lesson;
+  await tx
+    .insert(lessonVersions)
+    .values({
+      lessonId: lesson.id,
+      startedAt: sameSitting ? last : savedAt,
+      savedAt,
+      revision,
+      title,
+      document,
+    })
+    .onConflictDoUpdate({
+      target: [lessonVersions.lessonId, lessonVersions.startedAt],
+      set: { savedAt, revision, title, document },
+    });
+  const oldest = kept[MOST_VERSIONS - 1];
+  if (oldest && !sameSitting) {
+    await tx
+      .delete(lessonVersions)
+      .where(and(own, eq(lessonVersions.startedAt, kept.at(-1)!.startedAt)));
+  }
+}
+
+/** The versions of a lesson, the newest first. */
+export async function versionsOf(db: Database, lessonId: string): Promise<LessonVersion[]> {
+  const rows = await db
+    .select()
+    .from(lessonVersions)
+    .where(eq(lessonVersions.lessonId, lessonId))
+    .orderBy(desc(lessonVersions.startedAt));
+  return rows.map(({ revision, savedAt, title, document }) => ({
+    revision,
+    savedAt: savedAt.toISOString(),
+    title,
+    document,
+  }));
+}
