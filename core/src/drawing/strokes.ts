@@ -1,3 +1,4 @@
+import { turnSign } from '../arena/rein.ts';
 import type { Gait } from '../gaits/paces.ts';
 import { offset, type CurvePoint } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
@@ -12,6 +13,8 @@ export interface BeatStroke {
   readonly span: RideSpan;
   /** The way to the place of a movement, not the movement itself. */
   readonly way: boolean;
+  /** How many other lines of the lesson run here before it: it is drawn so far to the inside. */
+  readonly pass: number;
   /** Marks and gaps in metres, one stride a period. */
   readonly marksM: readonly number[];
   /** Where in the period it begins, so that the beats run on over a seam. */
@@ -35,35 +38,54 @@ export const GATHERING: Readonly<Record<string, number>> = {
 interface Stretch {
   readonly fromM: number;
   readonly toM: number;
+  readonly pass: number;
 }
 
+/** What runs through a place already: the lines, in order, and where the last one was there. */
+interface Drawn {
+  lastM: number;
+  readonly items: string[];
+}
+
+/** Passes of different lines lie so far apart, and more than these are not told apart. */
+const PASS_APART_M = 0.5;
+const MOST_PASSES = 3;
+
 /**
- * The ride as beat strokes. A line that is ridden again is drawn once, so that the beats of one pass
- * do not fill the gaps of another: acts come first, then the ways between them where nothing is yet.
+ * The ride as beat strokes. A line that is ridden again is drawn once; another line in the same place
+ * is drawn beside it, so that the beats of one do not fill the gaps of the other. Acts come first,
+ * then the ways between them where nothing is yet.
  *
  * @param whole an item that is drawn in full, whatever lies below it
  */
 export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke[] {
-  const drawn = new Map<number, number>();
+  const drawn = new Map<number, Drawn>();
   const spans = ride.spans.filter((span) => span.lengthM > 0);
   const offsets = offsetsOf(spans);
   const isWay = (span: RideSpan) => ride.movements[span.movement]!.act === -1;
   const order = [...spans.filter((s) => !isWay(s)), ...spans.filter(isWay)];
   return order.flatMap((span) => {
     const movement = ride.movements[span.movement]!;
-    const fresh = freshStretches(ride, span, isWay(span) ? WAY_LAYER : LAYERS[span.gait], drawn);
+    const layer = isWay(span) ? WAY_LAYER : LAYERS[span.gait];
+    const fresh = freshStretches(ride, span, layer, movement.itemId, drawn);
     const first = movement.itemId === whole && movement.round === 1;
-    const stretches = first ? [{ fromM: span.startM, toM: span.startM + span.lengthM }] : fresh;
+    const all = { fromM: span.startM, toM: span.startM + span.lengthM, pass: 0 };
+    const stretches = first ? [all] : fresh;
     const tracks = hoofTracks(span);
+    const insideM = PASS_APART_M * turnSign(span.riding.rein);
     return stretches.map((stretch): BeatStroke => ({
       movement: span.movement,
       span,
       way: isWay(span),
+      pass: stretch.pass,
       marksM: beatMarksM(span.gait, span.strideM),
       offsetM: (offsets.get(span)! + stretch.fromM - span.startM) % span.strideM,
       gathering: GATHERING[span.riding.pace] ?? 0.45,
-      draw: (sink) => drawBeside(ride, stretch, tracks?.hindM ?? 0, sink),
-      secondTrack: tracks && ((sink) => drawBeside(ride, stretch, tracks.foreM, sink)),
+      draw: (sink) =>
+        drawBeside(ride, stretch, (tracks?.hindM ?? 0) + stretch.pass * insideM, sink),
+      secondTrack:
+        tracks &&
+        ((sink) => drawBeside(ride, stretch, tracks.foreM + stretch.pass * insideM, sink)),
     }));
   });
 }
@@ -97,6 +119,7 @@ const LAYERS: Readonly<Record<Gait, number>> = {
   'rein-back': 1,
 };
 const WAY_LAYER = 0;
+const OTHER_LAYERS = [1, 2, 3];
 
 /** One number for a place, a direction (either way along a line is the same) and a layer. */
 function cellOf({ x, y, headingRad }: CurvePoint, layer: number): number {
@@ -105,21 +128,21 @@ function cellOf({ x, y, headingRad }: CurvePoint, layer: number): number {
   return (place * 4 + direction) * 4 + layer;
 }
 
-/** The parts of a span that lie where nothing was drawn before. Crossing lines do not count as the same. */
+/** The parts of a span that lie where this line was not drawn before. Crossing lines do not count as the same. */
 function freshStretches(
   ride: Ride,
   span: RideSpan,
   layer: number,
-  drawn: Map<number, number>,
+  item: string,
+  drawn: Map<number, Drawn>,
 ): Stretch[] {
   const found: Stretch[] = [];
-  const seenIn = layer === WAY_LAYER ? [0, 1, 2, 3] : [layer];
   const steps = Math.max(1, Math.ceil(span.lengthM / STEP_M));
-  let openM: number | null = null;
+  let open: { fromM: number; pass: number } | null = null;
   const close = (toM: number) => {
     const shortest = Math.min(SHORTEST_M, span.lengthM);
-    if (openM !== null && toM - openM >= shortest) found.push({ fromM: openM, toM });
-    openM = null;
+    if (open && toM - open.fromM >= shortest) found.push({ ...open, toM });
+    open = null;
   };
   const { pieces } = ride.path;
   let at = lastNotAfter(pieces.length, (i) => pieces[i]!.startM <= span.startM);
@@ -128,22 +151,58 @@ function freshStretches(
     const middleM = fromM + span.lengthM / steps / 2;
     while (at + 1 < pieces.length && pieces[at + 1]!.startM <= middleM) at++;
     const point = pieces[at]!.curve.at(middleM - pieces[at]!.startM);
-    let last = -Infinity;
-    for (const other of seenIn) last = Math.max(last, drawn.get(cellOf(point, other)) ?? -Infinity);
-    // What was drawn a moment ago is this very pass.
-    const fresh = last === -Infinity || Math.abs(fromM - last) < 3 * CELL_M;
-    if (fresh) drawn.set(cellOf(point, layer), fromM);
-    if (fresh && openM === null) openM = fromM;
-    if (!fresh) close(fromM);
+    const pass = passAt(point, layer, item, fromM, drawn);
+    // The line moves over to a free place and back once, not at every crossing.
+    const goesOn: boolean = open !== null && pass !== null && pass <= (open as Stretch).pass;
+    if (!goesOn) {
+      close(fromM);
+      if (pass !== null) open = { fromM, pass };
+    }
   }
   close(span.startM + span.lengthM);
   return found;
 }
 
+/** Which pass a line is at a place; null when it is there already, or nothing more can be told apart. */
+function passAt(
+  point: CurvePoint,
+  layer: number,
+  item: string,
+  fromM: number,
+  drawn: Map<number, Drawn>,
+): number | null {
+  const cell = cellOf(point, layer);
+  if (layer === WAY_LAYER && OTHER_LAYERS.some((other) => drawn.has(cellOf(point, other)))) {
+    return null;
+  }
+  const here = drawn.get(cell);
+  if (!here) {
+    drawn.set(cell, { lastM: fromM, items: [item] });
+    return 0;
+  }
+  const known = here.items.indexOf(item);
+  // What was drawn a moment ago is this very pass.
+  const moment = Math.abs(fromM - here.lastM) < 3 * CELL_M;
+  if (known >= 0) {
+    if (!moment) return null;
+    here.lastM = fromM;
+    return known;
+  }
+  if (layer === WAY_LAYER || here.items.length >= MOST_PASSES) return moment ? 0 : null;
+  here.items.push(item);
+  here.lastM = fromM;
+  return here.items.length - 1;
+}
+
 const BESIDE_STEP_M = 0.6;
 
 /** The ridden line, or a line beside it: `leftM` to its left. */
-function drawBeside(ride: Ride, { fromM, toM }: Stretch, leftM: number, sink: Sink): void {
+function drawBeside(
+  ride: Ride,
+  { fromM, toM }: Pick<Stretch, 'fromM' | 'toM'>,
+  leftM: number,
+  sink: Sink,
+): void {
   if (leftM === 0) return drawStretch(ride, fromM, toM, sink);
   const steps = Math.max(1, Math.ceil((toM - fromM) / BESIDE_STEP_M));
   for (let i = 0; i <= steps; i++) {

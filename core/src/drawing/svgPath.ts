@@ -2,12 +2,19 @@ import { TAU, roundTo } from '../units.ts';
 import type { Point } from '../geometry/curve.ts';
 import type { ArcStroke, Sink } from '../geometry/sink.ts';
 
-/** How the arena lies on the paper: C to the right (A at the left), or C at the top. */
-export type View = 'c-right' | 'c-up';
+/** How the arena lies on the paper: C to the right, or as it is seen from A (C up) or from C (A up). */
+export type View = 'c-right' | 'c-up' | 'a-up';
 
-/** From arena metres to drawing metres, y down. Both views are turns, not mirror images. */
+/** From arena metres to drawing metres, y down. All views are turns, not mirror images. */
 export function toView(view: View, p: Point): Point {
-  return view === 'c-right' ? { x: p.y, y: p.x } : { x: p.x, y: -p.y };
+  if (view === 'c-right') return { x: p.y, y: p.x };
+  return view === 'c-up' ? { x: p.x, y: -p.y } : { x: -p.x, y: p.y };
+}
+
+/** Back from drawing metres to arena metres. */
+export function fromView(view: View, p: Point): Point {
+  if (view === 'c-right') return { x: p.y, y: p.x };
+  return view === 'c-up' ? { x: p.x, y: -p.y } : { x: -p.x, y: p.y };
 }
 
 /** A sink that writes the `d` of an SVG path, in drawing metres. */

@@ -142,6 +142,27 @@ export function patternSchema({ nodes }: Pattern): z.ZodType<Params> {
   return z.strictObject(shape) as unknown as z.ZodType<Params>;
 }
 
+/** A value of a pattern, as something to be entered. */
+export interface Entry {
+  readonly name: string;
+  readonly slot: Slot | null;
+  /** The word of a flag, null for a value. */
+  readonly word: string | null;
+  readonly optional: boolean;
+}
+
+/** The values of a pattern in their order. */
+export function entriesOf({ nodes }: Pattern, optional = false): Entry[] {
+  return nodes.flatMap((node): Entry[] => {
+    if (node.kind === 'word') return [];
+    if (node.kind === 'maybe') return entriesOf({ source: '', nodes: node.nodes }, true);
+    if (node.kind === 'flag') {
+      return [{ name: node.name, slot: null, word: node.word, optional: true }];
+    }
+    return [{ name: node.name, slot: node.slot, word: null, optional }];
+  });
+}
+
 /** Every word a pattern may hold, for completion and for the nearest known word. */
 export function wordsOf({ nodes }: Pattern): string[] {
   return nodes.flatMap((node): string[] => {

@@ -6,6 +6,8 @@ import type { Token } from './tokens.ts';
  * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
  */
 export interface Slot {
+  /** What an entry field for it looks like. */
+  readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
   readonly schema: z.ZodType;
   read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
@@ -18,6 +20,7 @@ const withUnit = (
   printed: string,
   example: string,
 ): Slot => ({
+  entry: 'number',
   example: [example],
   schema,
   read(tokens, at) {
@@ -30,6 +33,7 @@ const withUnit = (
 });
 
 const choice = (words: readonly string[]): Slot => ({
+  entry: 'choice',
   example: words,
   schema: z.enum(words as [string, ...string[]]),
   read: (tokens, at) =>
@@ -49,6 +53,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   degrees: withUnit(['degrees', '°'], z.number().min(15).max(720), '', '180'),
   seconds: withUnit(['s', 'seconds'], z.number().positive().max(3600), ' s', '4 s'),
   letter: {
+    entry: 'letter',
     example: ['A', 'C'],
     schema: z.string().regex(/^[A-Z]$/),
     read(tokens, at) {
@@ -60,6 +65,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
     say: String,
   },
   series: {
+    entry: 'text',
     example: ['5-10-5'],
     schema: z.array(metres).min(2).max(12),
     read(tokens, at) {
@@ -74,6 +80,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
 
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
 const DURATION: Slot = {
+  entry: 'number',
   example: ['2 min', '90 s'],
   schema: z
     .number()

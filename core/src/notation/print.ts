@@ -69,6 +69,24 @@ function printGround({ what, count, spacedM, letter, lay }: GroundItem): string 
     .join(' ');
 }
 
+/** One item by itself, without its note and comments: what it is called in a list. */
+export function printItem(item: Item): string {
+  switch (item.kind) {
+    case 'line':
+      return printLine(item);
+    case 'phase':
+      return `phase ${item.name}${item.minutes === undefined ? '' : ` ${number(item.minutes)} min`}`;
+    case 'corners':
+      return `corners ${number(item.radiusM)}`;
+    case 'ground':
+      return printGround(item);
+    case 'unread':
+      return item.text;
+    case 'repeat':
+      return `repeat ${item.times} {`;
+  }
+}
+
 interface Trivia {
   before?: readonly string[] | undefined;
   trailing?: string | undefined;
@@ -83,28 +101,16 @@ export function printLesson(lesson: Lesson): string {
     out.push(`${indent}${text}${trailing === undefined ? '' : `  #${trailing}`}`);
   };
   const putItem = (item: Item, indent: string) => {
-    switch (item.kind) {
-      case 'line': {
-        const note = item.note ? ` -- ${item.note}` : '';
-        return put(`${printLine(item)}${note}`.trim(), item, indent);
-      }
-      case 'phase': {
-        const minutes = item.minutes === undefined ? '' : ` ${number(item.minutes)} min`;
-        return put(`phase ${item.name}${minutes}`, item, indent);
-      }
-      case 'corners':
-        return put(`corners ${number(item.radiusM)}`, item, indent);
-      case 'ground':
-        return put(printGround(item), item, indent);
-      case 'unread':
-        return put(item.text, item, indent);
-      case 'repeat':
-        put(`repeat ${item.times} {`, item, indent);
-        for (const inner of item.items) putItem(inner, `${indent}  `);
-        for (const line of item.tail ?? [])
-          out.push(line === '' ? '' : `${indent}  ${comment(line)}`);
-        return put('}', { trailing: item.closing }, indent);
-    }
+    if (item.kind === 'line') {
+      const note = item.note ? ` -- ${item.note}` : '';
+      put(`${printLine(item)}${note}`.trim(), item, indent);
+    } else if (item.kind === 'repeat') {
+      put(printItem(item), item, indent);
+      for (const inner of item.items) putItem(inner, `${indent}  `);
+      for (const line of item.tail ?? [])
+        out.push(line === '' ? '' : `${indent}  ${comment(line)}`);
+      put('}', { trailing: item.closing }, indent);
+    } else put(printItem(item), item, indent);
   };
   const { title, arena, horse, approach, start } = lesson;
   if (title) put(`lesson "${title.text}"`, title);

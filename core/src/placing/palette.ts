@@ -38,7 +38,7 @@ export const PALETTE: readonly PaletteGroup[] = [
     ],
   },
   {
-    name: 'Changes of rein',
+    name: 'Change rein',
     choices: [
       choice('across the school', '{a}-{b} change rein', 'long sides'),
       choice('half circle and return', '{a} half circle {in} 10 return {b}'),
@@ -48,7 +48,7 @@ export const PALETTE: readonly PaletteGroup[] = [
     ],
   },
   {
-    name: 'Lines and loops',
+    name: 'Lines',
     choices: [
       choice('go large', '{a} go large'),
       choice('straight on to', '{a}-{b}'),
@@ -105,7 +105,7 @@ export const PALETTE: readonly PaletteGroup[] = [
     ],
   },
   {
-    name: 'Halts and turns',
+    name: 'Halts',
     choices: [
       choice('halt', '{a} halt 4 s'),
       choice('halt and salute', '{a} halt 4 s, salute'),
@@ -125,7 +125,7 @@ export const PALETTE: readonly PaletteGroup[] = [
     ],
   },
   {
-    name: 'Phases',
+    name: 'Phase',
     choices: [
       choice('warm-up', 'phase warm-up 10 min'),
       choice('loosening', 'phase loosening 6 min'),

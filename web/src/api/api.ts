@@ -1,4 +1,5 @@
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
+import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Scale } from '@canter-book/core/observations/scales';
@@ -9,7 +10,17 @@ export interface LessonSummary {
   revision: number;
   title: string;
   horseId: string | null;
+  tags: string[];
+  template: boolean;
   updatedAt: string;
+}
+
+/** A lesson as it was at the end of a sitting. */
+export interface LessonVersion {
+  revision: number;
+  savedAt: string;
+  title: string;
+  document: Lesson;
 }
 
 export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
@@ -69,9 +80,12 @@ export const api = createApi({
       ...put<Rider>('riders'),
       invalidatesTags: ['Rider'],
     }),
-    lessons: build.query<LessonSummary[], void>({
-      query: () => 'lessons',
+    lessons: build.query<LessonSummary[], { q?: string }>({
+      query: (params) => ({ url: 'lessons', params }),
       providesTags: ['Lesson'],
+    }),
+    lessonVersions: build.query<LessonVersion[], string>({
+      query: (id) => `lessons/${id}/versions`,
     }),
     lesson: build.query<LessonRecord, string>({
       query: (id) => `lessons/${id}`,
@@ -123,6 +137,8 @@ export const {
   useSaveRiderMutation,
   useLessonsQuery,
   useLessonQuery,
+  useLazyLessonQuery,
+  useLessonVersionsQuery,
   useSaveLessonMutation,
   useDeleteLessonMutation,
   useSessionsQuery,

@@ -14,3 +14,9 @@ export function ago(date: string, from = today()): string {
   if (days > 1 && days < 21) return `${days} days ago`;
   return shortDate(date);
 }
+
+/** "today 14:05", or the day with its time. */
+export const whenSaid = (instant: string): string => {
+  const at = parseISO(instant);
+  return `${ago(format(at, 'yyyy-MM-dd'))} ${format(at, 'HH:mm')}`;
+};

@@ -1,39 +1,52 @@
 import { useEffect, useRef } from 'react';
 import type { Finding } from '@canter-book/core/review/finding';
-import { slipElement } from './editor/margin.ts';
+import { sentenceOf } from '@canter-book/core/review/messages/messages';
+import { slipElement, type Annotations } from './editor/margin.ts';
 
-/** Slips that speak of the whole lesson, below its text, and how many there are in all. */
-export function LessonSlips({
-  findings,
-  onFix,
-}: {
+interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
   findings: readonly Finding[];
-  onFix(finding: Finding): void;
-}) {
+  allowed: readonly (Finding & { readonly reason: string })[];
+}
+
+/** Slips that speak of the whole lesson, how many there are in all, and those that were let stand. */
+export function LessonSlips({ findings, allowed, onFix, onAllow }: LessonSlipsProps) {
   const host = useRef<HTMLDivElement>(null);
-  const whole = findings.filter((finding) => finding.line === undefined);
   const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
   useEffect(() => {
+    const whole = findings.filter((finding) => finding.line === undefined);
     host.current?.replaceChildren(
       ...whole.map((finding) => {
         const room = document.createElement('div');
-        room.append(slipElement(finding, onFix));
+        room.append(slipElement(finding, { onFix, onAllow }));
         return room;
       }),
     );
-  });
+  }, [findings, onFix, onAllow]);
   const said = [
     errors && `${errors} that cannot be ridden`,
     warnings && `${warnings} to think over`,
     hints && `${hints} ${hints === 1 ? 'hint' : 'hints'}`,
   ].filter(Boolean);
   return (
-    <div className="max-h-56 shrink-0 overflow-auto border-t border-line">
+    <div className="max-h-44 shrink-0 overflow-auto border-t border-line">
       <p role="status" className="px-4 py-2 text-[13px] text-soft">
         {said.length ? `Slips: ${said.join(', ')}.` : '✓ No slips: it can be ridden as it stands.'}
       </p>
       <div ref={host} className="slips" />
+      {allowed.length > 0 && (
+        <details className="px-4 pb-2 text-[13px] text-soft">
+          <summary>{allowed.length} let stand</summary>
+          <ul>
+            {allowed.map((finding, i) => (
+              <li key={i}>
+                {sentenceOf(finding).what} <i>{finding.reason || 'no reason given'}</i>
+              </li>
+            ))}
+          </ul>
+          <p>Take the “# allowed …” comment out of the text to see a slip again.</p>
+        </details>
+      )}
     </div>
   );
 }

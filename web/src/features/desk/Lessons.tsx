@@ -1,113 +1,144 @@
-import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
-import { parseLesson } from '@canter-book/core/notation/parse';
+import { useDeferredValue, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { FileUp } from 'lucide-react';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { LessonRecord } from '@canter-book/core/observations/records';
 import {
   problemOf,
   useDeleteLessonMutation,
   useHorsesQuery,
+  useLazyLessonQuery,
   useLessonsQuery,
   useSaveLessonMutation,
   type LessonSummary,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Empty } from '../../ui/Empty.tsx';
-import { Select } from '../../ui/Field.tsx';
+import { Select, TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { firstText } from './firstText.ts';
+import { LessonRow } from './LessonRow.tsx';
+import { copyOf, recordOf } from './lessonRecord.ts';
+import { NewLesson } from './NewLesson.tsx';
 
-/** The lessons, newest first; of one horse when it is chosen. */
+/** The lessons, newest first; found by words, by tag, or by their horse. */
 export default function Lessons() {
   useTitle('Lessons');
   const [search, setSearch] = useSearchParams();
-  const horseId = search.get('horse') ?? '';
-  const lessons = useLessonsQuery();
+  const [horseId, tag] = [search.get('horse') ?? '', search.get('tag') ?? ''];
+  const [words, setWords] = useState('');
+  const q = useDeferredValue(words.trim());
+  const lessons = useLessonsQuery(q ? { q } : {});
   const { data: horses = [] } = useHorsesQuery();
-  const [save, saving] = useSaveLessonMutation();
-  const [remove] = useDeleteLessonMutation();
+  const [choosing, setChoosing] = useState(false);
   const [asked, setAsked] = useState<LessonSummary | null>(null);
-  const navigate = useNavigate();
+  const [remove] = useDeleteLessonMutation();
+  const { open, copy, problem } = useOpening();
   if (!lessons.data) return <QueryState query={lessons} what="lessons" />;
-  const shown = lessons.data.filter((l) => !horseId || l.horseId === horseId);
-  const horse = horses.find((h) => h.id === horseId);
-  const write = async () => {
-    const { lesson } = parseLesson(firstText(horse ?? null), newId);
-    const record = {
-      id: newId(),
-      revision: 0,
-      title: lesson.title?.text ?? '',
-      horseId: horse?.id ?? null,
-      document: lesson,
-      updatedAt: new Date().toISOString(),
-    };
-    const saved = await save(record);
-    if (!saved.error) void navigate(`/desk/${record.id}`);
-  };
+  const all = lessons.data;
+  const shown = all.filter(
+    (l) => (!horseId || l.horseId === horseId) && (!tag || l.tags.includes(tag)),
+  );
+  const tags = [...new Set(all.flatMap((l) => l.tags))].sort();
+  const horse = horses.find((h) => h.id === horseId) ?? null;
+  const narrow = (key: string, value: string) =>
+    setSearch((now) => {
+      if (value) now.set(key, value);
+      else now.delete(key);
+      return now;
+    });
+  const empty = !q && !tag && shown.length === 0;
   return (
     <Page
       title="Lesson desk"
       about={horse ? `Lessons for ${horse.name}` : 'Every lesson in the book'}
-      actions={<Button onClick={() => void write()}>Write a lesson</Button>}
+      actions={
+        <span className="flex gap-2">
+          <OpenFile onText={(text) => void open(recordOf(text, horseId || null, newId))} />
+          <Button onClick={() => setChoosing(true)}>Write a lesson</Button>
+        </span>
+      }
     >
-      <div className="mx-auto max-w-4xl p-5 md:p-7">
-        {saving.error && (
+      <div className="mx-auto max-w-5xl p-5 md:p-7">
+        {problem && (
           <p role="alert" className="mb-4 text-madder">
-            ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
+            ✕ {problem.title}. {problem.detail}
           </p>
         )}
-        <label className="mb-5 flex max-w-xs items-center gap-3">
-          <span className="text-[14px] font-bold">Horse</span>
+        <div role="search" className="mb-5 grid gap-3 sm:grid-cols-[1fr_12rem_12rem]">
+          <TextInput
+            type="search"
+            aria-label="Search the lessons"
+            placeholder="Title, tag, or what is ridden: shoulder-in"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
           <Select
+            aria-label="Horse"
             value={horseId}
-            onChange={(e) => setSearch(e.target.value ? { horse: e.target.value } : {})}
+            onChange={(e) => narrow('horse', e.target.value)}
           >
-            <option value="">all</option>
+            <option value="">all horses</option>
             {horses.map((h) => (
               <option key={h.id} value={h.id}>
                 {h.name}
               </option>
             ))}
           </Select>
-        </label>
-        {shown.length === 0 ? (
+          <Select aria-label="Tag" value={tag} onChange={(e) => narrow('tag', e.target.value)}>
+            <option value="">all tags</option>
+            {tags.map((t) => (
+              <option key={t}>{t}</option>
+            ))}
+          </Select>
+        </div>
+        {empty ? (
           <Empty title={horse ? `No lesson for ${horse.name} yet.` : 'No lesson yet.'}>
             <p>Write it as you would on a clipboard: where, then what. “C circle left 20”.</p>
-            <Button onClick={() => void write()}>Write a lesson</Button>
+            <Button onClick={() => setChoosing(true)}>Write a lesson</Button>
           </Empty>
+        ) : shown.length === 0 ? (
+          <p className="py-8 text-center text-soft">
+            No lesson has all of that.{' '}
+            <button
+              type="button"
+              className="font-bold text-leather underline"
+              onClick={() => {
+                setWords('');
+                setSearch({});
+              }}
+            >
+              Show all
+            </button>
+          </p>
         ) : (
           <ul className="divide-y divide-line border-y border-line">
             {shown.map((lesson) => (
-              <li key={lesson.id} className="flex items-center gap-4">
-                <Link
-                  to={`/desk/${lesson.id}`}
-                  className="flex flex-1 flex-wrap items-baseline gap-x-4 px-2 py-4 no-underline hover:bg-sand-light"
-                >
-                  <span className="font-book text-lg font-semibold">
-                    {lesson.title || 'Untitled lesson'}
-                  </span>
-                  <span className="text-soft">
-                    {horses.find((h) => h.id === lesson.horseId)?.name ?? 'any horse'}
-                  </span>
-                  <span className="ml-auto text-[13px] text-soft">
-                    {ago(lesson.updatedAt.slice(0, 10), today())}
-                  </span>
-                </Link>
-                <Button
-                  look="danger"
-                  aria-label={`Remove ${lesson.title}`}
-                  onClick={() => setAsked(lesson)}
-                >
-                  Remove
-                </Button>
-              </li>
+              <LessonRow
+                key={lesson.id}
+                lesson={lesson}
+                horse={horses.find((h) => h.id === lesson.horseId)?.name ?? 'any horse'}
+                onTag={(t) => narrow('tag', t)}
+                onCopy={() => void copy(lesson.id)}
+                onRemove={() => setAsked(lesson)}
+              />
             ))}
           </ul>
         )}
       </div>
+      {choosing && (
+        <NewLesson
+          own={all.filter((l) => l.template)}
+          onClose={() => setChoosing(false)}
+          onBlank={() => void open(recordOf(firstText(horse), horseId || null, newId))}
+          onTemplate={(text) => void open(recordOf(forHorse(text), horseId || null, newId))}
+          onOwn={(id) => void copy(id)}
+        />
+      )}
       <Confirm
         open={asked !== null}
         title={`Remove “${asked?.title}”?`}
@@ -121,5 +152,50 @@ export default function Lessons() {
         Sessions that were taught from it keep their own copy.
       </Confirm>
     </Page>
+  );
+
+  function forHorse(text: string): string {
+    return horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
+  }
+}
+
+/** Saves a new record and opens it on the desk. */
+function useOpening() {
+  const [save, saving] = useSaveLessonMutation();
+  const [fetchLesson, fetching] = useLazyLessonQuery();
+  const navigate = useNavigate();
+  const open = async (record: LessonRecord) => {
+    const saved = await save(record);
+    if (!saved.error) void navigate(`/desk/${record.id}`);
+  };
+  const copy = async (id: string) => {
+    const { data } = await fetchLesson(id);
+    if (data) await open(copyOf(printLesson(data.document), data.horseId, newId));
+  };
+  const error = saving.error ?? fetching.error;
+  return { open, copy, problem: error ? problemOf(error) : null };
+}
+
+/** A lesson that came as a file. What cannot be read in it is said on the desk, line by line. */
+function OpenFile({ onText }: { onText(text: string): void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button look="quiet" onClick={() => input.current?.click()}>
+        <FileUp size={16} aria-hidden /> From a file
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".cbk,.txt,text/plain"
+        aria-label="A lesson as a file"
+        className="hidden"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          void file?.text().then(onText);
+          event.target.value = '';
+        }}
+      />
+    </>
   );
 }

@@ -1,29 +1,83 @@
+import { useMemo } from 'react';
+import { balanceOf } from '@canter-book/core/ride/balance';
+import { leadChanges } from '@canter-book/core/ride/leadChanges';
 import type { Ride } from '@canter-book/core/ride/types';
-import { ReinMark } from '../../ui/ReinMark.tsx';
 
-/** The lesson in figures: balance of the reins, metres of each gait. */
+/** The lesson in shares: reins, leads, gaits, and how much of it turns. Metres, each to the same scale. */
 export function Totals({ ride }: { ride: Ride }) {
-  const { totals } = ride;
-  const both = totals.rein.left.metres + totals.rein.right.metres;
-  const percent = (metres: number) => `${Math.round((100 * metres) / Math.max(1, both))} %`;
-  const metresIn = (gait: string) =>
-    Math.round(ride.spans.reduce((sum, s) => sum + (s.gait === gait ? s.lengthM : 0), 0));
+  const { rein, lead, gait, straight, turning } = useMemo(() => balanceOf(ride), [ride]);
+  const changes = useMemo(() => leadChanges(ride).length, [ride]);
   return (
-    <dl className="flex flex-wrap gap-x-5 gap-y-1 text-[14px]">
-      <Figure term={<ReinMark rein="left" word />} value={percent(totals.rein.left.metres)} />
-      <Figure term={<ReinMark rein="right" word />} value={percent(totals.rein.right.metres)} />
-      {(['walk', 'trot', 'canter'] as const).map((gait) => (
-        <Figure key={gait} term={gait} value={`${metresIn(gait)} m`} />
-      ))}
+    <dl className="flex flex-wrap gap-x-4 gap-y-1 text-[13px]">
+      <Share
+        name="reins"
+        parts={[
+          ['◐', rein.left, 'left rein'],
+          ['◑', rein.right, 'right rein'],
+        ]}
+      />
+      {gait.canter > 0 && (
+        <Share
+          name={changes > 0 ? `leads, ${changes} changes` : 'leads'}
+          parts={[
+            ['◐', lead.left, 'left lead'],
+            ['◑', lead.right, 'right lead'],
+          ]}
+        />
+      )}
+      <Share
+        name="gaits"
+        parts={[
+          ['w', gait.walk, 'walk'],
+          ['t', gait.trot, 'trot'],
+          ['c', gait.canter, 'canter'],
+        ]}
+      />
+      <Share
+        name="lines"
+        parts={[
+          ['◐', turning.left, 'turning left'],
+          ['–', straight, 'straight'],
+          ['◑', turning.right, 'turning right'],
+        ]}
+      />
     </dl>
   );
 }
 
-function Figure({ term, value }: { term: React.ReactNode; value: string }) {
+interface ShareProps {
+  name: string;
+  /** Sign, metres, and what it is in words. */
+  parts: readonly (readonly [string, number, string])[];
+}
+
+const FILLS = ['bg-leather/75', 'bg-sand', 'bg-ink/65'];
+
+/** One bar cut into its parts, with the percentages written out. */
+function Share({ name, parts }: ShareProps) {
+  const whole = parts.reduce((sum, [, metres]) => sum + metres, 0);
+  const share = (metres: number) => (whole > 0 ? (100 * metres) / whole : 0);
+  const fills = parts.length === 2 ? [FILLS[0], FILLS[2]] : FILLS;
   return (
-    <div className="flex gap-1.5">
-      <dt className="text-soft">{term}</dt>
-      <dd className="tabular font-mono font-bold">{value}</dd>
+    <div
+      title={parts.map(([, metres, words]) => `${words} ${Math.round(metres)} m`).join(', ')}
+      className="flex items-center gap-1.5"
+    >
+      <dt className="text-soft">{name}</dt>
+      <dd className="flex items-center gap-1.5">
+        <span className="flex h-2.5 w-16 overflow-hidden rounded-sm border border-line" aria-hidden>
+          {parts.map(([, metres, words], i) => (
+            <span key={words} className={fills[i]} style={{ width: `${share(metres)}%` }} />
+          ))}
+        </span>
+        {parts.map(([sign, metres, words]) => (
+          <span key={words} className="tabular font-mono font-bold">
+            <span aria-hidden>{sign}</span>
+            <span className="sr-only">{words} </span>
+            {Math.round(share(metres))}%
+          </span>
+        ))}
+      </dd>
     </div>
   );
 }

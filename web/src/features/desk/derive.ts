@@ -1,8 +1,9 @@
-import { ANY_HORSE, type HorseProfile } from '@canter-book/core/gaits/horse';
-import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
+import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { countsPerStride } from '@canter-book/core/gaits/paces';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
+import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse } from '@canter-book/core/observations/records';
+import { sortAllowed } from '@canter-book/core/review/allowed';
 import type { Finding } from '@canter-book/core/review/finding';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { compileRide } from '@canter-book/core/ride/compile';
@@ -14,40 +15,14 @@ export interface Derived {
   readonly text: string;
   readonly parsed: Parsed;
   readonly horse: Horse | null;
+  readonly profile: HorseProfile;
   readonly ride: Ride;
+  /** What the review says and nobody has let stand. */
   readonly findings: readonly Finding[];
+  readonly allowed: readonly (Finding & { readonly reason: string })[];
   /** By line number: what stands in the margin. */
   readonly margin: ReadonlyMap<number, string>;
   readonly itemAtLine: ReadonlyMap<number, string>;
-}
-
-/** What was entered: an empty field keeps the stage's limit. */
-const entered = <T extends object>(values: T): Partial<T> =>
-  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<T>;
-
-export function profileOf(horse: Horse | null): HorseProfile {
-  if (!horse) return ANY_HORSE;
-  const { name, heightCm, stage, hollowSide, bornYear, measured } = horse;
-  const { smallestCircleM = {}, ...others } = horse.limits;
-  const circles = entered(smallestCircleM);
-  const anyCircle = Object.keys(circles).length > 0;
-  return {
-    name,
-    heightCm,
-    stage,
-    hollowSide,
-    measured,
-    limits: {
-      ...(entered(others) as Partial<StageLimits>),
-      ...(anyCircle && {
-        smallestCircleM: {
-          ...STAGES[stage].smallestCircleM,
-          ...circles,
-        } as StageLimits['smallestCircleM'],
-      }),
-    },
-    ...(bornYear !== null && { age: new Date().getFullYear() - bornYear }),
-  };
 }
 
 const byName = (horses: readonly Horse[], name: string | undefined): Horse | null =>
@@ -56,14 +31,18 @@ const byName = (horses: readonly Horse[], name: string | undefined): Horse | nul
 export function derive(text: string, horses: readonly Horse[]): Derived {
   const parsed = parseLesson(text);
   const horse = byName(horses, parsed.lesson.horse?.name);
-  const ride = compileRide(parsed.lesson, profileOf(horse));
+  const profile = profileOf(horse, new Date().getFullYear());
+  const ride = compileRide(parsed.lesson, profile);
   const itemAtLine = new Map([...parsed.spans].map(([id, span]) => [span.line, id]));
+  const { open, allowed } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));
   return {
     text,
     parsed,
     horse,
+    profile,
     ride,
-    findings: reviewLesson(parsed.lesson, ride, parsed),
+    findings: open,
+    allowed,
     margin: marginOf(parsed, ride),
     itemAtLine,
   };

@@ -10,6 +10,11 @@ export interface LessonDraft {
   readonly revision: number;
 }
 
+/** What belongs to the record and not to the text. */
+export type LessonDetails = Pick<LessonRecord, 'tags' | 'template'>;
+
+const detailsOf = ({ tags, template }: LessonRecord): LessonDetails => ({ tags, template });
+
 /** Where drafts are kept on the device until the server has them. */
 export interface DraftStore {
   keep(id: string, draft: LessonDraft): void;
@@ -43,6 +48,7 @@ export class LessonSaver {
   private base: LessonRecord;
   private text: string;
   private horseId: string | null;
+  private details: LessonDetails;
   private callOff = () => {};
   private busy = false;
   private readonly listeners = new Set<() => void>();
@@ -55,6 +61,7 @@ export class LessonSaver {
     this.base = { ...record, revision: opening.revision };
     this.text = opening.text;
     this.horseId = record.horseId;
+    this.details = detailsOf(record);
     this.state = { kind: 'saved', revision: opening.revision };
     // What was kept on the device from the last time is delivered at once.
     if (opening.text !== printLesson(record.document)) this.plan(0);
@@ -77,6 +84,16 @@ export class LessonSaver {
     this.plan(REST_MS);
   }
 
+  /** Tags, and whether it is a template: saved like the text. */
+  setDetails(details: LessonDetails): void {
+    this.details = details;
+    if (this.state.kind === 'conflict') return;
+    this.tell({ kind: 'waiting', revision: this.base.revision });
+    this.plan(0);
+  }
+
+  readonly currentDetails = (): LessonDetails => this.details;
+
   /** After a conflict: goes on with one of the two versions, and answers its text. */
   resolve(keep: 'mine' | 'theirs'): string {
     if (this.state.kind !== 'conflict') return this.text;
@@ -84,6 +101,7 @@ export class LessonSaver {
     if (keep === 'theirs') {
       this.text = printLesson(this.base.document);
       this.horseId = this.base.horseId;
+      this.details = detailsOf(this.base);
       this.deps.drafts.drop(this.base.id);
       this.tell({ kind: 'saved', revision: this.base.revision });
     } else {
@@ -106,10 +124,11 @@ export class LessonSaver {
     if (this.busy) return;
     this.busy = true;
     this.tell({ kind: 'saving', revision: this.base.revision });
-    const [text, horseId] = [this.text, this.horseId];
+    const { text, horseId, details } = this;
     const document = keepIds(this.base.document, parseLesson(text, this.deps.newId).lesson);
     const answer = await this.deps.save({
       ...this.base,
+      ...details,
       title: document.title?.text ?? '',
       horseId,
       document,
@@ -118,7 +137,8 @@ export class LessonSaver {
     this.busy = false;
     if ('problem' in answer) return this.failed(answer.problem);
     this.base = answer.saved;
-    if (this.text !== text || this.horseId !== horseId) return this.send();
+    const changed = this.text !== text || this.horseId !== horseId || this.details !== details;
+    if (changed) return this.send();
     this.deps.drafts.drop(this.base.id);
     this.tell({ kind: 'saved', revision: this.base.revision });
   }

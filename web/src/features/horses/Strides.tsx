@@ -15,7 +15,7 @@ import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
-import { profileOf } from '../desk/derive.ts';
+import { profileOf } from '@canter-book/core/observations/profile';
 
 /** Always shown; further paces are when they have been measured. */
 const USUAL: readonly (readonly [MovingGait, PaceName])[] = [
@@ -28,7 +28,7 @@ const USUAL: readonly (readonly [MovingGait, PaceName])[] = [
 /** This horse's strides: measured with ±, or by height until they are. */
 export function Strides({ horse }: { horse: Horse }) {
   const [open, setOpen] = useState(false);
-  const profile = profileOf(horse);
+  const profile = profileOf(horse, new Date().getFullYear());
   const measured = MOVING_GAITS.flatMap((gait) =>
     PACES[gait].map((pace) => [gait, pace] as const),
   ).filter(([gait, pace]) => horse.measured.some((m) => m.gait === gait && m.pace === pace));

@@ -10,7 +10,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { profileOf } from '../desk/derive.ts';
+import { profileOf } from '@canter-book/core/observations/profile';
 import { begun } from './ringsideSlice.ts';
 
 /** Who rides whom, from which lesson: then out to the sand. */
@@ -18,7 +18,7 @@ export default function RingsideStart() {
   useTitle('Ringside');
   const [search] = useSearchParams();
   const horses = useHorsesQuery();
-  const lessons = useLessonsQuery();
+  const lessons = useLessonsQuery({});
   const { data: riders = [] } = useRidersQuery();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -74,7 +74,7 @@ export default function RingsideStart() {
         parcelId: newId(),
         teaching: {
           session,
-          horse: profileOf(horse),
+          horse: profileOf(horse, new Date().getFullYear()),
           riderName: riders.find((r) => r.id === riderId)?.name ?? '',
           clock: { elapsedS: 0, runningSince: null },
           held: 0,

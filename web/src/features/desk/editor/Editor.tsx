@@ -18,8 +18,9 @@ import {
   lineNumbers,
 } from '@codemirror/view';
 import { annotate, annotations, type Annotations } from './margin.ts';
-import { completion } from './complete.ts';
+import { completion, type LineHelp } from './complete.ts';
 import { highlight } from './highlight.ts';
+import { lineHover } from './hover.ts';
 
 export interface EditorHandle {
   undo(): void;
@@ -27,11 +28,13 @@ export interface EditorHandle {
   /** Replaces the text as one step that can be undone. */
   setText(text: string): void;
   goToLine(line: number): void;
+  focus(): void;
 }
 
 interface EditorProps {
   text: string;
   notes: Annotations;
+  help: LineHelp;
   handle: Ref<EditorHandle>;
   onText(text: string): void;
   onLine(line: number): void;
@@ -39,12 +42,12 @@ interface EditorProps {
 }
 
 /** The text of the lesson. The editor holds it and its history; every other hand edits through it. */
-export function Editor({ text, notes, handle, onText, onLine, onHistory }: EditorProps) {
+export function Editor({ text, notes, help, handle, onText, onLine, onHistory }: EditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
-  const calls = useRef({ onText, onLine, onHistory });
+  const calls = useRef({ onText, onLine, onHistory, help });
   useEffect(() => {
-    calls.current = { onText, onLine, onHistory };
+    calls.current = { onText, onLine, onHistory, help };
   });
 
   useEffect(() => {
@@ -63,11 +66,13 @@ export function Editor({ text, notes, handle, onText, onLine, onHistory }: Edito
         doc: text,
         extensions: [
           lineNumbers(),
-          history(),
+          // Unlimited within a session: a lesson is small.
+          history({ minDepth: 100_000 }),
           drawSelection(),
           highlightActiveLine(),
           closeBrackets(),
-          completion,
+          completion(() => calls.current.help),
+          lineHover(() => calls.current.help),
           highlight,
           annotations,
           keymap.of([...defaultKeymap, ...historyKeymap]),
@@ -107,6 +112,7 @@ export function Editor({ text, notes, handle, onText, onLine, onHistory }: Edito
       const { from } = editor.state.doc.line(line);
       editor.dispatch({ selection: { anchor: from }, scrollIntoView: true });
     },
+    focus: () => view.current?.focus(),
   }));
 
   return <div ref={host} className="cb-editor h-full" />;

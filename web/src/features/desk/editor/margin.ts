@@ -1,5 +1,6 @@
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
+import { canBeAllowed } from '@canter-book/core/review/allowed';
 import type { Finding } from '@canter-book/core/review/finding';
 import { SOURCE_WORDS, sentenceOf } from '@canter-book/core/review/messages/messages';
 
@@ -11,7 +12,11 @@ export interface Annotations {
   readonly slips: readonly Finding[];
   readonly ridden: number | null;
   onFix(finding: Finding): void;
+  /** Lets a finding stand, with the reason. */
+  onAllow(finding: Finding, reason: string): void;
 }
+
+type Answers = Pick<Annotations, 'onFix' | 'onAllow'>;
 
 export const annotate = StateEffect.define<Annotations>();
 
@@ -35,7 +40,7 @@ class Slip extends WidgetType {
   private readonly key: string;
   constructor(
     private readonly finding: Finding,
-    private readonly onFix: (finding: Finding) => void,
+    private readonly answers: Answers,
   ) {
     super();
     this.key = JSON.stringify([finding.code, finding.level, finding.facts]);
@@ -47,7 +52,7 @@ class Slip extends WidgetType {
     // The editor measures a block without its margins, so the room around a slip is padding.
     const room = document.createElement('div');
     room.className = 'cb-slip-room';
-    room.append(slipElement(this.finding, this.onFix));
+    room.append(slipElement(this.finding, this.answers));
     return room;
   }
   override ignoreEvent(): boolean {
@@ -58,7 +63,7 @@ class Slip extends WidgetType {
 const LEVEL_MARKS = { error: '✕', warning: '▲', hint: '·' } as const;
 
 /** The slip as an element; the page below the text uses the same. */
-export function slipElement(finding: Finding, onFix: (finding: Finding) => void): HTMLElement {
+export function slipElement(finding: Finding, { onFix, onAllow }: Answers): HTMLElement {
   const { what, why } = sentenceOf(finding);
   const slip = document.createElement('div');
   slip.className = `cb-slip cb-slip-${finding.level}`;
@@ -84,7 +89,37 @@ export function slipElement(finding: Finding, onFix: (finding: Finding) => void)
     button.addEventListener('click', () => onFix(finding));
     foot.append(' ', button);
   }
+  if (canBeAllowed(finding)) {
+    const button = document.createElement('button');
+    button.type = 'button';
+    button.textContent = 'Let it stand';
+    button.addEventListener('click', () => {
+      button.replaceWith(reasonForm((reason) => onAllow(finding, reason)));
+      slip.querySelector('input')?.focus();
+    });
+    foot.append(' ', button);
+  }
   return slip;
+}
+
+/** Asks for the reason before a slip is taken off. */
+function reasonForm(done: (reason: string) => void): HTMLElement {
+  const form = document.createElement('form');
+  form.className = 'cb-slip-reason';
+  const input = document.createElement('input');
+  input.placeholder = 'Why may it stand today?';
+  input.setAttribute('aria-label', 'Why may it stand?');
+  input.maxLength = 200;
+  input.required = true;
+  const button = document.createElement('button');
+  button.type = 'submit';
+  button.textContent = 'Let it stand';
+  form.append(input, button);
+  form.addEventListener('submit', (event) => {
+    event.preventDefault();
+    if (input.value.trim()) done(input.value.trim());
+  });
+  return form;
 }
 
 const ERROR = Decoration.mark({ class: 'cb-error' });
@@ -124,7 +159,7 @@ function build(
   for (const finding of notes.slips) {
     const line = lineOf(finding.line);
     if (!line) continue;
-    const widget = new Slip(finding, notes.onFix);
+    const widget = new Slip(finding, notes);
     ranges.push(Decoration.widget({ widget, side: 2, block: true }).range(line.to));
   }
   return Decoration.set(ranges, true);

@@ -1,6 +1,12 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 
-export const SPEEDS = [1, 4, 8] as const;
+export const SPEEDS = [1, 2, 4, 8, 16] as const;
+
+/** A part that is ridden again and again. */
+export interface Loop {
+  readonly fromS: number;
+  readonly toS: number;
+}
 export type Speed = (typeof SPEEDS)[number];
 
 /**
@@ -11,6 +17,7 @@ export class Player {
   seconds = 0;
   playing = false;
   speed: Speed = 1;
+  loop: Loop | null = null;
   private duration = 0;
   private frame = 0;
   private last = 0;
@@ -28,7 +35,8 @@ export class Player {
     return () => this.changed.delete(listener);
   };
 
-  readonly state = (): string => `${this.playing}/${this.speed}`;
+  readonly state = (): string =>
+    `${this.playing}/${this.speed}/${this.loop ? `${this.loop.fromS}-${this.loop.toS}` : ''}`;
 
   setDuration(seconds: number): void {
     this.duration = seconds;
@@ -60,9 +68,21 @@ export class Player {
     this.tell();
   }
 
+  /** Rides a part over and over; null lets it go on. */
+  setLoop(loop: Loop | null): void {
+    this.loop = loop && loop.toS > loop.fromS ? loop : null;
+    if (this.loop && (this.seconds < this.loop.fromS || this.seconds > this.loop.toS)) {
+      this.seek(this.loop.fromS);
+    }
+    this.tell();
+  }
+
   private readonly tick = (now: number) => {
     this.seek(this.seconds + ((now - this.last) / 1000) * this.speed);
     this.last = now;
+    if (this.loop && this.seconds >= Math.min(this.loop.toS, this.duration)) {
+      this.seek(this.loop.fromS);
+    }
     if (this.seconds >= this.duration) this.stop();
     else this.frame = requestAnimationFrame(this.tick);
   };

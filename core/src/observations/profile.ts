@@ -1,0 +1,33 @@
+import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
+import { STAGES, type StageLimits } from '../gaits/stages.ts';
+import type { Horse } from './records.ts';
+
+/** What was entered: an empty field keeps the stage's limit. */
+const entered = <T extends object>(values: T): Partial<T> =>
+  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<T>;
+
+/** The horse of the book as the ride knows it; an average one when there is none. */
+export function profileOf(horse: Horse | null, year: number): HorseProfile {
+  if (!horse) return ANY_HORSE;
+  const { name, heightCm, stage, hollowSide, bornYear, measured } = horse;
+  const { smallestCircleM = {}, ...others } = horse.limits;
+  const circles = entered(smallestCircleM);
+  const anyCircle = Object.keys(circles).length > 0;
+  return {
+    name,
+    heightCm,
+    stage,
+    hollowSide,
+    measured,
+    limits: {
+      ...(entered(others) as Partial<StageLimits>),
+      ...(anyCircle && {
+        smallestCircleM: {
+          ...STAGES[stage].smallestCircleM,
+          ...circles,
+        } as StageLimits['smallestCircleM'],
+      }),
+    },
+    ...(bornYear !== null && { age: year - bornYear }),
+  };
+}

@@ -1,0 +1,96 @@
+import { memo, type ReactNode, type Ref } from 'react';
+import type { View } from '@canter-book/core/drawing/svgPath';
+import { toView } from '@canter-book/core/drawing/svgPath';
+import type { Ride } from '@canter-book/core/ride/types';
+import { Ground } from './Ground.tsx';
+import { HorseOnLine } from './HorseOnLine.tsx';
+import type { Player } from './player.ts';
+import { Strokes } from './Strokes.tsx';
+import { arenaBox, type Box } from './viewBox.ts';
+
+interface ArenaDrawingProps {
+  ride: Ride;
+  player: Player;
+  /** The line of the lesson that stands out; the rest recedes. */
+  selectedItem: string | null;
+  /** Draws this line alone, without the rest of the lesson. */
+  only?: string | null;
+  view?: View;
+  /** The part of the arena that is shown, in drawing metres; all of it when missing. */
+  box?: Box;
+  /** Drawn over the line, under the horse. */
+  overlay?: ReactNode;
+  svgRef?: Ref<SVGSVGElement>;
+  className?: string;
+  onSelect?(itemId: string): void;
+}
+
+const nothing = () => {};
+
+/** The arena seen from above, the ride drawn in its own beats, and the horse on it. */
+export function ArenaDrawing(props: ArenaDrawingProps) {
+  const { ride, player, selectedItem, only, view = 'c-right', onSelect = nothing } = props;
+  const { x, y, width, height } = props.box ?? arenaBox(ride.arena, view);
+  return (
+    <svg
+      ref={props.svgRef}
+      viewBox={`${x} ${y} ${width} ${height}`}
+      role="img"
+      aria-label={describe(ride)}
+      className={props.className ?? 'block max-h-full w-full'}
+    >
+      <Ground arena={ride.arena} view={view} />
+      <Strokes
+        ride={ride}
+        view={view}
+        selectedItem={selectedItem}
+        only={only}
+        onSelect={onSelect}
+      />
+      <OnTheGround ride={ride} view={view} />
+      {props.overlay}
+      <HorseOnLine ride={ride} player={player} view={view} />
+    </svg>
+  );
+}
+
+function describe(ride: Ride): string {
+  const acts = ride.movements.filter((m) => m.act !== -1 && m.round === 1).map((m) => m.text);
+  return `The lesson in an arena of ${ride.arena.widthM} by ${ride.arena.lengthM} metres: ${acts.join('; ') || 'nothing ridden yet'}.`;
+}
+
+/** Poles, cones and barrels where they stand. */
+const OnTheGround = memo(function OnTheGround({ ride, view }: { ride: Ride; view: View }) {
+  return (
+    <g>
+      {ride.equipment.map(({ itemId, what, from, to }, i) => {
+        const [a, b] = [toView(view, from), toView(view, to)];
+        const key = `${itemId}/${i}`;
+        if (what === 'poles') {
+          return (
+            <path
+              key={key}
+              d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
+              stroke="var(--sky)"
+              strokeWidth={0.28}
+              strokeLinecap="round"
+            />
+          );
+        }
+        return what === 'cone' ? (
+          <path key={key} d={`M${a.x} ${a.y - 0.6}l.55 1.1h-1.1z`} fill="var(--ochre)" />
+        ) : (
+          <circle
+            key={key}
+            cx={a.x}
+            cy={a.y}
+            r={0.5}
+            fill="var(--sky)"
+            stroke="var(--ink)"
+            strokeWidth={0.1}
+          />
+        );
+      })}
+    </g>
+  );
+});

@@ -1,0 +1,62 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { ButtonLink } from '../../ui/Button.tsx';
+import { useDesk } from './deskModel.ts';
+import { withHorse } from './firstText.ts';
+import { IconButton } from './IconButton.tsx';
+
+interface DeskHeaderProps {
+  lessonId: string;
+  text: string;
+  /** Where the text is kept now. */
+  note: ReactNode;
+  menu: ReactNode;
+}
+
+/** The lesson's name, its horse, and what leads away from the desk. */
+export function DeskHeader({ lessonId, text, note, menu }: DeskHeaderProps) {
+  const { derived, horses, depth, editor, setText } = useDesk();
+  const { horse, ride, parsed } = derived;
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
+      <h1 className="text-[22px]">{parsed.lesson.title?.text ?? 'Untitled lesson'}</h1>
+      <label className="flex items-center gap-2 text-[14px] text-soft">
+        for
+        <select
+          aria-label="Horse of this lesson"
+          value={horse?.id ?? ''}
+          className="min-h-9 rounded-lg border border-line bg-page px-2 font-bold text-ink"
+          onChange={(event) => {
+            const chosen = horses.find((h) => h.id === event.target.value);
+            setText(withHorse(text, chosen?.name ?? null));
+          }}
+        >
+          <option value="">any horse</option>
+          {horses.map((h) => (
+            <option key={h.id} value={h.id}>
+              {h.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <span className="text-[13px] text-soft">
+        {ride.arena.widthM} × {ride.arena.lengthM} m{horse && ` · stage ${horse.stage}`}
+        {parsed.lesson.approach && ` · ${parsed.lesson.approach.name.replace('-', ' ')}`}
+      </span>
+      <span className="flex-1" />
+      {note}
+      <div className="flex gap-1">
+        <IconButton label="Undo" disabled={depth.undo === 0} onClick={() => editor.current?.undo()}>
+          <Undo2 size={18} aria-hidden />
+        </IconButton>
+        <IconButton label="Redo" disabled={depth.redo === 0} onClick={() => editor.current?.redo()}>
+          <Redo2 size={18} aria-hidden />
+        </IconButton>
+      </div>
+      {menu}
+      <ButtonLink to={`/ringside?lesson=${lessonId}${horse ? `&horse=${horse.id}` : ''}`}>
+        Take to the ringside
+      </ButtonLink>
+    </header>
+  );
+}

@@ -1,0 +1,125 @@
+import { useMemo, type RefObject } from 'react';
+import { allItems } from '@canter-book/core/lesson/edits';
+import { reachableLetters } from '@canter-book/core/placing/candidates';
+import type { Finding } from '@canter-book/core/review/finding';
+import { standingAt } from '@canter-book/core/ride/compile';
+import { letterCounts } from '@canter-book/core/ride/letterCounts';
+import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
+import { clock } from '@canter-book/core/units';
+import type { Derived } from './derive.ts';
+import { useDesk } from './deskModel.ts';
+import type { LineHelp } from './editor/complete.ts';
+import { Editor, type EditorHandle } from './editor/Editor.tsx';
+import type { Annotations } from './editor/margin.ts';
+import { LessonSlips } from './LessonSlips.tsx';
+import { Inspector } from './list/Inspector.tsx';
+import { MovementList } from './list/MovementList.tsx';
+
+export type WrittenAs = 'text' | 'list';
+
+interface WrittenSideProps {
+  opening: string;
+  notes: Annotations;
+  slips: readonly Finding[];
+  allowed: readonly (Finding & { readonly reason: string })[];
+  writtenAs: WrittenAs;
+  editor: RefObject<EditorHandle | null>;
+  onWrittenAs(as: WrittenAs): void;
+  onText(text: string): void;
+  onLine(line: number): void;
+  onHistory(depth: { undo: number; redo: number }): void;
+}
+
+const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' };
+
+/** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
+export function WrittenSide(props: WrittenSideProps) {
+  const { opening, notes, slips, allowed, writtenAs, editor } = props;
+  const { derived } = useDesk();
+  const help = useMemo(() => lineHelp(derived), [derived]);
+  return (
+    <section
+      aria-label="Lesson"
+      className="flex min-h-[24rem] min-w-0 flex-col border-line bg-page lg:min-h-0 lg:border-r"
+    >
+      <div
+        role="tablist"
+        aria-label="Written as"
+        className="flex gap-1 border-b border-line px-3 pt-1.5"
+      >
+        {(['text', 'list'] as const).map((as) => (
+          <button
+            key={as}
+            type="button"
+            role="tab"
+            aria-selected={writtenAs === as}
+            className="rounded-t-md border border-b-0 border-transparent px-4 py-1.5 text-[14px] text-soft aria-selected:border-line aria-selected:bg-sand-light aria-selected:font-bold aria-selected:text-ink"
+            onClick={() => props.onWrittenAs(as)}
+          >
+            {NAMES[as]}
+          </button>
+        ))}
+      </div>
+      {/* The editor holds the text and its history, so it stays while the list is shown. */}
+      <div className={writtenAs === 'text' ? 'min-h-0 flex-1' : 'hidden'}>
+        <Editor
+          text={opening}
+          notes={notes}
+          help={help}
+          handle={editor}
+          onLine={props.onLine}
+          onHistory={props.onHistory}
+          onText={props.onText}
+        />
+      </div>
+      {writtenAs === 'list' && (
+        <div className="min-h-0 flex-1">
+          <MovementList />
+        </div>
+      )}
+      <div className="max-h-56 shrink-0 overflow-auto border-t border-line bg-paper">
+        <Inspector />
+      </div>
+      <LessonSlips findings={slips} allowed={allowed} onFix={notes.onFix} onAllow={notes.onAllow} />
+    </section>
+  );
+}
+
+/** What the lesson says about a line that is being written or looked at. */
+function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {
+  return {
+    lettersFrom(line) {
+      const before = allItems(parsed.lesson.items).filter(
+        (item) => (parsed.spans.get(item.id)?.line ?? Infinity) < line,
+      );
+      const last = before.at(-1);
+      const point = last
+        ? { after: last.id }
+        : parsed.lesson.items[0]
+          ? { before: parsed.lesson.items[0].id }
+          : ('end' as const);
+      return reachableLetters(standingAt(parsed.lesson, point, profile));
+    },
+    describe(line) {
+      const itemId = itemAtLine.get(line);
+      const own = ride.movements.filter(
+        (m) => m.itemId === itemId && m.round === 1 && m.act !== -1,
+      );
+      const [first, last] = [own[0], own.at(-1)];
+      if (!first || !last) return null;
+      const sum = (pick: (m: (typeof own)[number]) => number) =>
+        own.reduce((total, m) => total + pick(m), 0);
+      const counts = sum((m) => m.strides * countsPerStride(m.gait));
+      const between = letterCounts(ride, first.startM, last.startM + last.metres)
+        .slice(0, 6)
+        .map(({ from, to, counts: n }) => `${from}–${to} ${n.toFixed(1)}`);
+      return [
+        `${Math.round(sum((m) => m.metres))} m`,
+        `${Math.round(sum((m) => m.seconds))} s`,
+        `${Math.round(counts)} ${countWord(first.gait)}`,
+        `at ${clock(first.startsAtS)}`,
+        ...between,
+      ].join(' · ');
+    },
+  };
+}

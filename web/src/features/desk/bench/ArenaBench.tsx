@@ -1,0 +1,231 @@
+import { useEffect, useRef, useState } from 'react';
+import { Minus, Plus, Scan } from 'lucide-react';
+import { fromView, type View } from '@canter-book/core/drawing/svgPath';
+import type { Finding } from '@canter-book/core/review/finding';
+import type { Point } from '@canter-book/core/geometry/curve';
+import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
+import type { Player } from '../../arena/player.ts';
+import { arenaBox, panned, zoomed, zoomOf, type Box } from '../../arena/viewBox.ts';
+import { BeatLegend } from '../BeatLegend.tsx';
+import { useDesk } from '../deskModel.ts';
+import { Ghost } from './Ghost.tsx';
+import { HandleMarks } from './HandleMarks.tsx';
+import { LetterTargets } from './LetterTargets.tsx';
+import { Palette } from './Palette.tsx';
+import { Pins } from './Pins.tsx';
+import { useHandles } from './useHandles.ts';
+import { usePlacing, type Placing } from './usePlacing.ts';
+
+const VIEWS: readonly { view: View; name: string }[] = [
+  { view: 'c-right', name: 'C right' },
+  { view: 'c-up', name: 'from A' },
+  { view: 'a-up', name: 'from C' },
+];
+const ZOOM_STEP = 1.5;
+
+/** The arena to work in: laying down, sizing and moving by hand, near or far, from either end. */
+export function ArenaBench({ player, slips }: { player: Player; slips: readonly Finding[] }) {
+  const { derived, selected, select } = useDesk();
+  const { ride } = derived;
+  const [view, setView] = useState<View>('c-right');
+  const svg = useRef<SVGSVGElement>(null);
+  const whole = arenaBox(ride.arena, view);
+  const window = useWindow(whole, svg);
+  const { placing, take } = usePlacing();
+  const handles = useHandles();
+  useEscape(() => {
+    placing?.putBack();
+    handles.letGo();
+  });
+  const inArena = (event: { clientX: number; clientY: number }): Point | null => {
+    const at = drawingPoint(svg.current, event);
+    return at && fromView(view, at);
+  };
+  const ghost = placing?.ghost?.ride ?? handles.variant?.ride ?? null;
+
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
+      <Palette onTake={take} />
+      {placing && <PlacingNote placing={placing} />}
+      <div
+        className="relative flex min-h-0 flex-1 touch-none flex-col justify-center"
+        onPointerDown={window.grab}
+        onPointerMove={(event) => {
+          if (handles.held) {
+            const at = inArena(event);
+            if (at) handles.drag(at);
+          } else window.pull(event);
+        }}
+        onPointerUp={() => {
+          if (handles.held) handles.drop();
+          window.release();
+        }}
+        onPointerLeave={() => window.release()}
+        data-testid="bench"
+      >
+        <ArenaDrawing
+          ride={ride}
+          player={player}
+          selectedItem={selected}
+          view={view}
+          box={window.box}
+          svgRef={svg}
+          className="block max-h-full min-h-0 w-full flex-1"
+          onSelect={(itemId) => {
+            if (!placing) select(itemId);
+          }}
+          overlay={
+            <>
+              {ghost && <Ghost ride={ghost} view={view} />}
+              {placing && <LetterTargets arena={ride.arena} view={view} placing={placing} />}
+              {!placing && (
+                <>
+                  <Pins ride={ride} findings={slips} view={view} onSelect={select} />
+                  <HandleMarks handles={handles} view={view} />
+                </>
+              )}
+            </>
+          }
+        />
+      </div>
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <BeatLegend horse={derived.horse?.name ?? null} />
+        <div className="flex items-center gap-1">
+          <span role="group" aria-label="Seen" className="flex rounded-lg border border-line">
+            {VIEWS.map(({ view: v, name }) => (
+              <button
+                key={v}
+                type="button"
+                aria-pressed={view === v}
+                onClick={() => {
+                  setView(v);
+                  window.reset();
+                }}
+                className="px-2 py-1 text-[13px] whitespace-nowrap first:rounded-l-lg last:rounded-r-lg aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+              >
+                {name}
+              </button>
+            ))}
+          </span>
+          <ZoomButton label="Farther" onClick={() => window.zoom(1 / ZOOM_STEP)}>
+            <Minus size={15} aria-hidden />
+          </ZoomButton>
+          <ZoomButton label="Nearer" onClick={() => window.zoom(ZOOM_STEP)}>
+            <Plus size={15} aria-hidden />
+          </ZoomButton>
+          <ZoomButton label="The whole arena" disabled={!window.near} onClick={window.reset}>
+            <Scan size={15} aria-hidden />
+          </ZoomButton>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function ZoomButton({ label, ...rest }: { label: string } & React.ComponentProps<'button'>) {
+  return (
+    <button
+      type="button"
+      title={label}
+      aria-label={label}
+      className="rounded-lg border border-line bg-page p-1.5 hover:border-leather disabled:opacity-40"
+      {...rest}
+    />
+  );
+}
+
+function PlacingNote({ placing }: { placing: Placing }) {
+  const { choice, picked, letters } = placing;
+  const where = picked.length ? `from ${picked[0]} to which letter?` : 'at which letter?';
+  return (
+    <p
+      role="status"
+      className="flex flex-wrap items-baseline gap-x-3 rounded-md bg-slip px-3 py-1.5 text-[14px]"
+    >
+      <b>{choice.name}</b>
+      {letters.length > 0 ? (
+        <span>
+          {where} Click it or press its key: <span className="font-mono">{letters.join(' ')}</span>
+        </span>
+      ) : (
+        <span>cannot be ridden from here. Choose another line to put it behind.</span>
+      )}
+      <button
+        type="button"
+        className="ml-auto font-bold text-leather underline"
+        onClick={placing.putBack}
+      >
+        put it back (Esc)
+      </button>
+    </p>
+  );
+}
+
+/** The part of the arena that is shown: wheel and buttons zoom, dragging the sand moves it. */
+function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
+  const [shown, setShown] = useState<Box | null>(null);
+  const held = useRef<{ x: number; y: number } | null>(null);
+  const box = shown ?? whole;
+  const near = zoomOf(box, whole) > 1.01;
+  useEffect(() => {
+    const drawing = svg.current;
+    if (!drawing) return;
+    // Only with the key held, so that the page still scrolls under the pointer.
+    const onWheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      event.preventDefault();
+      const at = drawingPoint(drawing, event);
+      const factor = Math.exp(-event.deltaY / 300);
+      if (at) setShown((now) => zoomed(now ?? whole, whole, factor, at));
+    };
+    drawing.addEventListener('wheel', onWheel, { passive: false });
+    return () => drawing.removeEventListener('wheel', onWheel);
+  }, [svg, whole]);
+  return {
+    box,
+    near,
+    reset: () => setShown(null),
+    zoom(factor: number) {
+      const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+      setShown(zoomed(box, whole, factor, middle));
+    },
+    grab(event: React.PointerEvent) {
+      if (near && event.target instanceof Element && event.target.hasAttribute('data-ground')) {
+        held.current = drawingPoint(svg.current, event);
+      }
+    },
+    pull(event: React.PointerEvent) {
+      const at = held.current && drawingPoint(svg.current, event);
+      if (at && held.current) {
+        setShown(panned(box, whole, held.current.x - at.x, held.current.y - at.y));
+      }
+    },
+    release() {
+      held.current = null;
+    },
+  };
+}
+
+function drawingPoint(
+  svg: SVGSVGElement | null,
+  { clientX, clientY }: { clientX: number; clientY: number },
+): Point | null {
+  const matrix = svg?.getScreenCTM()?.inverse();
+  if (!matrix) return null;
+  const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix);
+  return { x, y };
+}
+
+function useEscape(run: () => void) {
+  const call = useRef(run);
+  useEffect(() => {
+    call.current = run;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') call.current();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+}

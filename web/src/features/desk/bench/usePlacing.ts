@@ -1,0 +1,82 @@
+import { useCallback, useMemo, useState } from 'react';
+import { insertAfter, withNewIds } from '@canter-book/core/lesson/edits';
+import { candidatesFor, lettersAsked, type Candidate } from '@canter-book/core/placing/candidates';
+import type { Choice } from '@canter-book/core/placing/palette';
+import { standingAt } from '@canter-book/core/ride/compile';
+import { newId } from '../../../app/newId.ts';
+import { useDesk } from '../deskModel.ts';
+
+/** A choice in the hand, on its way into the lesson. */
+export interface Placing {
+  readonly choice: Choice;
+  /** Letters already chosen. */
+  readonly picked: readonly string[];
+  /** Letters that can be chosen now. */
+  readonly letters: readonly string[];
+  /** What would be laid down at the letter under the pointer. */
+  readonly ghost: Candidate | null;
+  hover(letter: string | null): void;
+  pick(letter: string): void;
+  putBack(): void;
+}
+
+/** Takes a choice from the palette and lays it down behind the selected line, or at the end. */
+export function usePlacing() {
+  const { derived, selected, edit } = useDesk();
+  const [choice, setChoice] = useState<Choice | null>(null);
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const [hovered, setHovered] = useState<string | null>(null);
+  const { lesson } = derived.parsed;
+
+  const candidates = useMemo(() => {
+    if (!choice) return [];
+    const point = selected ? { after: selected } : ('end' as const);
+    return candidatesFor(choice, standingAt(lesson, point, derived.profile));
+  }, [choice, lesson, selected, derived.profile]);
+
+  const putBack = useCallback(() => {
+    setChoice(null);
+    setPicked([]);
+    setHovered(null);
+  }, []);
+
+  const lay = useCallback(
+    (candidate: Candidate) => {
+      const item = withNewIds(candidate.item, newId);
+      edit((before) => insertAfter(before, selected, [item]), item.id);
+      putBack();
+    },
+    [edit, selected, putBack],
+  );
+
+  const take = useCallback(
+    (next: Choice) => {
+      setPicked([]);
+      setHovered(null);
+      if (lettersAsked(next) > 0) return setChoice(next);
+      const [candidate] = candidatesFor(next, standingAt(lesson, 'end', derived.profile));
+      if (candidate) lay(candidate);
+    },
+    [lesson, derived.profile, lay],
+  );
+
+  const open = candidates.filter((c) => picked.every((letter, i) => c.letters[i] === letter));
+  const letters = [...new Set(open.map((c) => c.letters[picked.length]!))];
+  const pick = (letter: string) => {
+    const now = [...picked, letter];
+    const left = candidates.filter((c) => now.every((l, i) => c.letters[i] === l));
+    // Only one way on? Then nothing is left to choose.
+    if (left.length === 1) return lay(left[0]!);
+    if (left.length > 1) setPicked(now);
+  };
+  const placing: Placing | null = choice && {
+    choice,
+    picked,
+    letters,
+    ghost: open.find((c) => c.letters[picked.length] === hovered) ?? null,
+    hover: setHovered,
+    pick,
+    putBack,
+  };
+  return { placing, take };
+}

@@ -1,0 +1,85 @@
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useMemo,
+  useRef,
+  useState,
+  type RefObject,
+} from 'react';
+import { allItems } from '@canter-book/core/lesson/edits';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { Horse } from '@canter-book/core/observations/records';
+import { derive, type Derived } from './derive.ts';
+import type { EditorHandle } from './editor/Editor.tsx';
+
+/**
+ * The one lesson on the desk and what can be done to it. The editor holds the text and its history;
+ * every other hand changes the document and writes it back as text, so that text and picture agree
+ * and one undo covers all.
+ */
+export interface DeskModel {
+  readonly derived: Derived;
+  readonly horses: readonly Horse[];
+  readonly editor: RefObject<EditorHandle | null>;
+  /** The item the hand is on, by the line of the text. */
+  readonly selected: string | null;
+  readonly depth: { readonly undo: number; readonly redo: number };
+  select(itemId: string): void;
+  /** Changes the lesson as one step; the named item of the new lesson is selected after it. */
+  edit(change: (lesson: Lesson) => Lesson, focusId?: string): void;
+  setText(text: string): void;
+}
+
+export function useDeskModel(openingText: string, horses: readonly Horse[]) {
+  const [text, setTyped] = useState(openingText);
+  const [line, setLine] = useState(1);
+  const [depth, setDepth] = useState({ undo: 0, redo: 0 });
+  const editor = useRef<EditorHandle>(null);
+  const derived = useMemo(() => derive(text, horses), [text, horses]);
+  const { parsed, itemAtLine } = derived;
+  const select = useCallback(
+    (itemId: string) => {
+      const at = parsed.spans.get(itemId)?.line;
+      if (at) editor.current?.goToLine(at);
+    },
+    [parsed],
+  );
+  const edit = useCallback(
+    (change: (lesson: Lesson) => Lesson, focusId?: string) => {
+      const after = change(parsed.lesson);
+      if (after === parsed.lesson) return;
+      const written = printLesson(after);
+      editor.current?.setText(written);
+      const at = focusId && lineOfItem(after, focusId, written);
+      if (at) editor.current?.goToLine(at);
+    },
+    [parsed],
+  );
+  const setText = useCallback((next: string) => editor.current?.setText(next), []);
+  const selected = itemAtLine.get(line) ?? null;
+  const model = useMemo<DeskModel>(
+    () => ({ derived, horses, editor, selected, depth, select, edit, setText }),
+    [derived, horses, selected, depth, select, edit, setText],
+  );
+  return { model, text, setTyped, setLine, setDepth };
+}
+
+/** The line of an item in the printed lesson: items are read in the order in which they are printed. */
+function lineOfItem(lesson: Lesson, id: string, written: string): number | null {
+  const index = allItems(lesson.items).findIndex((item) => item.id === id);
+  const read = parseLesson(written);
+  const item = allItems(read.lesson.items)[index];
+  return (item && read.spans.get(item.id)?.line) ?? null;
+}
+
+const Context = createContext<DeskModel | null>(null);
+export const DeskProvider = Context.Provider;
+
+export function useDesk(): DeskModel {
+  const desk = useContext(Context);
+  if (!desk) throw new Error('useDesk: there is no desk around this part');
+  return desk;
+}

@@ -1,0 +1,49 @@
+import { lessonSvg } from '@canter-book/core/formats/lessonSvg';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { Ride } from '@canter-book/core/ride/types';
+import { saveFile } from '../../app/files.ts';
+
+/** What leaves the desk: the page to print, and the files to share. */
+export interface HandOut {
+  readonly ride: Ride;
+  readonly lesson: Lesson;
+  readonly homework: string | undefined;
+}
+
+const nameOf = (lesson: Lesson): string =>
+  (lesson.title?.text ?? 'lesson').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') ||
+  'lesson';
+
+const pageOf = ({ ride, lesson, homework }: HandOut): string =>
+  lessonSvg(ride, lesson, { homework });
+
+export async function savePdf(handOut: HandOut): Promise<void> {
+  // The maker of PDFs is large, and only loaded when it is asked for.
+  const { pdfOf } = await import('../../pdf/pdf.ts');
+  const title = handOut.lesson.title?.text ?? 'Lesson';
+  saveFile(`${nameOf(handOut.lesson)}.pdf`, await pdfOf([pageOf(handOut)], title));
+}
+
+export function saveSvg(handOut: HandOut): void {
+  const page = new Blob([pageOf(handOut)], { type: 'image/svg+xml' });
+  saveFile(`${nameOf(handOut.lesson)}.svg`, page);
+}
+
+export function saveText({ lesson }: HandOut): void {
+  const text = new Blob([printLesson(lesson)], { type: 'text/plain;charset=utf-8' });
+  saveFile(`${nameOf(lesson)}.cbk`, text);
+}
+
+/** The page in a frame of its own, so that nothing of the desk is printed with it. */
+export function printPage(handOut: HandOut): void {
+  const frame = document.createElement('iframe');
+  frame.title = 'The page to print';
+  frame.style.cssText = 'position:fixed;right:0;bottom:0;width:0;height:0;border:0';
+  frame.srcdoc = `<style>@page{size:A4;margin:0}body{margin:0}svg{display:block}</style>${pageOf(handOut)}`;
+  frame.addEventListener('load', () => {
+    frame.contentWindow?.addEventListener('afterprint', () => frame.remove());
+    frame.contentWindow?.print();
+  });
+  document.body.append(frame);
+}

@@ -1,0 +1,138 @@
+import { lettersOf } from '@canter-book/core/arena/arena';
+import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
+import { FORM_SCHEMAS, formOf } from '@canter-book/core/forms/table';
+import type { Instruction } from '@canter-book/core/lesson/document';
+import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
+import { useDesk } from '../deskModel.ts';
+import { SmallNumber, SmallSelect } from './small.tsx';
+
+interface InstructionFieldsProps {
+  instruction: Instruction;
+  onChange(instruction: Instruction): void;
+}
+
+/** What can be ridden for a time instead of a number of times. */
+const TIMED: readonly string[] = ['goLarge', 'circle'];
+
+/** The words a form's values are called by. */
+const NAMES: Readonly<Record<string, string>> = {
+  diameterM: 'metres',
+  depthM: 'depth, m',
+  sideM: 'side, m',
+  inM: 'in by, m',
+  fromM: 'from, m',
+  toM: 'to, m',
+  to: 'to',
+  legYield: 'leg-yield',
+  lasts: 'seconds',
+};
+
+/** The values of one instruction, as its form declares them. */
+export function InstructionFields({ instruction, onChange }: InstructionFieldsProps) {
+  const { arena } = useDesk().derived.ride;
+  const form = formOf(instruction.form);
+  const set = (name: string, value: unknown) => {
+    const { [name]: _, ...rest } = instruction.params;
+    const params = value === undefined ? rest : { ...rest, [name]: value };
+    // A value the form does not know is not taken over.
+    if (FORM_SCHEMAS[instruction.form].safeParse(params).success) {
+      onChange({ ...instruction, params });
+    }
+  };
+  return (
+    <>
+      {entriesOf(form.pattern).map((entry) => (
+        <EntryField
+          key={entry.name}
+          entry={entry}
+          value={instruction.params[entry.name]}
+          letters={lettersOf(arena).map((l) => l.name)}
+          onChange={(value) => set(entry.name, value)}
+        />
+      ))}
+      {TIMED.includes(instruction.form) && (
+        <SmallNumber
+          label="or for, min"
+          value={instruction.lastsS === undefined ? null : instruction.lastsS / 60}
+          min={0.1}
+          max={120}
+          onChange={(minutes) => {
+            const { lastsS: _, ...rest } = instruction;
+            onChange(minutes === null ? rest : { ...rest, lastsS: Math.round(minutes * 60) });
+          }}
+        />
+      )}
+      {form.group === 'act' && !form.rests && (
+        <SmallNumber
+          label="times"
+          value={instruction.times ?? 1}
+          min={1}
+          max={50}
+          onChange={(times) => {
+            const { times: _, ...rest } = instruction;
+            onChange(times === null || times === 1 ? rest : { ...rest, times: Math.round(times) });
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+interface EntryFieldProps {
+  entry: Entry;
+  value: unknown;
+  letters: readonly string[];
+  onChange(value: unknown): void;
+}
+
+function EntryField({ entry, value, letters, onChange }: EntryFieldProps) {
+  const { name, slot, optional, word } = entry;
+  const label = NAMES[name] ?? word ?? name;
+  if (!slot) {
+    return (
+      <label className="flex min-h-8 items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={value === true}
+          onChange={(e) => onChange(e.target.checked || undefined)}
+        />
+        {label}
+      </label>
+    );
+  }
+  const none = optional ? [''] : [];
+  if (slot.entry === 'choice' || slot.entry === 'letter') {
+    const words = slot.entry === 'letter' ? letters : slot.example;
+    return (
+      <SmallSelect
+        label={label}
+        value={value === undefined ? '' : String(value)}
+        options={[...none, ...words]}
+        onChange={(next) => onChange(next === '' ? undefined : next)}
+      />
+    );
+  }
+  if (name === 'diameterM' && typeof value === 'number') {
+    const sizes = new Set<number>([...CIRCLE_SIZES_M, value]);
+    return (
+      <SmallSelect
+        label={label}
+        value={String(value)}
+        options={[...sizes].sort((a, b) => b - a).map(String)}
+        onChange={(next) => onChange(Number(next))}
+      />
+    );
+  }
+  if (slot.entry !== 'number') return null;
+  return (
+    <SmallNumber
+      label={label}
+      value={typeof value === 'number' ? value : null}
+      min={0}
+      max={7200}
+      onChange={(next) => {
+        if (next !== null || optional) onChange(next ?? undefined);
+      }}
+    />
+  );
+}

@@ -1,0 +1,156 @@
+import { useMemo } from 'react';
+import { GripVertical } from 'lucide-react';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+
+import { moveBefore, removeItem } from '@canter-book/core/lesson/edits';
+import { printItem } from '@canter-book/core/notation/print';
+import { useDesk } from '../deskModel.ts';
+import { dropTarget, rowsOf, type Row } from './rows.ts';
+
+/** The lesson as a list: each line can be taken by its grip and put elsewhere, by hand or by keys. */
+export function MovementList() {
+  const { derived, selected, select, edit } = useDesk();
+  const { lesson, spans } = derived.parsed;
+  const rows = useMemo(() => rowsOf(lesson.items), [lesson]);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const worst = useMemo(() => levelByItem(derived.findings), [derived.findings]);
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || over.id === active.id) return;
+    const [id, onto] = [String(active.id), String(over.id)];
+    edit((before) => moveBefore(before, id, dropTarget(before.items, id, onto)), id);
+  };
+  const step = (id: string, by: 1 | -1) => {
+    const at = rows.findIndex((row) => row.item.id === id);
+    const onto = rows[at + by]?.item.id;
+    if (onto) edit((before) => moveBefore(before, id, dropTarget(before.items, id, onto)), id);
+  };
+  if (rows.length === 0) {
+    return (
+      <p className="p-5 text-soft">
+        Nothing is ridden yet. Take a figure from above the arena and click a letter, or write it in
+        the text.
+      </p>
+    );
+  }
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext
+        items={rows.map((row) => row.item.id)}
+        strategy={verticalListSortingStrategy}
+      >
+        <ol aria-label="Movements" className="h-full overflow-auto py-1">
+          {rows.map((row) => (
+            <ListRow
+              key={row.item.id}
+              row={row}
+              figures={derived.margin.get(spans.get(row.item.id)?.line ?? 0) ?? ''}
+              level={worst.get(row.item.id) ?? null}
+              chosen={row.item.id === selected}
+              onSelect={() => select(row.item.id)}
+              onStep={(by) => step(row.item.id, by)}
+              onRemove={() => edit((before) => removeItem(before, row.item.id))}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+const ORDER = ['hint', 'warning', 'error'] as const;
+const SIGNS = { hint: '·', warning: '▲', error: '✕' } as const;
+
+function levelByItem(
+  findings: readonly { itemId: string | null; level: (typeof ORDER)[number] }[],
+) {
+  const worst = new Map<string, (typeof ORDER)[number]>();
+  for (const { itemId, level } of findings) {
+    if (itemId === null) continue;
+    const known = worst.get(itemId);
+    if (!known || ORDER.indexOf(level) > ORDER.indexOf(known)) worst.set(itemId, level);
+  }
+  return worst;
+}
+
+interface ListRowProps {
+  row: Row;
+  figures: string;
+  level: keyof typeof SIGNS | null;
+  chosen: boolean;
+  onSelect(): void;
+  onStep(by: 1 | -1): void;
+  onRemove(): void;
+}
+
+function ListRow({ row, figures, level, chosen, onSelect, onStep, onRemove }: ListRowProps) {
+  const { item, depth } = row;
+  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({
+    id: item.id,
+  });
+  const said = printItem(item);
+  return (
+    <li
+      ref={setNodeRef}
+      className={`flex items-center gap-1 border-l-4 pr-3 ${chosen ? 'border-leather bg-sand/50' : 'border-transparent'} ${item.kind === 'phase' ? 'mt-1 bg-sand-light font-bold' : ''} ${isDragging ? 'relative z-10 bg-page shadow-lg' : ''}`}
+      style={{
+        transition,
+        paddingLeft: `${depth * 18}px`,
+        ...(transform && { transform: `translateY(${transform.y}px)` }),
+      }}
+    >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${said}`}
+        className="cursor-grab touch-none rounded p-1.5 text-soft hover:text-ink"
+      >
+        <GripVertical size={15} aria-hidden />
+      </button>
+      <button
+        type="button"
+        aria-current={chosen}
+        className="flex min-w-0 flex-1 items-baseline gap-2 py-1.5 text-left"
+        onClick={onSelect}
+        onKeyDown={(event) => {
+          if (event.key === 'Delete' || event.key === 'Backspace') onRemove();
+          else if (event.altKey && event.key === 'ArrowUp') onStep(-1);
+          else if (event.altKey && event.key === 'ArrowDown') onStep(1);
+          else return;
+          event.preventDefault();
+        }}
+      >
+        <span
+          className={`min-w-0 flex-1 ${item.kind === 'phase' ? '' : 'font-mono text-[13.5px]'} ${item.kind === 'unread' ? 'text-madder' : ''}`}
+        >
+          {level && (
+            <span className={level === 'error' ? 'text-madder' : 'text-ochre'}>
+              {SIGNS[level]}{' '}
+            </span>
+          )}
+          {said || 'an empty line'}
+        </span>
+        <span className="tabular shrink-0 font-mono text-[12.5px] font-normal text-soft">
+          {figures}
+        </span>
+      </button>
+    </li>
+  );
+}

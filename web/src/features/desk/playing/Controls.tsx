@@ -1,0 +1,86 @@
+import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack } from 'lucide-react';
+import { movementAt } from '@canter-book/core/ride/sample';
+import type { Ride } from '@canter-book/core/ride/types';
+import { clock } from '@canter-book/core/units';
+import { SPEEDS, useFollowed, type Player } from '../../arena/player.ts';
+import { IconButton } from '../IconButton.tsx';
+
+interface ControlsProps {
+  ride: Ride;
+  player: Player;
+  selectedItem: string | null;
+}
+
+/** The player: real time and faster, by movement, and a line or phase over and over. */
+export function Controls({ ride, player, selectedItem }: ControlsProps) {
+  const time = useFollowed(player, clock);
+  const part = partOf(ride, selectedItem);
+  const looping = player.loop !== null;
+  return (
+    <div className="flex flex-wrap items-center gap-1">
+      <IconButton label="To the beginning" onClick={() => player.seek(0)}>
+        <SkipBack size={16} aria-hidden />
+      </IconButton>
+      <IconButton
+        label="The movement before"
+        onClick={() => player.seek(stepFrom(ride, player, -1))}
+      >
+        <ChevronLeft size={16} aria-hidden />
+      </IconButton>
+      <IconButton label={player.playing ? 'Stop' : 'Ride it'} onClick={() => player.toggle()}>
+        {player.playing ? <Pause size={16} aria-hidden /> : <Play size={16} aria-hidden />}
+      </IconButton>
+      <IconButton label="The next movement" onClick={() => player.seek(stepFrom(ride, player, 1))}>
+        <ChevronRight size={16} aria-hidden />
+      </IconButton>
+      <IconButton
+        label={looping ? 'Let it go on' : 'Ride the selected part over and over'}
+        aria-pressed={looping}
+        disabled={!looping && !part}
+        onClick={() => player.setLoop(looping ? null : part)}
+      >
+        <Repeat size={16} aria-hidden />
+      </IconButton>
+      <span
+        role="group"
+        aria-label="Speed"
+        className="ml-1 flex rounded-lg border border-line bg-page"
+      >
+        {SPEEDS.map((speed) => (
+          <button
+            key={speed}
+            type="button"
+            aria-pressed={player.speed === speed}
+            onClick={() => player.setSpeed(speed)}
+            className="px-2 py-1.5 font-mono text-[13px] first:rounded-l-lg last:rounded-r-lg aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+          >
+            {speed}×
+          </button>
+        ))}
+      </span>
+      <span className="tabular ml-2 font-mono text-[14px]" data-testid="clock">
+        <b>{time}</b> / {clock(ride.totals.seconds)}
+      </span>
+    </div>
+  );
+}
+
+/** The time of the selected line, or of the phase. */
+function partOf(ride: Ride, itemId: string | null) {
+  const phase = ride.phases.find((p) => p.itemId === itemId);
+  if (phase) return { fromS: phase.startsAtS, toS: phase.startsAtS + phase.seconds };
+  const own = ride.movements.filter((m) => m.itemId === itemId && m.round === 1);
+  const [first, last] = [own[0], own.at(-1)];
+  if (!first || !last) return null;
+  return { fromS: first.startsAtS, toS: last.startsAtS + last.seconds };
+}
+
+/** The beginning of the next movement, or of this one and then of the one before. */
+export function stepFrom(ride: Ride, player: Player, by: 1 | -1): number {
+  const now = ride.movements[movementAt(ride, player.seconds)];
+  if (!now) return 0;
+  const starts = [...new Set(ride.movements.map((m) => m.startsAtS))].sort((a, b) => a - b);
+  if (by === 1) return starts.find((s) => s > player.seconds + 0.05) ?? ride.totals.seconds;
+  // A little into a movement, the step back goes to its beginning first.
+  return starts.findLast((s) => s < player.seconds - 0.5) ?? 0;
+}

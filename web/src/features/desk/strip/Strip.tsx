@@ -1,0 +1,251 @@
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { Minus, Plus } from 'lucide-react';
+import { lanesOf, type Lanes } from '@canter-book/core/drawing/lanes';
+import type { Approach } from '@canter-book/core/lesson/document';
+import type { Ride } from '@canter-book/core/ride/types';
+import { clamp, clock } from '@canter-book/core/units';
+import type { Player } from '../../arena/player.ts';
+import { MovableBars } from './MovableBars.tsx';
+
+const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;
+const CLOSEST = 8;
+
+interface StripProps {
+  ride: Ride;
+  approach: Approach;
+  player: Player;
+  selectedItem: string | null;
+  onSelect(itemId: string): void;
+  /** Moves an item, or a phase with its lines, before another one; to the end when that is null. */
+  onMove(itemId: string, before: string | null): void;
+}
+
+/** The lesson from left to right in time, like a stave: one lane for each thing, and the play head. */
+export function Strip({ ride, approach, player, selectedItem, onSelect, onMove }: StripProps) {
+  const [zoom, setZoom] = useState(1);
+  const total = Math.max(1, ride.totals.seconds);
+  const lanes = useMemo(() => lanesOf(ride, approach), [ride, approach]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const { head, range } = usePlayHead(player, total, scroller);
+  return (
+    <div className="grid grid-cols-[4.6rem_1fr_1.2rem] gap-x-2 text-[12px] text-soft">
+      <LaneNames zoom={zoom} onZoom={(by) => setZoom(clamp(zoom * by, 1, CLOSEST))} />
+      <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
+        <div className="relative" style={{ width: `${100 * zoom}%` }}>
+          <MovableBars
+            ride={ride}
+            lanes={lanes}
+            total={total}
+            selectedItem={selectedItem}
+            onSelect={(itemId, startsAtS) => {
+              onSelect(itemId);
+              player.seek(startsAtS);
+            }}
+            onMove={onMove}
+          />
+          <div className="relative">
+            <Stave lanes={lanes} total={total} zoom={zoom} />
+            <input
+              ref={range}
+              type="range"
+              min={0}
+              max={total}
+              step={0.1}
+              defaultValue={0}
+              aria-label="Place of the play head"
+              className="absolute inset-0 h-full w-full cursor-pointer opacity-0"
+              onInput={(event) => player.seek(Number(event.currentTarget.value))}
+            />
+          </div>
+          <div
+            ref={head}
+            className="pointer-events-none absolute top-0 bottom-4 w-0.5 -translate-x-px bg-leather"
+          >
+            <span className="absolute -top-0.5 -left-[5px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
+          </div>
+        </div>
+      </div>
+      <div className="flex flex-col pt-[48px] text-[11px]" aria-hidden>
+        <span className="h-[16px] leading-[16px]">c</span>
+        <span className="h-[16px] leading-[16px]">t</span>
+        <span className="h-[18px] leading-[16px]">w</span>
+        <span className="h-[13px] leading-[13px]">◐</span>
+        <span className="h-[15px] leading-[13px]">◑</span>
+        <span className="h-[13px] leading-[13px]">◐</span>
+        <span className="h-[15px] leading-[13px]">◑</span>
+      </div>
+    </div>
+  );
+}
+
+function LaneNames({ zoom, onZoom }: { zoom: number; onZoom(by: number): void }) {
+  return (
+    <div className="flex flex-col text-right">
+      <span className="h-6 leading-6">phase</span>
+      <span className="h-6 leading-6">line</span>
+      <span className="h-[50px] leading-[48px]">gait</span>
+      <span className="h-7 leading-[26px]">rein</span>
+      <span className="h-7 leading-[26px]">bend</span>
+      <span className="h-[17px] leading-[17px]">gathering</span>
+      <span className="h-[17px] leading-[17px]">contact</span>
+      <span className="h-[14px] leading-[13px]">rest</span>
+      <span className="flex justify-end gap-0.5">
+        <button
+          type="button"
+          aria-label="Show more of the time"
+          disabled={zoom <= 1}
+          className="rounded border border-line p-0.5 disabled:opacity-40"
+          onClick={() => onZoom(1 / 2)}
+        >
+          <Minus size={11} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label="Show the time nearer"
+          disabled={zoom >= CLOSEST}
+          className="rounded border border-line p-0.5 disabled:opacity-40"
+          onClick={() => onZoom(2)}
+        >
+          <Plus size={11} aria-hidden />
+        </button>
+      </span>
+    </div>
+  );
+}
+
+/** The play head moves its own nodes, and is kept in sight while it plays. */
+function usePlayHead(
+  player: Player,
+  total: number,
+  scroller: React.RefObject<HTMLDivElement | null>,
+) {
+  const head = useRef<HTMLDivElement>(null);
+  const range = useRef<HTMLInputElement>(null);
+  useEffect(
+    () =>
+      player.onMove((seconds) => {
+        if (head.current) head.current.style.left = `${(100 * seconds) / total}%`;
+        if (range.current) {
+          range.current.value = String(seconds);
+          range.current.setAttribute('aria-valuetext', clock(seconds));
+        }
+        const box = scroller.current;
+        if (!box || !player.playing || box.scrollWidth <= box.clientWidth) return;
+        const x = (seconds / total) * box.scrollWidth;
+        if (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth * 0.9) {
+          box.scrollLeft = x - box.clientWidth * 0.1;
+        }
+      }),
+    [player, total, scroller],
+  );
+  return { head, range };
+}
+
+/** The lanes that are only read. */
+const Stave = memo(function Stave(props: { lanes: Lanes; total: number; zoom: number }) {
+  const { lanes, total, zoom } = props;
+  const place = ({ startsAtS, seconds }: { startsAtS: number; seconds: number }) => ({
+    left: `${(100 * startsAtS) / total}%`,
+    width: `${(100 * seconds) / total}%`,
+  });
+  const shown = total / zoom;
+  const every = shown > 1500 ? 300 : shown > 500 ? 120 : shown > 150 ? 60 : 30;
+  const ticks = Array.from({ length: Math.floor(total / every) + 1 }, (_, i) => i * every);
+  return (
+    <>
+      <div className="relative h-[50px]">
+        {[0, 1, 2].map((row) => (
+          <span
+            key={row}
+            className="absolute right-0 left-0 border-t border-line"
+            style={{ top: 8 + 16 * row }}
+          />
+        ))}
+        {lanes.gait.map((bar, i) => (
+          <span
+            key={i}
+            className={`strip-gait strip-${bar.gait} absolute h-[8px]`}
+            style={{ ...place(bar), top: 4 + 16 * ROWS[bar.gait] }}
+          />
+        ))}
+      </div>
+      <div className="relative h-7">
+        {lanes.rein.map((bar, i) => (
+          <span
+            key={i}
+            className="absolute h-[9px] bg-ink/70"
+            style={{
+              ...place(bar),
+              top: bar.rein === 'left' ? 2 : 15,
+              opacity: bar.long ? 0.35 : 1,
+            }}
+          />
+        ))}
+      </div>
+      <div className="relative h-7">
+        <span className="absolute top-[13px] right-0 left-0 border-t border-line" />
+        {lanes.bend.map((bar, i) =>
+          bar.bend === null && bar.lateral === null ? null : (
+            <span
+              key={i}
+              className={
+                bar.lateral
+                  ? 'absolute h-[10px] border-y-2 border-sky bg-sky/25'
+                  : 'absolute h-[8px] bg-sky/55'
+              }
+              style={{ ...place(bar), top: bar.bend === 'left' ? 3 : 15 }}
+              title={bar.lateral ?? undefined}
+            />
+          ),
+        )}
+      </div>
+      <div className="relative h-[17px] border-t border-line">
+        {lanes.gathering.map((bar, i) => (
+          <span
+            key={i}
+            className="absolute bottom-0 bg-leather/70"
+            style={{ ...place(bar), height: 1 + 14 * bar.degree }}
+          />
+        ))}
+      </div>
+      <div className="relative h-[17px] border-t border-line">
+        {lanes.contact.map((bar, i) => (
+          <span
+            key={i}
+            className="absolute border-y border-bottle bg-bottle/30"
+            style={{
+              ...place(bar),
+              bottom: 1 + 4 * bar.low,
+              height: Math.max(2, 4 * (bar.high - bar.low)),
+            }}
+          />
+        ))}
+      </div>
+      <div className="relative h-[14px] border-y border-line">
+        {lanes.rest.map((bar, i) => (
+          <span
+            key={i}
+            className={
+              bar.why === 'halt'
+                ? 'absolute top-[2px] h-[8px] min-w-[3px] bg-ink'
+                : 'absolute top-[2px] h-[8px] bg-brass'
+            }
+            style={place(bar)}
+            title={bar.why}
+          />
+        ))}
+      </div>
+      <div className="relative h-4 font-mono text-[11px]">
+        {ticks.map((tick) => (
+          <span
+            key={tick}
+            className="absolute -translate-x-1/2 first:translate-x-0"
+            style={{ left: `${(100 * tick) / total}%` }}
+          >
+            {tick % 60 === 0 ? `${tick / 60}′` : clock(tick)}
+          </span>
+        ))}
+      </div>
+    </>
+  );
+});
