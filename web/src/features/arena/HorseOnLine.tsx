@@ -48,13 +48,12 @@ export function HorseOnLine({ ride, player, view }: HorseOnLineProps) {
       </g>
       <path
         ref={body}
-        fill="var(--leather)"
-        fillOpacity={0.92}
+        fill="var(--ink)"
         stroke="var(--paper)"
-        strokeWidth={0.16}
+        strokeWidth={0.2}
         strokeLinejoin="round"
       />
-      <circle ref={rider} r={0.26} fill="var(--ink)" />
+      <circle ref={rider} r={0.28} fill="var(--brass)" />
     </g>
   );
 }

@@ -144,14 +144,14 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
           />
           <section
             aria-label="Arena"
-            className="flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3"
+            className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
           >
             <ArenaBench player={player} slips={slips} />
-            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
-              <Totals ride={ride} />
+            <Totals ride={ride} />
+            <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
               <Controls ride={ride} player={player} selectedItem={selected} />
+              <CallLine ride={ride} lesson={parsed.lesson} player={player} />
             </div>
-            <CallLine ride={ride} lesson={parsed.lesson} player={player} />
             <Strip
               ride={ride}
               approach={parsed.lesson.approach?.name ?? horse?.approach ?? 'steady-hand'}

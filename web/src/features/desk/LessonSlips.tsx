@@ -29,7 +29,7 @@ export function LessonSlips({ findings, allowed, onFix, onAllow }: LessonSlipsPr
     hints && `${hints} ${hints === 1 ? 'hint' : 'hints'}`,
   ].filter(Boolean);
   return (
-    <div className="max-h-44 shrink-0 overflow-auto border-t border-line">
+    <div className="max-h-36 shrink-0 overflow-auto border-t border-line">
       <p role="status" className="px-4 py-2 text-[13px] text-soft">
         {said.length ? `Slips: ${said.join(', ')}.` : '✓ No slips: it can be ridden as it stands.'}
       </p>

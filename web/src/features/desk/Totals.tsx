@@ -8,7 +8,7 @@ export function Totals({ ride }: { ride: Ride }) {
   const { rein, lead, gait, straight, turning } = useMemo(() => balanceOf(ride), [ride]);
   const changes = useMemo(() => leadChanges(ride).length, [ride]);
   return (
-    <dl className="flex flex-wrap gap-x-4 gap-y-1 text-[13px]">
+    <dl className="flex flex-wrap gap-x-3.5 gap-y-1 text-[12.5px]">
       <Share
         name="reins"
         parts={[
@@ -37,7 +37,7 @@ export function Totals({ ride }: { ride: Ride }) {
         name="lines"
         parts={[
           ['◐', turning.left, 'turning left'],
-          ['–', straight, 'straight'],
+          ['↑', straight, 'straight'],
           ['◑', turning.right, 'turning right'],
         ]}
       />
@@ -64,8 +64,8 @@ function Share({ name, parts }: ShareProps) {
       className="flex items-center gap-1.5"
     >
       <dt className="text-soft">{name}</dt>
-      <dd className="flex items-center gap-1.5">
-        <span className="flex h-2.5 w-16 overflow-hidden rounded-sm border border-line" aria-hidden>
+      <dd className="flex items-center gap-1">
+        <span className="flex h-2.5 w-9 overflow-hidden rounded-sm border border-line" aria-hidden>
           {parts.map(([, metres, words], i) => (
             <span key={words} className={fills[i]} style={{ width: `${share(metres)}%` }} />
           ))}

@@ -40,7 +40,7 @@ export function WrittenSide(props: WrittenSideProps) {
   return (
     <section
       aria-label="Lesson"
-      className="flex min-h-[24rem] min-w-0 flex-col border-line bg-page lg:min-h-0 lg:border-r"
+      className="flex min-w-0 flex-col border-line bg-page lg:min-h-0 lg:border-r"
     >
       <div
         role="tablist"
@@ -61,7 +61,7 @@ export function WrittenSide(props: WrittenSideProps) {
         ))}
       </div>
       {/* The editor holds the text and its history, so it stays while the list is shown. */}
-      <div className={writtenAs === 'text' ? 'min-h-0 flex-1' : 'hidden'}>
+      <div className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}>
         <Editor
           text={opening}
           notes={notes}
@@ -73,11 +73,11 @@ export function WrittenSide(props: WrittenSideProps) {
         />
       </div>
       {writtenAs === 'list' && (
-        <div className="min-h-0 flex-1">
+        <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">
           <MovementList />
         </div>
       )}
-      <div className="max-h-56 shrink-0 overflow-auto border-t border-line bg-paper">
+      <div className="max-h-64 shrink-0 overflow-auto border-t border-line bg-paper">
         <Inspector />
       </div>
       <LessonSlips findings={slips} allowed={allowed} onFix={notes.onFix} onAllow={notes.onAllow} />

@@ -80,7 +80,7 @@ export function ArenaBench({ player, slips }: { player: Player; slips: readonly 
               {placing && <LetterTargets arena={ride.arena} view={view} placing={placing} />}
               {!placing && (
                 <>
-                  <Pins ride={ride} findings={slips} view={view} onSelect={select} />
+                  <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
                   <HandleMarks handles={handles} view={view} />
                 </>
               )}

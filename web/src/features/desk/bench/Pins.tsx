@@ -2,11 +2,15 @@ import { toView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import type { Ride } from '@canter-book/core/ride/types';
+import { clamp } from '@canter-book/core/units';
+import type { Box } from '../../arena/viewBox.ts';
 
 interface PinsProps {
   ride: Ride;
   findings: readonly Finding[];
   view: View;
+  /** Pins stay inside what is shown, also when their place is outside the rail. */
+  box: Box;
   onSelect(itemId: string): void;
 }
 
@@ -16,13 +20,15 @@ const LOOKS = {
 } as const;
 
 /** Slips pinned to the place in the arena they speak of. Hints stay with the text. */
-export function Pins({ ride, findings, view, onSelect }: PinsProps) {
+export function Pins({ ride, findings, view, box, onSelect }: PinsProps) {
   return (
     <g>
       {findings.map((finding, i) => {
         const at = finding.level === 'hint' ? null : placeOf(ride, finding);
         if (!at || finding.level === 'hint') return null;
-        const { x, y } = toView(view, at);
+        const point = toView(view, at);
+        const x = clamp(point.x, box.x + 1.5, box.x + box.width - 1.5);
+        const y = clamp(point.y, box.y + 3.2, box.y + box.height - 0.3);
         const { fill, sign } = LOOKS[finding.level];
         const { what } = sentenceOf(finding);
         return (

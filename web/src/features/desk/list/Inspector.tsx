@@ -26,9 +26,7 @@ export function Inspector() {
   const item = selected ? findItem(lesson.items, selected) : null;
   if (!item) {
     return (
-      <p className="px-4 py-3 text-[13.5px] text-soft">
-        Choose a line in the text, the list, the strip or the arena to change it here.
-      </p>
+      <p className="px-4 py-2 text-[13px] text-soft">Choose a line anywhere to change it here.</p>
     );
   }
   const change = (to: Item) => edit((l) => replaceItem(l, item.id, () => [to]), item.id);

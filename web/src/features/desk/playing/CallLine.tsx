@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { cuesOf, momentAt } from '@canter-book/core/ringside/cues';
 import type { Ride } from '@canter-book/core/ride/types';
+import { clock } from '@canter-book/core/units';
 import { useFollowed, type Player } from '../../arena/player.ts';
 
 /** While a call is being said. */
@@ -22,17 +23,20 @@ export function CallLine({ ride, lesson, player }: CallLineProps) {
     const call = calling
       ? `“${next.text}”`
       : next
-        ? `call in ${Math.ceil(secondsToCall)} s: ${next.text}`
+        ? `call in ${clock(Math.ceil(secondsToCall))}: ${next.text}`
         : 'nothing more to call';
     return `${now?.text ?? 'on the way'}\n${call}\n${calling ? 'calling' : ''}`;
   });
   const [now = '', call = '', calling] = said.split('\n');
   return (
-    <p className="flex min-h-6 flex-wrap gap-x-4 text-[13.5px]" data-testid="call-line">
-      <span className="text-soft">
+    <p
+      className="flex min-w-0 flex-1 basis-56 flex-col text-[13px] leading-snug"
+      data-testid="call-line"
+    >
+      <span className="truncate text-soft">
         now <b className="font-mono text-ink">{now}</b>
       </span>
-      <span className={calling ? 'font-bold text-leather' : 'text-soft'}>{call}</span>
+      <span className={`truncate ${calling ? 'font-bold text-leather' : 'text-soft'}`}>{call}</span>
     </p>
   );
 }
