@@ -28,16 +28,26 @@ interface ArenaDrawingProps {
 const nothing = () => {};
 
 /** The arena seen from above, the ride drawn in its own beats, and the horse on it. */
-export function ArenaDrawing(props: ArenaDrawingProps) {
-  const { ride, player, selectedItem, only, view = 'c-right', onSelect = nothing } = props;
-  const { x, y, width, height } = props.box ?? arenaBox(ride.arena, view);
+export function ArenaDrawing({
+  ride,
+  player,
+  selectedItem,
+  only,
+  view = 'c-right',
+  box = arenaBox(ride.arena, view),
+  overlay,
+  svgRef,
+  className = 'block max-h-full w-full',
+  onSelect = nothing,
+}: ArenaDrawingProps) {
+  const { x, y, width, height } = box;
   return (
     <svg
-      ref={props.svgRef}
+      ref={svgRef}
       viewBox={`${x} ${y} ${width} ${height}`}
       role="img"
       aria-label={describe(ride)}
-      className={props.className ?? 'block max-h-full w-full'}
+      className={className}
     >
       <Ground arena={ride.arena} view={view} />
       <Strokes
@@ -48,7 +58,7 @@ export function ArenaDrawing(props: ArenaDrawingProps) {
         onSelect={onSelect}
       />
       <OnTheGround ride={ride} view={view} />
-      {props.overlay}
+      {overlay}
       <HorseOnLine ride={ride} player={player} view={view} />
     </svg>
   );

@@ -74,6 +74,23 @@ describe('the play head', () => {
     expect(moved).toHaveBeenCalledTimes(2);
     player.setSpeed(4);
     expect(changed).toHaveBeenCalledTimes(1);
-    expect(player.state()).toBe('false/4');
+    expect(player.state()).toBe('false/4/');
+  });
+
+  test('rides a part over and over, until it is let go on', () => {
+    const player = new Player();
+    player.setDuration(100);
+    player.setLoop({ fromS: 10, toS: 12 });
+    expect(player.seconds).toBe(10);
+    player.toggle();
+    for (let i = 1; i <= 6; i++) frame(700);
+    expect(player.seconds).toBeGreaterThanOrEqual(10);
+    expect(player.seconds).toBeLessThan(12.7);
+    player.setLoop(null);
+    for (let i = 1; i <= 6; i++) frame(700);
+    expect(player.seconds).toBeGreaterThan(12.7);
+    player.setLoop({ fromS: 5, toS: 5 });
+    expect(player.loop).toBeNull();
+    player.stop();
   });
 });

@@ -1,16 +1,23 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import fc from 'fast-check';
+import { letterOnRail, lettersOf } from '@canter-book/core/arena/arena';
+import { lanesOf } from '@canter-book/core/drawing/lanes';
+import { toView } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
-import { ArenaDrawing } from './ArenaDrawing.tsx';
+import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { BeatLegend } from './BeatLegend.tsx';
 import { Conflict } from './Conflict.tsx';
 import { derive } from './derive.ts';
 import { slipElement } from './editor/margin.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import type { SaveState } from './lessonSaver.ts';
-import { Player } from './player.ts';
+import { Player } from '../arena/player.ts';
 import { SaveNote } from './SaveNote.tsx';
-import { Strip } from './Strip.tsx';
+import { Strip } from './strip/Strip.tsx';
+import { dropPlace } from './strip/dropPlace.ts';
+import { dropTarget, rowsOf } from './list/rows.ts';
+import { arenaBox, panned, zoomed } from '../arena/viewBox.ts';
 import { Totals } from './Totals.tsx';
 
 afterEach(cleanup);
@@ -23,7 +30,7 @@ const leaves = findings.find((f) => f.code === 'figure-leaves-arena')!;
 describe('a slip', () => {
   test('says what, why and how it knows, and mends by one click', () => {
     const onFix = jest.fn<(finding: Finding) => void>();
-    const slip = slipElement(leaves, onFix);
+    const slip = slipElement(leaves, { onFix, onAllow() {} });
     expect(slip.textContent).toContain('goes 3.5 m over the rail');
     expect(slip.textContent).toContain('rule');
     slip.querySelector('button')!.click();
@@ -31,7 +38,7 @@ describe('a slip', () => {
   });
 
   test('without a fix it has no button', () => {
-    const slip = slipElement({ ...leaves, fix: undefined } as never, () => {});
+    const slip = slipElement({ ...leaves, fix: undefined } as never, { onFix() {}, onAllow() {} });
     expect(slip.querySelector('button')).toBeNull();
   });
 
@@ -45,11 +52,19 @@ describe('a slip', () => {
       itemId: null,
       act: -1,
     };
-    render(<LessonSlips findings={[leaves, whole]} onFix={() => {}} />);
+    render(
+      <LessonSlips
+        findings={[leaves, whole]}
+        allowed={[{ ...whole, reason: 'wet sand' }]}
+        onFix={() => {}}
+        onAllow={() => {}}
+      />,
+    );
     expect(screen.getByRole('status').textContent).toBe('Slips: 1 that cannot be ridden, 1 hint.');
     expect(screen.getAllByRole('note')).toHaveLength(1);
+    expect(screen.getByText('wet sand')).toBeTruthy();
     cleanup();
-    render(<LessonSlips findings={[]} onFix={() => {}} />);
+    render(<LessonSlips findings={[]} allowed={[]} onFix={() => {}} onAllow={() => {}} />);
     expect(screen.getByRole('status').textContent).toContain('No slips');
   });
 });
@@ -117,33 +132,120 @@ describe('the drawing', () => {
 describe('the strip', () => {
   test('has the phases, and a play head that can be moved by hand and keys', () => {
     const player = new Player();
+    const onSelect = jest.fn();
     player.setDuration(ride.totals.seconds);
-    render(<Strip ride={ride} player={player} />);
+    render(
+      <Strip
+        ride={ride}
+        approach="steady-hand"
+        player={player}
+        selectedItem={null}
+        onSelect={onSelect}
+        onMove={() => {}}
+      />,
+    );
     expect(screen.getByTitle('warm-up')).toBeTruthy();
     const range = screen.getByRole('slider', { name: 'Place of the play head' });
     fireEvent.input(range, { target: { value: '12' } });
     expect(player.seconds).toBeCloseTo(12, 6);
     expect(range.getAttribute('aria-valuetext')).toBe('0:12');
+    fireEvent.click(screen.getByTitle('F-M shoulder-in'));
+    expect(onSelect).toHaveBeenCalledWith(parsed.lesson.items.at(-1)!.id);
+    expect(player.seconds).toBeGreaterThan(12);
   });
 
   test('an empty lesson has an empty strip', () => {
-    render(<Strip ride={derive('', []).ride} player={new Player()} />);
+    render(
+      <Strip
+        ride={derive('', []).ride}
+        approach="light-rein"
+        player={new Player()}
+        selectedItem={null}
+        onSelect={() => {}}
+        onMove={() => {}}
+      />,
+    );
     expect(screen.getByRole('slider')).toBeTruthy();
   });
 });
 
-test('the totals add up to the whole', () => {
+test('each of the shares adds up to the whole', () => {
   render(<Totals ride={ride} />);
-  const shares = screen.getAllByText(/ %$/).map((e) => Number.parseInt(e.textContent!, 10));
-  expect(shares.reduce((a, b) => a + b, 0)).toBeGreaterThanOrEqual(99);
-  expect(screen.getAllByText('0 m')).toHaveLength(2);
+  const rows = screen.getAllByRole('definition');
+  expect(rows).toHaveLength(3);
+  for (const row of rows) {
+    const shares = [...row.textContent!.matchAll(/(\d+)%/g)].map(([, n]) => Number(n));
+    expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThanOrEqual(1);
+  }
+  expect(screen.getByTitle(/trot \d+ m, canter 0 m/)).toBeTruthy();
+});
+
+describe('where something dragged goes', () => {
+  const text =
+    'phase warm-up\nA trot working\nC circle left 20\nphase work\nE circle left 20\nA halt\n';
+  const { ride: long, parsed: read } = derive(text, []);
+  const { lines } = lanesOf(long);
+  const items = read.lesson.items;
+  const id = (n: number) => items[n]!.id;
+
+  test('on the strip: a line to the nearest line, a phase to the nearest phase, or to the end', () => {
+    expect(dropPlace(long, lines, id(2), 0)!.before).toBe(id(1));
+    expect(dropPlace(long, lines, id(2), 9999)!.before).toBeNull();
+    expect(dropPlace(long, lines, id(3), 1)!.before).toBe(id(0));
+    const circle = lines.find((l) => l.itemId === id(4))!;
+    expect(dropPlace(long, lines, id(1), circle.startsAtS + 1)!.before).toBe(id(4));
+  });
+
+  test('in the list: before what it is dropped on going up, behind it going down', () => {
+    expect(dropTarget(items, id(5), id(1))).toBe(id(1));
+    expect(dropTarget(items, id(1), id(4))).toBe(id(5));
+    expect(dropTarget(items, id(1), id(5))).toBeNull();
+    expect(dropTarget(items, id(0), id(4))).toBeNull();
+    expect(rowsOf(items).map((row) => row.depth)).toEqual([0, 0, 0, 0, 0, 0]);
+  });
+});
+
+describe('the part of the arena that is shown', () => {
+  const whole = arenaBox(ride.arena, 'c-right');
+
+  test('never leaves the whole, and keeps the point under the hand', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.double({ min: 0.3, max: 3, noNaN: true }), fc.nat(60), fc.nat(20))),
+        (steps) => {
+          let box = whole;
+          for (const [factor, x, y] of steps) {
+            const at = { x, y: y - 10 };
+            const inside = at.x >= box.x && at.x <= box.x + box.width;
+            const before = (at.x - box.x) / box.width;
+            box = zoomed(box, whole, factor, at);
+            expect(box.x).toBeGreaterThanOrEqual(whole.x - 1e-9);
+            expect(box.x + box.width).toBeLessThanOrEqual(whole.x + whole.width + 1e-9);
+            expect(box.width / box.height).toBeCloseTo(whole.width / whole.height, 6);
+            const free = box.x > whole.x + 0.1 && box.x + box.width < whole.x + whole.width - 0.1;
+            if (inside && free) expect((at.x - box.x) / box.width).toBeCloseTo(before, 6);
+          }
+        },
+      ),
+      { numRuns: 100, seed: 51 },
+    );
+    expect(panned(whole, whole, 50, 50).x).toBeCloseTo(whole.x, 9);
+  });
+
+  test.each(['c-up', 'a-up', 'c-right'] as const)('%s holds every letter', (view) => {
+    const box = arenaBox(ride.arena, view);
+    for (const letter of lettersOf(ride.arena)) {
+      const { x, y } = toView(view, letterOnRail(ride.arena, letter));
+      expect(x > box.x && x < box.x + box.width && y > box.y && y < box.y + box.height).toBe(true);
+    }
+  });
 });
 
 test('the legend names the horse whose strides are drawn', () => {
   const { rerender } = render(<BeatLegend horse="Tansy" />);
   expect(screen.getByText(/Tansy’s strides/)).toBeTruthy();
   rerender(<BeatLegend horse={null} />);
-  expect(screen.getByText(/the horse’s strides/)).toBeTruthy();
+  expect(screen.getByText(/one period, one stride/)).toBeTruthy();
 });
 
 describe('where the text is', () => {

@@ -124,4 +124,14 @@ describe('saving a lesson as it is typed', () => {
     expect(b.sent).toHaveLength(1 + sends);
     if (keep === 'mine') expect(b.sent[1]!.revision).toBe(5);
   });
+
+  test('tags and the template mark are saved like the text, also while it is being sent', async () => {
+    const { saver, sent } = b;
+    saver.change(`${TEXT}B halt\n`, null);
+    saver.setDetails({ tags: ['soft'], template: true });
+    await b.rest();
+    expect(sent.at(-1)).toMatchObject({ tags: ['soft'], template: true });
+    expect(printLesson(sent.at(-1)!.document)).toContain('B halt');
+    expect(saver.currentDetails().template).toBe(true);
+  });
 });

@@ -17,13 +17,22 @@ const TEXT =
 
 function open(text = TEXT) {
   const { findings, margin } = derive(text, []);
-  const notes: Annotations = { margin, findings, slips: findings, ridden: 3, onFix: jest.fn() };
+  const notes: Annotations = {
+    margin,
+    findings,
+    slips: findings,
+    ridden: 3,
+    onFix: jest.fn(),
+    onAllow: jest.fn(),
+  };
+  const help = { lettersFrom: () => ['A', 'K'], describe: () => null };
   const handle = createRef<EditorHandle>();
   const [onText, onLine, onHistory] = [jest.fn(), jest.fn(), jest.fn()];
   const view = render(
     <Editor
       text={text}
       notes={notes}
+      help={help}
       handle={handle}
       onText={onText}
       onLine={onLine}
@@ -57,8 +66,26 @@ describe('the text of a lesson', () => {
     const slips = texts(container, '.cb-slip-what');
     expect(slips.some((s) => s!.includes('over the rail'))).toBe(true);
     expect(slips.some((s) => s!.includes('Did you mean “circle”?'))).toBe(true);
-    container.querySelector<HTMLButtonElement>('.cb-slip button')!.click();
+    container.querySelector<HTMLButtonElement>('.cb-slip-error button')!.click();
     expect(notes.onFix).toHaveBeenCalledTimes(1);
+  });
+
+  test('a slip that is no error can be let stand, with a reason', () => {
+    const { container, notes } = open('phase work 12 min\nA trot working\nA circle left 20 x9\n');
+    const stand = [...container.querySelectorAll('.cb-slip button')].find(
+      (b) => b.textContent === 'Let it stand',
+    ) as HTMLButtonElement;
+    stand.click();
+    const input = container.querySelector<HTMLInputElement>('.cb-slip-reason input')!;
+    const form = container.querySelector<HTMLFormElement>('.cb-slip-reason')!;
+    form.dispatchEvent(new Event('submit', { cancelable: true }));
+    expect(notes.onAllow).not.toHaveBeenCalled();
+    input.value = ' the horse is fresh ';
+    form.dispatchEvent(new Event('submit', { cancelable: true }));
+    expect(notes.onAllow).toHaveBeenCalledWith(
+      expect.objectContaining({ code: 'repeated-too-often' }),
+      'the horse is fresh',
+    );
   });
 
   test('shows the line that is ridden now', () => {

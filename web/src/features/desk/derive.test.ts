@@ -2,9 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Horse } from '@canter-book/core/observations/records';
 import { someHorse } from '../../testing/render.tsx';
-import { derive, profileOf } from './derive.ts';
+import { profileOf } from '@canter-book/core/observations/profile';
+import { derive } from './derive.ts';
 import { firstText, withHorse } from './firstText.ts';
-import { horseOutline } from './horseFigure.ts';
+import { horseOutline } from '../arena/horseFigure.ts';
 
 const horse = (name: string, heightCm: number, stage: Horse['stage']): Horse =>
   someHorse({ id: name, name, heightCm, stage, bornYear: null });
@@ -44,12 +45,12 @@ describe('what the desk derives from the text', () => {
 
 test('own limits go before the stage’s, one by one; an empty field keeps the stage’s', () => {
   const limits = { smallestCircleM: { trot: 12 }, breakEveryMin: undefined, steepestDeg: 15 };
-  const profile = profileOf(someHorse({ stage: 4, limits } as never));
+  const profile = profileOf(someHorse({ stage: 4, limits } as never), 2026);
   expect(profile.limits).toEqual({
     smallestCircleM: { walk: 6, trot: 12, canter: 12 },
     steepestDeg: 15,
   });
-  expect(profileOf(someHorse()).limits).toEqual({});
+  expect(profileOf(someHorse(), 2026).limits).toEqual({});
   const [strict] = [someHorse({ name: 'Marram', limits: { smallestCircleM: { trot: 18 } } })];
   const codes = derive('horse "Marram"\nA trot working\nB circle left 15\n', [strict]).findings.map(
     (f) => f.code,
