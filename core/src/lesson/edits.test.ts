@@ -16,7 +16,9 @@ import {
   prependItems,
   removeItem,
   replaceItem,
+  unwrapRepeat,
   withNewIds,
+  wrapInRepeat,
 } from './edits.ts';
 import { flipLesson, mirrorItem, mirrorLesson } from './mirror.ts';
 import { inOtherArena } from './otherArena.ts';
@@ -99,6 +101,13 @@ describe('moving', () => {
       }),
       { numRuns: 300, seed: 35 },
     );
+  });
+
+  test('a line is put in a repeat, and the repeat taken away again', () => {
+    const wrapped = wrapInRepeat(lesson, idAt(1), 3, 'r1');
+    expect(printLesson(wrapped)).toContain('repeat 3 {\n  A trot working\n}\n');
+    expect(unwrapRepeat(wrapped, 'r1')).toEqual(lesson);
+    expect(unwrapRepeat(lesson, idAt(1))).toEqual(lesson);
   });
 
   test('a copy has ids of its own, and is put in or taken out where it is said', () => {

@@ -78,6 +78,14 @@ export function moveBefore(lesson: Lesson, id: string, target: string | null): L
     : replaceItem(without, target, (item) => [...block, item]);
 }
 
+/** Puts an item into a repeat of its own, to which more can be added. */
+export const wrapInRepeat = (lesson: Lesson, id: string, times: number, repeatId: string): Lesson =>
+  replaceItem(lesson, id, (item) => [{ kind: 'repeat', id: repeatId, times, items: [item] }]);
+
+/** Takes a repeat away and leaves its lines. */
+export const unwrapRepeat = (lesson: Lesson, id: string): Lesson =>
+  replaceItem(lesson, id, (item) => (item.kind === 'repeat' ? item.items : [item]));
+
 /** A copy of an item with ids of its own. */
 export function withNewIds(item: Item, newId: () => string): Item {
   return item.kind === 'repeat'

@@ -30,12 +30,18 @@ export function canBeRidden(ride: Ride): boolean {
   );
 }
 
-/** The letters a line can begin at from here. */
-export function reachableLetters(standing: Standing): string[] {
+/** The letters a line can begin at from here, and how far they are, the nearest first. */
+export function lettersWithin(standing: Standing): { letter: string; metres: number }[] {
   return lettersOf(standing.arena)
-    .map((letter) => letter.name)
-    .filter((letter) => !hasErrors(rideFrom(standing, [placeOnly(letter)])));
+    .flatMap(({ name }) => {
+      const ride = rideFrom(standing, [placeOnly(name)]);
+      return hasErrors(ride) ? [] : [{ letter: name, metres: ride.totals.metres }];
+    })
+    .sort((a, b) => a.metres - b.metres);
 }
+
+export const reachableLetters = (standing: Standing): string[] =>
+  lettersWithin(standing).map(({ letter }) => letter);
 
 const placeOnly = (letter: string): LessonLine => ({
   kind: 'line',

@@ -1,7 +1,9 @@
 import type { Lesson } from '../lesson/document.ts';
+import { replaceItem } from '../lesson/edits.ts';
+import type { SyntaxFault } from '../notation/faults.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Ride } from '../ride/types.ts';
-import type { Finding, Where } from './finding.ts';
+import type { Finding, Fix, Where } from './finding.ts';
 import { RULES } from './rules/table.ts';
 
 /** Reviews a lesson: what could not be read, what cannot be ridden, what should not be. */
@@ -22,6 +24,7 @@ export function reviewLesson(
       line: facts.line,
       column: facts.column,
       endColumn: facts.endColumn,
+      ...wordFix(facts, text!.spans),
     })),
     ...ride.faults.map(({ fault, itemId, act }): Finding => ({
       from: 'ride',
@@ -55,6 +58,24 @@ function ruleFindings(lesson: Lesson, ride: Ride): Finding[] {
         return { ...hit, from: 'rule', code, level, source };
       });
   });
+}
+
+/** Where the nearest known word is meant, it is written in its place. */
+function wordFix(fault: SyntaxFault, spans: Parsed['spans']): { fix?: Fix } {
+  const nearest = 'nearest' in fault ? fault.nearest : null;
+  const [itemId, span] = [...spans].find(([, s]) => s.line === fault.line) ?? [];
+  if (!nearest || !itemId || !span) return {};
+  const [from, to] = [fault.column - span.column, fault.endColumn - span.column];
+  return {
+    fix: {
+      label: `Write “${nearest}”`,
+      apply: (lesson) =>
+        replaceItem(lesson, itemId, (item) => {
+          if (item.kind !== 'unread') return [item];
+          return [{ ...item, text: item.text.slice(0, from) + nearest + item.text.slice(to) }];
+        }),
+    },
+  };
 }
 
 function placeInText(finding: Finding, spans: Parsed['spans']): Finding {

@@ -1,7 +1,15 @@
 import { useState } from 'react';
+import { lettersOf } from '@canter-book/core/arena/arena';
+import {
+  APPROACHES,
+  DEFAULT_START,
+  type Approach,
+  type Lesson,
+} from '@canter-book/core/lesson/document';
 import { Button } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { useDesk } from './deskModel.ts';
 import type { LessonDetails } from './lessonSaver.ts';
 
 interface DetailsSheetProps {
@@ -10,8 +18,15 @@ interface DetailsSheetProps {
   onSave(details: LessonDetails): void;
 }
 
-/** The words to find a lesson by, and whether it is a beginning for others. */
+/** The lesson's name, how it begins, and the words to find it by. */
 export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
+  const { derived, edit } = useDesk();
+  const { lesson } = derived.parsed;
+  const start = lesson.start ?? DEFAULT_START;
+  const [title, setTitle] = useState(lesson.title?.text ?? '');
+  const [approach, setApproach] = useState<Approach | ''>(lesson.approach?.name ?? '');
+  const [letter, setLetter] = useState(start.letter);
+  const [rein, setRein] = useState(start.rein);
   const [tags, setTags] = useState(details.tags.join(', '));
   const [template, setTemplate] = useState(details.template);
   const words = [...new Set(tags.split(',').map((t) => t.trim()))].filter(Boolean);
@@ -21,23 +36,77 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
     : words.length > 12
       ? 'At most 12 tags'
       : undefined;
+  const keep = () => {
+    edit((before) => withHead(before, { title, approach, letter, rein }));
+    onSave({ tags: words, template });
+    onClose();
+  };
   return (
-    <Sheet open title="Tags and template" onClose={onClose}>
+    <Sheet open title="About this lesson" onClose={onClose}>
       <form
-        className="space-y-4"
+        className="grid gap-4 sm:grid-cols-3"
         onSubmit={(event) => {
           event.preventDefault();
-          if (error) return;
-          onSave({ tags: words, template });
-          onClose();
+          if (!error) keep();
         }}
       >
-        <Field label="Tags" error={error} hint="Words to find it by, with commas between.">
+        <div className="sm:col-span-3">
+          <Field label="Name">
+            {(field) => (
+              <TextInput
+                {...field}
+                value={title}
+                maxLength={120}
+                onChange={(e) => setTitle(e.target.value.replace(/"/g, '’'))}
+              />
+            )}
+          </Field>
+        </div>
+        <Field label="Approach">
           {(field) => (
-            <TextInput {...field} value={tags} onChange={(e) => setTags(e.target.value)} />
+            <Select
+              {...field}
+              value={approach}
+              onChange={(e) => setApproach(e.target.value as Approach | '')}
+            >
+              <option value="">the horse’s own</option>
+              {APPROACHES.map((name) => (
+                <option key={name} value={name}>
+                  {name.replace('-', ' ')}
+                </option>
+              ))}
+            </Select>
           )}
         </Field>
-        <label className="flex items-center gap-2">
+        <Field label="Begins at">
+          {(field) => (
+            <Select {...field} value={letter} onChange={(e) => setLetter(e.target.value)}>
+              {lettersOf(derived.ride.arena).map(({ name }) => (
+                <option key={name}>{name}</option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="On the rein">
+          {(field) => (
+            <Select
+              {...field}
+              value={rein}
+              onChange={(e) => setRein(e.target.value as 'left' | 'right')}
+            >
+              <option value="left">◐ left</option>
+              <option value="right">◑ right</option>
+            </Select>
+          )}
+        </Field>
+        <div className="sm:col-span-3">
+          <Field label="Tags" error={error} hint="Words to find it by, with commas between.">
+            {(field) => (
+              <TextInput {...field} value={tags} onChange={(e) => setTags(e.target.value)} />
+            )}
+          </Field>
+        </div>
+        <label className="flex items-center gap-2 sm:col-span-3">
           <input
             type="checkbox"
             checked={template}
@@ -49,4 +118,24 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
       </form>
     </Sheet>
   );
+}
+
+interface Head {
+  title: string;
+  approach: Approach | '';
+  letter: string;
+  rein: 'left' | 'right';
+}
+
+/** The lesson with another head; comments beside it stay. */
+function withHead(lesson: Lesson, { title, approach, letter, rein }: Head): Lesson {
+  const { approach: oldApproach, ...rest } = lesson;
+  const start = { ...(lesson.start ?? DEFAULT_START), letter, rein };
+  const sameStart = !lesson.start && letter === 'A' && rein === 'left';
+  return {
+    ...rest,
+    ...((title || lesson.title) && { title: { ...lesson.title, text: title } }),
+    ...(approach && { approach: { ...oldApproach, name: approach } }),
+    ...(!sameStart && { start }),
+  };
 }

@@ -55,7 +55,7 @@ export function LessonMenu(props: LessonMenuProps) {
         <Entry name="Save the text, to share" onClick={() => saveText(handOut)} />
         <MenuSeparator className="my-1 border-t border-line" />
         <Entry name="Make a copy" onClick={onCopy} />
-        <Entry name="Tags and template" onClick={onDetails} />
+        <Entry name="Name, start and tags" onClick={onDetails} />
         <Entry name="Earlier versions" onClick={onVersions} />
         <Entry name="Keys and help" keys="?" onClick={onHelp} />
       </MenuItems>

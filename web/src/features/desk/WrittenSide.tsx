@@ -1,6 +1,6 @@
 import { useMemo, type RefObject } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
-import { reachableLetters } from '@canter-book/core/placing/candidates';
+import { lettersWithin } from '@canter-book/core/placing/candidates';
 import type { Finding } from '@canter-book/core/review/finding';
 import { standingAt } from '@canter-book/core/ride/compile';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
@@ -98,7 +98,7 @@ function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {
         : parsed.lesson.items[0]
           ? { before: parsed.lesson.items[0].id }
           : ('end' as const);
-      return reachableLetters(standingAt(parsed.lesson, point, profile));
+      return lettersWithin(standingAt(parsed.lesson, point, profile));
     },
     describe(line) {
       const itemId = itemAtLine.get(line);

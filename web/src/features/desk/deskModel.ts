@@ -2,6 +2,7 @@ import {
   createContext,
   useCallback,
   useContext,
+  useEffect,
   useMemo,
   useRef,
   useState,
@@ -40,24 +41,24 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const editor = useRef<EditorHandle>(null);
   const derived = useMemo(() => derive(text, horses), [text, horses]);
   const { parsed, itemAtLine } = derived;
-  const select = useCallback(
-    (itemId: string) => {
-      const at = parsed.spans.get(itemId)?.line;
-      if (at) editor.current?.goToLine(at);
-    },
-    [parsed],
-  );
-  const edit = useCallback(
-    (change: (lesson: Lesson) => Lesson, focusId?: string) => {
-      const after = change(parsed.lesson);
-      if (after === parsed.lesson) return;
-      const written = printLesson(after);
-      editor.current?.setText(written);
-      const at = focusId && lineOfItem(after, focusId, written);
-      if (at) editor.current?.goToLine(at);
-    },
-    [parsed],
-  );
+  // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.
+  const now = useRef(parsed);
+  useEffect(() => {
+    now.current = parsed;
+  }, [parsed]);
+  const select = useCallback((itemId: string) => {
+    const at = now.current.spans.get(itemId)?.line;
+    if (at) editor.current?.goToLine(at);
+  }, []);
+  const edit = useCallback((change: (lesson: Lesson) => Lesson, focusId?: string) => {
+    const before = now.current.lesson;
+    const after = change(before);
+    if (after === before) return;
+    const written = printLesson(after);
+    editor.current?.setText(written);
+    const at = focusId && lineOfItem(after, focusId, written);
+    if (at) editor.current?.goToLine(at);
+  }, []);
   const setText = useCallback((next: string) => editor.current?.setText(next), []);
   const selected = itemAtLine.get(line) ?? null;
   const model = useMemo<DeskModel>(

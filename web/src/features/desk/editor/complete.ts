@@ -14,8 +14,8 @@ const words: readonly Completion[] = [...new Set([...KEYWORDS, ...FORM_WORDS])]
 
 /** What the lesson before a line says about the line. */
 export interface LineHelp {
-  /** Letters that can be reached at the beginning of a line. */
-  lettersFrom(line: number): readonly string[];
+  /** Letters that can be reached at the beginning of a line, and how far they are. */
+  lettersFrom(line: number): readonly { letter: string; metres: number }[];
   /** A sentence on the line: where, how long, how many strides. */
   describe(line: number): string | null;
 }
@@ -29,7 +29,11 @@ export function completion(help: () => LineHelp): Extension {
     if (space !== undefined && letter !== undefined && (letter || context.explicit)) {
       const letters = help()
         .lettersFrom(line.number)
-        .map((label): Completion => ({ label, detail: 'can be reached', boost: 1 }));
+        .map(({ letter: label, metres }, i): Completion => ({
+          label,
+          detail: metres < 0.5 ? 'here' : `${Math.round(metres)} m on`,
+          boost: 90 - i,
+        }));
       return { from: line.from + space.length, options: [...letters, ...words] };
     }
     const word = context.matchBefore(/[a-z-]{2,}/i);

@@ -25,7 +25,7 @@ function open(text = TEXT) {
     onFix: jest.fn(),
     onAllow: jest.fn(),
   };
-  const help = { lettersFrom: () => ['A', 'K'], describe: () => null };
+  const help = { lettersFrom: () => [], describe: () => null };
   const handle = createRef<EditorHandle>();
   const [onText, onLine, onHistory] = [jest.fn(), jest.fn(), jest.fn()];
   const view = render(

@@ -43,7 +43,9 @@ class Slip extends WidgetType {
     private readonly answers: Answers,
   ) {
     super();
-    this.key = JSON.stringify([finding.code, finding.level, finding.facts]);
+    // Its fix names an item of the lesson: another item is another slip.
+    const { code, level, facts, itemId, line } = finding;
+    this.key = JSON.stringify([code, level, facts, itemId, line]);
   }
   override eq(other: Slip): boolean {
     return other.key === this.key;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Copy, FlipHorizontal2, Trash2 } from 'lucide-react';
+import { Copy, FlipHorizontal2, Repeat, Trash2, Undo } from 'lucide-react';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import { PHASES, type Item, type LessonLine, type Phase } from '@canter-book/core/lesson/document';
 import {
@@ -7,7 +7,9 @@ import {
   insertAfter,
   removeItem,
   replaceItem,
+  unwrapRepeat,
   withNewIds,
+  wrapInRepeat,
 } from '@canter-book/core/lesson/edits';
 import { mirrorItem } from '@canter-book/core/lesson/mirror';
 import { printItem } from '@canter-book/core/notation/print';
@@ -15,6 +17,7 @@ import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { clock } from '@canter-book/core/units';
 import { newId } from '../../../app/newId.ts';
 import { useDesk } from '../deskModel.ts';
+import { AlsoField } from './AlsoField.tsx';
 import { InstructionFields } from './InstructionFields.tsx';
 import { PaceField } from './PaceField.tsx';
 import { SmallNumber, SmallSelect, smallInput } from './small.tsx';
@@ -43,6 +46,22 @@ export function Inspector() {
         >
           <FlipHorizontal2 size={16} aria-hidden />
         </Tool>
+        {item.kind === 'line' && (
+          <Tool
+            label="Put it in a repeat"
+            onClick={() => edit((l) => wrapInRepeat(l, item.id, 2, newId()), item.id)}
+          >
+            <Repeat size={16} aria-hidden />
+          </Tool>
+        )}
+        {item.kind === 'repeat' && (
+          <Tool
+            label="Take the repeat away, keep its lines"
+            onClick={() => edit((l) => unwrapRepeat(l, item.id), item.items[0]?.id)}
+          >
+            <Undo size={16} aria-hidden />
+          </Tool>
+        )}
         <Tool label="Put in again" onClick={() => add(withNewIds(item, newId))}>
           <Copy size={16} aria-hidden />
         </Tool>
@@ -111,6 +130,7 @@ function LineFields({ line, onChange }: LineFieldsProps) {
         />
       ))}
       <PaceField line={line} onChange={onChange} />
+      <AlsoField line={line} onChange={onChange} />
       <Note
         key={line.note ?? ''}
         note={line.note}

@@ -7,17 +7,20 @@ interface SmallSelectProps {
   label: string;
   value: string;
   options: readonly string[];
+  /** What the empty choice is called. */
+  none?: string;
   onChange(value: string): void;
 }
 
-export function SmallSelect({ label, value, options, onChange }: SmallSelectProps) {
+export function SmallSelect(props: SmallSelectProps) {
+  const { label, value, options, none = 'as before', onChange } = props;
   return (
     <label className="flex flex-col gap-0.5">
       <span className="text-soft">{label}</span>
       <select className={smallInput} value={value} onChange={(e) => onChange(e.target.value)}>
         {options.map((option) => (
           <option key={option} value={option}>
-            {option || 'as before'}
+            {option || none}
           </option>
         ))}
       </select>

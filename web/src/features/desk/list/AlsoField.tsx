@@ -1,0 +1,58 @@
+import { tokenize } from '@canter-book/core/forms/tokens';
+import type { Item, LessonLine } from '@canter-book/core/lesson/document';
+import { readInstruction } from '@canter-book/core/notation/instruction';
+import { printInstruction } from '@canter-book/core/notation/print';
+import { SmallSelect } from './small.tsx';
+
+/** What can go with any line. */
+const ALSO = [
+  'rising',
+  'sitting',
+  'stretch',
+  'retake',
+  'long rein',
+  'give and retake',
+  'salute',
+  'go large',
+  'flying change at X',
+  'flying change at end',
+  'canter left at half',
+  'canter right at half',
+  'trot working at half',
+  'walk medium at half',
+  'then trot working',
+];
+
+/** Adds to a line what is done in it as well; what is there already is taken out by its cross. */
+export function AlsoField({ line, onChange }: { line: LessonLine; onChange(line: Item): void }) {
+  const said = line.instructions.map(printInstruction);
+  const add = (words: string) => {
+    const read = readInstruction(tokenize(words, 1));
+    if (read.ok) onChange({ ...line, instructions: [...line.instructions, read.value] });
+  };
+  return (
+    <>
+      {line.instructions.length > 1 &&
+        said.map((words, i) => (
+          <button
+            key={i}
+            type="button"
+            aria-label={`Take out ${words}`}
+            className="min-h-8 rounded-md border border-line bg-page px-2 font-mono text-[12.5px] hover:border-madder"
+            onClick={() =>
+              onChange({ ...line, instructions: line.instructions.filter((_, k) => k !== i) })
+            }
+          >
+            {words} ×
+          </button>
+        ))}
+      <SmallSelect
+        label="also"
+        value=""
+        none="nothing more"
+        options={['', ...ALSO.filter((words) => !said.includes(words))]}
+        onChange={add}
+      />
+    </>
+  );
+}
