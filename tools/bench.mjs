@@ -1,9 +1,12 @@
-/** `npm run bench`: bundles the benchmarks as the app is bundled, and runs them. */
-import { spawnSync } from 'node:child_process';
+/** `npm run bench`: bundles the benchmarks as the app is bundled, and runs them; then the desk in the browser. */
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { build as buildApp } from './build.mjs';
 import { root, setup } from './setup.mjs';
 
-setup();
+setup({ browser: true });
 const { build } = await import('esbuild');
 const outfile = join(root, '.cache/bench.mjs');
 await build({
@@ -17,4 +20,27 @@ await build({
   define: { MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')) },
   logLevel: 'error',
 });
-process.exit(spawnSync(process.execPath, [outfile], { cwd: root, stdio: 'inherit' }).status ?? 1);
+const done = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: 'inherit',
+});
+if (done.status) process.exit(done.status);
+
+await buildApp();
+const port = Number(process.env.PORT ?? 4784);
+const folder = mkdtempSync(join(tmpdir(), 'canter-book-bench-'));
+const server = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--data', folder], {
+  env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
+});
+try {
+  await new Promise((open, fail) => {
+    server.stdout.on('data', (d) => String(d).includes('is open at') && open());
+    server.once('exit', () => fail(new Error('The server did not start.')));
+  });
+  const { benchBrowser } = await import('./bench/browser.mjs');
+  await benchBrowser(`http://127.0.0.1:${port}`);
+} finally {
+  server.kill();
+  await new Promise((gone) => server.once('exit', gone));
+  rmSync(folder, { recursive: true, force: true });
+}

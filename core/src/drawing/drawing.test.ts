@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { arbitraryLesson } from '../testing/arbitraryLesson.ts';
 import { PAPER, SHEETS, rideOf } from '../testing/lessons.ts';
 import { beatStrokes } from './strokes.ts';
+import { linesNear } from './nearest.ts';
 import { SvgPath, svgPathOf, toView } from './svgPath.ts';
 
 const lengthOf = (d: string): number => {
@@ -131,5 +133,54 @@ describe('the SVG sink', () => {
       expect(ds.length).toBeGreaterThan(8);
       for (const d of ds) expect(d).toMatch(/^M[-\d. MLA]+$/);
     }
+  });
+});
+
+describe('the lines under a finger', () => {
+  const text = 'A trot working\nC circle left 20\nA circle left 20\nH-K loop 5\n';
+  const { lesson } = parseLesson(text);
+  const ride = compileRide(lesson);
+  const id = (n: number) => lesson.items[n]!.id;
+
+  test('the far side of a circle is the circle, the track is the way to a place', () => {
+    expect(linesNear(ride, { x: 0, y: 40.5 }, 1)).toEqual([id(1)]);
+    expect(linesNear(ride, { x: 9.5, y: 25 }, 1)).toEqual(expect.arrayContaining([id(1)]));
+    expect(linesNear(ride, { x: 3, y: 30 }, 1)).toEqual([]);
+  });
+
+  test('acts come before ways, and the nearest first', () => {
+    const [first, ...others] = linesNear(ride, { x: -9.5, y: 50 }, 1.5);
+    expect(ride.movements.some((m) => m.itemId === first && m.act !== -1)).toBe(true);
+    expect(others.length).toBeGreaterThan(0);
+    for (const item of linesNear(ride, { x: 0, y: 59.5 }, 1)) {
+      expect(lesson.items.some((i) => i.id === item)).toBe(true);
+    }
+  });
+});
+
+describe('lines in the same place', () => {
+  test('of different items are drawn beside one another, repeats of one are drawn once', () => {
+    const twice = compileRide(
+      parseLesson('A trot working\nC circle left 20\nC circle left 20\n').lesson,
+    );
+    const circles = (r: typeof twice) =>
+      beatStrokes(r).filter((s) => r.movements[s.movement]!.kind === 'circle');
+    expect(circles(twice).map((s) => s.pass)).toEqual([0, 1]);
+    const repeated = compileRide(parseLesson('A trot working\nC circle left 20 x4\n').lesson);
+    expect(circles(repeated).map((s) => s.pass)).toEqual([0]);
+    // The inner one keeps half a metre from the outer one.
+    const [, inner] = circles(twice);
+    const points: number[][] = [];
+    inner!.draw({
+      move: (p) => points.push([p.x, p.y]),
+      line: (p) => points.push([p.x, p.y]),
+      arc: () => {},
+    });
+    for (const [x, y] of points) expect(Math.hypot(x!, y! - 50)).toBeCloseTo(9, 1);
+  });
+
+  test('a way is drawn only where nothing else is', () => {
+    const ride = compileRide(parseLesson('A trot working\ngo large\nC halt 4 s\n').lesson);
+    expect(beatStrokes(ride).filter((s) => s.way)).toEqual([]);
   });
 });

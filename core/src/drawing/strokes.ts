@@ -72,7 +72,8 @@ export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke
     const all = { fromM: span.startM, toM: span.startM + span.lengthM, pass: 0 };
     const stretches = first ? [all] : fresh;
     const tracks = hoofTracks(span);
-    const insideM = PASS_APART_M * turnSign(span.riding.rein);
+    // One side for the whole movement, also when the rein changes in its middle.
+    const insideM = PASS_APART_M * turnSign(movement.rein);
     return stretches.map((stretch): BeatStroke => ({
       movement: span.movement,
       span,

@@ -154,7 +154,7 @@ function laidOut(rows: readonly Row[], widthMm: number, lineMm: number): Draw[] 
       );
     }
     const { at, figures } = row;
-    const figuresMm = size * 8.6;
+    const figuresMm = size * 7.8;
     const [first = '', ...more] = wrapped(row.said, widthMm - indent - figuresMm, size);
     return [
       (x, y) =>

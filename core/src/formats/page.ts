@@ -35,7 +35,7 @@ export const rule = (x1: number, y1: number, x2: number, y2: number, stroke = HA
   `<path d="M${roundTo(x1, 2)} ${roundTo(y1, 2)}L${roundTo(x2, 2)} ${roundTo(y2, 2)}" stroke="${stroke}" stroke-width="0.2" fill="none"/>`;
 
 /** An average letter of the reading face is this wide, of its size. Measured on our own texts. */
-const LETTER_WIDTH = 0.52;
+const LETTER_WIDTH = 0.49;
 
 /** Breaks words into lines that fit a width; a single long word stays whole. */
 export function wrapped(said: string, widthMm: number, size: number): string[] {

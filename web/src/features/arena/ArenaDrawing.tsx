@@ -1,10 +1,12 @@
 import { memo, type ReactNode, type Ref } from 'react';
 import type { View } from '@canter-book/core/drawing/svgPath';
-import { toView } from '@canter-book/core/drawing/svgPath';
+import { linesNear } from '@canter-book/core/drawing/nearest';
+import { fromView, toView } from '@canter-book/core/drawing/svgPath';
 import type { Ride } from '@canter-book/core/ride/types';
 import { Ground } from './Ground.tsx';
 import { HorseOnLine } from './HorseOnLine.tsx';
 import type { Player } from './player.ts';
+import { drawingPoint } from './pointer.ts';
 import { Strokes } from './Strokes.tsx';
 import { arenaBox, type Box } from './viewBox.ts';
 
@@ -18,14 +20,16 @@ interface ArenaDrawingProps {
   view?: View;
   /** The part of the arena that is shown, in drawing metres; all of it when missing. */
   box?: Box;
-  /** Drawn over the line, under the horse. */
+  /** Drawn over the line. */
   overlay?: ReactNode;
   svgRef?: Ref<SVGSVGElement>;
   className?: string;
-  onSelect?(itemId: string): void;
+  /** The lines under the finger, the likeliest first. */
+  onLines?(itemIds: readonly string[]): void;
 }
 
-const nothing = () => {};
+/** A finger is this wide, in metres of the arena. */
+const FINGER_M = 1.2;
 
 /** The arena seen from above, the ride drawn in its own beats, and the horse on it. */
 export function ArenaDrawing({
@@ -37,30 +41,43 @@ export function ArenaDrawing({
   box = arenaBox(ride.arena, view),
   overlay,
   svgRef,
-  className = 'block max-h-full w-full',
-  onSelect = nothing,
+  className = 'max-h-full w-full',
+  onLines,
 }: ArenaDrawingProps) {
-  const { x, y, width, height } = box;
+  const viewBox = `${box.x} ${box.y} ${box.width} ${box.height}`;
   return (
-    <svg
-      ref={svgRef}
-      viewBox={`${x} ${y} ${width} ${height}`}
-      role="img"
-      aria-label={describe(ride)}
-      className={className}
+    <div
+      className={`relative contain-content ${className}`}
+      style={{ aspectRatio: `${box.width} / ${box.height}` }}
     >
-      <Ground arena={ride.arena} view={view} />
-      <Strokes
-        ride={ride}
-        view={view}
-        selectedItem={selectedItem}
-        only={only}
-        onSelect={onSelect}
-      />
-      <OnTheGround ride={ride} view={view} />
-      {overlay}
-      <HorseOnLine ride={ride} player={player} view={view} />
-    </svg>
+      <svg
+        ref={svgRef}
+        viewBox={viewBox}
+        role="img"
+        aria-label={describe(ride)}
+        className="absolute inset-0 h-full w-full"
+        onClick={
+          onLines &&
+          ((event) => {
+            const at = drawingPoint(event.currentTarget, event);
+            if (at) onLines(linesNear(ride, fromView(view, at), FINGER_M));
+          })
+        }
+      >
+        <Ground arena={ride.arena} view={view} />
+        <Strokes ride={ride} view={view} selectedItem={selectedItem} only={only} />
+        <OnTheGround ride={ride} view={view} />
+        {overlay}
+      </svg>
+      {/* On a layer of its own, so that the line is not painted again with every step of the horse. */}
+      <svg
+        viewBox={viewBox}
+        aria-hidden
+        className="pointer-events-none absolute inset-0 h-full w-full will-change-transform"
+      >
+        <HorseOnLine ride={ride} player={player} view={view} />
+      </svg>
+    </div>
   );
 }
 

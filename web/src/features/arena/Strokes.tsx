@@ -11,12 +11,11 @@ interface StrokesProps {
   view: View;
   selectedItem: string | null;
   only: string | null | undefined;
-  onSelect(itemId: string): void;
 }
 
 /** The ridden line in beats; the chosen line stands out, with the marks of its direction and bend. */
 export const Strokes = memo(function Strokes(props: StrokesProps) {
-  const { ride, view, selectedItem, only, onSelect } = props;
+  const { ride, view, selectedItem, only } = props;
   const strokes = useMemo(
     () => beatStrokes(ride, selectedItem).map((stroke) => drawn(stroke, view)),
     [ride, selectedItem, view],
@@ -27,18 +26,10 @@ export const Strokes = memo(function Strokes(props: StrokesProps) {
   const order = [...shown.filter((s) => !chosen(s)), ...shown.filter(chosen)];
   const anyChosen = shown.some(chosen);
   return (
-    <g fill="none">
+    <g fill="none" data-strokes>
       {order.map((drawnStroke, i) => {
         const strong = chosen(drawnStroke);
-        return (
-          <Stroke
-            key={i}
-            {...drawnStroke}
-            strong={strong}
-            faded={anyChosen && !strong}
-            onSelect={() => onSelect(ride.movements[drawnStroke.stroke.movement]!.itemId)}
-          />
-        );
+        return <Stroke key={i} {...drawnStroke} strong={strong} faded={anyChosen && !strong} />;
       })}
       <Marks ride={ride} view={view} itemId={selectedItem} />
     </g>
@@ -61,27 +52,23 @@ const drawn = (stroke: BeatStroke, view: View): DrawnStroke => ({
 interface StrokeProps extends DrawnStroke {
   strong: boolean;
   faded: boolean;
-  onSelect(): void;
 }
 
-function Stroke({ stroke, d, second, strong, faded, onSelect }: StrokeProps) {
+function Stroke({ stroke, d, second, strong, faded }: StrokeProps) {
   const full = strong ? 1 : stroke.way ? 0.3 : faded ? 0.42 : 0.78;
   // Later passes over the same ground are fainter, in their order.
   const opacity = strong ? 1 : full * 0.72 ** stroke.pass;
-  const width = WIDTHS_M[stroke.span.gait] * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering);
+  const look = {
+    stroke: strong ? 'var(--leather)' : 'var(--ink)',
+    strokeWidth: WIDTHS_M[stroke.span.gait] * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering),
+    strokeDasharray: stroke.marksM.map((m) => m.toFixed(2)).join(' '),
+    strokeDashoffset: stroke.offsetM,
+  };
   return (
-    <g onClick={onSelect} className="cursor-pointer">
-      <path d={d} stroke="transparent" strokeWidth={1.4} />
-      <g
-        stroke={strong ? 'var(--leather)' : 'var(--ink)'}
-        strokeWidth={width}
-        strokeDasharray={stroke.marksM.map((m) => m.toFixed(2)).join(' ')}
-        strokeDashoffset={stroke.offsetM}
-      >
-        <path d={d} strokeOpacity={opacity} />
-        {second && <path d={second} strokeOpacity={opacity * 0.6} />}
-      </g>
-    </g>
+    <>
+      <path d={d} strokeOpacity={opacity} {...look} />
+      {second && <path d={second} strokeOpacity={opacity * 0.6} data-second-track {...look} />}
+    </>
   );
 }
 

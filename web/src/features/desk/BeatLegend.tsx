@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { beatMarksM } from '@canter-book/core/drawing/beats';
 
 const SHOWN = [
@@ -7,7 +8,7 @@ const SHOWN = [
 ] as const;
 
 /** How the line is read: one period is one stride. */
-export function BeatLegend({ horse }: { horse: string | null }) {
+export const BeatLegend = memo(function BeatLegend({ horse }: { horse: string | null }) {
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-1 text-[13px] text-soft">
       {SHOWN.map(([gait, strideM, words]) => (
@@ -26,4 +27,4 @@ export function BeatLegend({ horse }: { horse: string | null }) {
       <span>one period, one {horse ? `of ${horse}’s strides` : 'stride'}</span>
     </div>
   );
-}
+});

@@ -1,25 +1,25 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { ButtonLink } from '../../ui/Button.tsx';
-import { useDesk } from './deskModel.ts';
+import { titleOf, useDesk } from './deskModel.ts';
 import { withHorse } from './firstText.ts';
 import { IconButton } from './IconButton.tsx';
 
 interface DeskHeaderProps {
   lessonId: string;
-  text: string;
   /** Where the text is kept now. */
   note: ReactNode;
   menu: ReactNode;
 }
 
 /** The lesson's name, its horse, and what leads away from the desk. */
-export function DeskHeader({ lessonId, text, note, menu }: DeskHeaderProps) {
-  const { derived, horses, depth, editor, setText } = useDesk();
+export function DeskHeader({ lessonId, note, menu }: DeskHeaderProps) {
+  const desk = useDesk();
+  const { derived, horses, depth, editor, setText } = desk;
   const { horse, ride, parsed } = derived;
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 className="text-[22px]">{parsed.lesson.title?.text ?? 'Untitled lesson'}</h1>
+      <h1 className="text-[22px]">{titleOf(desk)}</h1>
       <label className="flex items-center gap-2 text-[14px] text-soft">
         for
         <select
@@ -28,7 +28,7 @@ export function DeskHeader({ lessonId, text, note, menu }: DeskHeaderProps) {
           className="min-h-9 rounded-lg border border-line bg-page px-2 font-bold text-ink"
           onChange={(event) => {
             const chosen = horses.find((h) => h.id === event.target.value);
-            setText(withHorse(text, chosen?.name ?? null));
+            setText(withHorse(derived.text, chosen?.name ?? null));
           }}
         >
           <option value="">any horse</option>

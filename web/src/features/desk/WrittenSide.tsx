@@ -1,7 +1,6 @@
-import { useMemo, type RefObject } from 'react';
+import { memo, useMemo } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
-import type { Finding } from '@canter-book/core/review/finding';
 import { standingAt } from '@canter-book/core/ride/compile';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
@@ -9,7 +8,7 @@ import { clock } from '@canter-book/core/units';
 import type { Derived } from './derive.ts';
 import { useDesk } from './deskModel.ts';
 import type { LineHelp } from './editor/complete.ts';
-import { Editor, type EditorHandle } from './editor/Editor.tsx';
+import { Editor } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
@@ -20,10 +19,7 @@ export type WrittenAs = 'text' | 'list';
 interface WrittenSideProps {
   opening: string;
   notes: Annotations;
-  slips: readonly Finding[];
-  allowed: readonly (Finding & { readonly reason: string })[];
   writtenAs: WrittenAs;
-  editor: RefObject<EditorHandle | null>;
   onWrittenAs(as: WrittenAs): void;
   onText(text: string): void;
   onLine(line: number): void;
@@ -33,9 +29,9 @@ interface WrittenSideProps {
 const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' };
 
 /** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
-export function WrittenSide(props: WrittenSideProps) {
-  const { opening, notes, slips, allowed, writtenAs, editor } = props;
-  const { derived } = useDesk();
+export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
+  const { opening, notes, writtenAs } = props;
+  const { derived, editor } = useDesk();
   const help = useMemo(() => lineHelp(derived), [derived]);
   return (
     <section
@@ -80,10 +76,15 @@ export function WrittenSide(props: WrittenSideProps) {
       <div className="max-h-64 shrink-0 overflow-auto border-t border-line bg-paper">
         <Inspector />
       </div>
-      <LessonSlips findings={slips} allowed={allowed} onFix={notes.onFix} onAllow={notes.onAllow} />
+      <LessonSlips
+        findings={notes.slips}
+        allowed={derived.allowed}
+        onFix={notes.onFix}
+        onAllow={notes.onAllow}
+      />
     </section>
   );
-}
+});
 
 /** What the lesson says about a line that is being written or looked at. */
 function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {

@@ -4,7 +4,7 @@ import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/observations/records';
 import { problemOf, useSaveLessonMutation } from '../../api/api.ts';
 import { newId } from '../../app/newId.ts';
-import { LessonSaver, type DraftStore, type LessonDraft } from './lessonSaver.ts';
+import { LessonSaver, type DraftStore, type LessonDraft, type SaveState } from './lessonSaver.ts';
 
 const draftKey = (id: string) => `lesson-draft:${id}`;
 
@@ -20,7 +20,7 @@ export async function openingText(record: LessonRecord): Promise<LessonDraft> {
   return draft ?? { text: printLesson(record.document), revision: record.revision };
 }
 
-export function useAutosave(record: LessonRecord, opening: LessonDraft) {
+export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonSaver {
   const [save] = useSaveLessonMutation();
   const [saver] = useState(
     () =>
@@ -38,7 +38,10 @@ export function useAutosave(record: LessonRecord, opening: LessonDraft) {
         },
       }),
   );
-  const state = useSyncExternalStore(saver.subscribe, saver.current);
   useEffect(() => () => saver.stop(), [saver]);
-  return { saver, state };
+  return saver;
 }
+
+/** Where the text is now. Only what shows it is rendered when that changes, not the whole desk. */
+export const useSaveState = (saver: LessonSaver): SaveState =>
+  useSyncExternalStore(saver.subscribe, saver.current);

@@ -28,23 +28,36 @@ export interface Derived {
 const byName = (horses: readonly Horse[], name: string | undefined): Horse | null =>
   horses.find((h) => h.name.toLowerCase() === name?.trim().toLowerCase()) ?? null;
 
+/** Worked out when it is first asked for, and once. */
+function once<T>(work: () => T): () => T {
+  let done: { value: T } | null = null;
+  return () => (done ??= { value: work() }).value;
+}
+
+/** The ride is worked out at once, because the picture waits for it; the rest when it is looked at. */
 export function derive(text: string, horses: readonly Horse[]): Derived {
   const parsed = parseLesson(text);
   const horse = byName(horses, parsed.lesson.horse?.name);
   const profile = profileOf(horse, new Date().getFullYear());
   const ride = compileRide(parsed.lesson, profile);
-  const itemAtLine = new Map([...parsed.spans].map(([id, span]) => [span.line, id]));
-  const { open, allowed } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));
+  const sorted = once(() => sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed)));
+  const margin = once(() => marginOf(parsed, ride));
   return {
     text,
     parsed,
     horse,
     profile,
     ride,
-    findings: open,
-    allowed,
-    margin: marginOf(parsed, ride),
-    itemAtLine,
+    itemAtLine: new Map([...parsed.spans].map(([id, span]) => [span.line, id])),
+    get findings() {
+      return sorted().open;
+    },
+    get allowed() {
+      return sorted().allowed;
+    },
+    get margin() {
+      return margin();
+    },
   };
 }
 

@@ -68,6 +68,9 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   return { model, text, setTyped, setLine, setDepth };
 }
 
+export const titleOf = ({ derived }: DeskModel): string =>
+  derived.parsed.lesson.title?.text ?? 'Untitled lesson';
+
 /** The line of an item in the printed lesson: items are read in the order in which they are printed. */
 function lineOfItem(lesson: Lesson, id: string, written: string): number | null {
   const index = allItems(lesson.items).findIndex((item) => item.id === id);

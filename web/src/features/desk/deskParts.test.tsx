@@ -70,20 +70,12 @@ describe('a slip', () => {
 });
 
 describe('the drawing', () => {
-  const open = (selectedItem: string | null, onSelect = jest.fn()) => {
+  const open = (selectedItem: string | null) => {
     const player = new Player();
     player.setDuration(ride.totals.seconds);
     return {
       player,
-      onSelect,
-      ...render(
-        <ArenaDrawing
-          ride={ride}
-          player={player}
-          selectedItem={selectedItem}
-          onSelect={onSelect}
-        />,
-      ),
+      ...render(<ArenaDrawing ride={ride} player={player} selectedItem={selectedItem} />),
     };
   };
 
@@ -102,22 +94,22 @@ describe('the drawing', () => {
     expect(body.getAttribute('d')).not.toBe(before);
   });
 
-  test('the chosen line stands out, and a line is chosen by its stroke', () => {
+  test('the chosen line stands out, with its direction and its bend', () => {
     const item = [...parsed.spans].find(([, span]) => span.line === 4)![0];
-    const { container, onSelect } = open(item);
-    expect(container.querySelectorAll('g[stroke="var(--leather)"]').length).toBeGreaterThan(0);
-    fireEvent.click(container.querySelector('g.cursor-pointer')!);
-    expect(onSelect).toHaveBeenCalledTimes(1);
+    const { container } = open(item);
+    expect(container.querySelectorAll('path[stroke="var(--leather)"]').length).toBeGreaterThan(0);
+    const marks = [...container.querySelectorAll('[data-mark]')].map((m) =>
+      m.getAttribute('data-mark'),
+    );
+    expect(marks.filter((m) => m === 'direction').length).toBeGreaterThan(2);
+    expect(marks).toContain('bend');
   });
 
   test('shows what lies on the ground, and the second track of lateral work', () => {
     const { container } = open(null);
     expect(container.querySelectorAll('path[stroke="var(--sky)"]')).toHaveLength(2);
     expect(container.querySelectorAll('path[fill="var(--ochre)"]')).toHaveLength(1);
-    const twoTracks = [...container.querySelectorAll('g.cursor-pointer > g')].filter(
-      (g) => g.children.length === 2,
-    );
-    expect(twoTracks.length).toBeGreaterThan(0);
+    expect(container.querySelectorAll('[data-second-track]').length).toBeGreaterThan(0);
   });
 
   test('alone it shows one line only', () => {
@@ -125,7 +117,7 @@ describe('the drawing', () => {
     const { container } = render(
       <ArenaDrawing ride={ride} player={player} selectedItem={null} only={null} />,
     );
-    expect(container.querySelectorAll('g.cursor-pointer')).toHaveLength(0);
+    expect(container.querySelectorAll('[data-strokes] path')).toHaveLength(0);
   });
 });
 

@@ -2,9 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
+import type { Ride } from '@canter-book/core/ride/types';
 import type { Point } from '@canter-book/core/geometry/curve';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
+import { drawingPoint } from '../../arena/pointer.ts';
 import { arenaBox, panned, zoomed, zoomOf, type Box } from '../../arena/viewBox.ts';
 import { BeatLegend } from '../BeatLegend.tsx';
 import { useDesk } from '../deskModel.ts';
@@ -23,10 +25,17 @@ const VIEWS: readonly { view: View; name: string }[] = [
 ];
 const ZOOM_STEP = 1.5;
 
+interface ArenaBenchProps {
+  /** The ride and the selection as they are now: the rest of the desk may be a moment behind. */
+  ride: Ride;
+  selected: string | null;
+  player: Player;
+  slips: readonly Finding[];
+}
+
 /** The arena to work in: laying down, sizing and moving by hand, near or far, from either end. */
-export function ArenaBench({ player, slips }: { player: Player; slips: readonly Finding[] }) {
-  const { derived, selected, select } = useDesk();
-  const { ride } = derived;
+export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
+  const { derived, select } = useDesk();
   const [view, setView] = useState<View>('c-right');
   const svg = useRef<SVGSVGElement>(null);
   const whole = arenaBox(ride.arena, view);
@@ -70,9 +79,11 @@ export function ArenaBench({ player, slips }: { player: Player; slips: readonly 
           view={view}
           box={window.box}
           svgRef={svg}
-          className="block max-h-full min-h-0 w-full flex-1"
-          onSelect={(itemId) => {
-            if (!placing) select(itemId);
+          className="max-h-full min-h-0 w-full flex-1"
+          onLines={(lines) => {
+            // Another click on the same place goes to the next line that runs there.
+            const next = lines[(lines.indexOf(selected ?? '') + 1) % lines.length];
+            if (next && !placing) select(next);
           }}
           overlay={
             <>
@@ -204,16 +215,6 @@ function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
       held.current = null;
     },
   };
-}
-
-function drawingPoint(
-  svg: SVGSVGElement | null,
-  { clientX, clientY }: { clientX: number; clientY: number },
-): Point | null {
-  const matrix = svg?.getScreenCTM()?.inverse();
-  if (!matrix) return null;
-  const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix);
-  return { x, y };
 }
 
 function useEscape(run: () => void) {

@@ -25,6 +25,7 @@ export function HandleMarks({ handles, view }: { handles: Handles; view: View })
             aria-valuenow={0}
             className="cursor-grab"
             data-handle={kind}
+            onClick={(event) => event.stopPropagation()}
             onPointerDown={(event) => {
               event.preventDefault();
               event.stopPropagation();

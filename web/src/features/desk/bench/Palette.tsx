@@ -1,8 +1,9 @@
+import { memo } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { PALETTE, type Choice } from '@canter-book/core/placing/palette';
 
 /** What can be taken in hand and laid into the lesson. */
-export function Palette({ onTake }: { onTake(choice: Choice): void }) {
+export const Palette = memo(function Palette({ onTake }: { onTake(choice: Choice): void }) {
   return (
     <div role="toolbar" aria-label="Lay into the lesson" className="flex flex-wrap gap-1">
       {PALETTE.map((group) => (
@@ -31,7 +32,7 @@ export function Palette({ onTake }: { onTake(choice: Choice): void }) {
       ))}
     </div>
   );
-}
+});
 
 /** The shorthand with its gaps as dots: “… circle 20”. */
 const shownAs = ({ says }: Choice): string =>

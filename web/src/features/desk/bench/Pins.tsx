@@ -38,7 +38,10 @@ export function Pins({ ride, findings, view, box, onSelect }: PinsProps) {
             tabIndex={0}
             aria-label={what}
             className="cursor-pointer"
-            onClick={() => finding.itemId && onSelect(finding.itemId)}
+            onClick={(event) => {
+              event.stopPropagation();
+              if (finding.itemId) onSelect(finding.itemId);
+            }}
             onKeyDown={(event) => {
               if (event.key === 'Enter' && finding.itemId) onSelect(finding.itemId);
             }}

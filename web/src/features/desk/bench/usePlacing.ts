@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { insertAfter, withNewIds } from '@canter-book/core/lesson/edits';
 import { candidatesFor, lettersAsked, type Candidate } from '@canter-book/core/placing/candidates';
 import type { Choice } from '@canter-book/core/placing/palette';
@@ -40,25 +40,25 @@ export function usePlacing() {
     setHovered(null);
   }, []);
 
-  const lay = useCallback(
-    (candidate: Candidate) => {
-      const item = withNewIds(candidate.item, newId);
-      edit((before) => insertAfter(before, selected, [item]), item.id);
-      putBack();
-    },
-    [edit, selected, putBack],
-  );
+  const lay = (candidate: Candidate) => {
+    const item = withNewIds(candidate.item, newId);
+    edit((before) => insertAfter(before, selected, [item]), item.id);
+    putBack();
+  };
 
-  const take = useCallback(
-    (next: Choice) => {
-      setPicked([]);
-      setHovered(null);
-      if (lettersAsked(next) > 0) return setChoice(next);
-      const [candidate] = candidatesFor(next, standingAt(lesson, 'end', derived.profile));
-      if (candidate) lay(candidate);
-    },
-    [lesson, derived.profile, lay],
-  );
+  const take = (next: Choice) => {
+    setPicked([]);
+    setHovered(null);
+    if (lettersAsked(next) > 0) return setChoice(next);
+    const [candidate] = candidatesFor(next, standingAt(lesson, 'end', derived.profile));
+    if (candidate) lay(candidate);
+  };
+  // The palette is large and stays as it is while the lesson changes.
+  const latest = useRef(take);
+  useEffect(() => {
+    latest.current = take;
+  });
+  const takeNow = useCallback((next: Choice) => latest.current(next), []);
 
   const open = candidates.filter((c) => picked.every((letter, i) => c.letters[i] === letter));
   const letters = [...new Set(open.map((c) => c.letters[picked.length]!))];
@@ -78,5 +78,5 @@ export function usePlacing() {
     pick,
     putBack,
   };
-  return { placing, take };
+  return { placing, take: takeNow };
 }

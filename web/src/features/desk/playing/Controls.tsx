@@ -13,7 +13,6 @@ interface ControlsProps {
 
 /** The player: real time and faster, by movement, and a line or phase over and over. */
 export function Controls({ ride, player, selectedItem }: ControlsProps) {
-  const time = useFollowed(player, clock);
   const part = partOf(ride, selectedItem);
   const looping = player.loop !== null;
   return (
@@ -58,10 +57,17 @@ export function Controls({ ride, player, selectedItem }: ControlsProps) {
           </button>
         ))}
       </span>
-      <span className="tabular ml-2 font-mono text-[14px]" data-testid="clock">
-        <b>{time}</b> / {clock(ride.totals.seconds)}
-      </span>
+      <Clock player={player} total={ride.totals.seconds} />
     </div>
+  );
+}
+
+function Clock({ player, total }: { player: Player; total: number }) {
+  const time = useFollowed(player, clock);
+  return (
+    <span className="tabular ml-2 font-mono text-[14px]" data-testid="clock">
+      <b>{time}</b> / {clock(total)}
+    </span>
   );
 }
 

@@ -9,6 +9,8 @@ import { MovableBars } from './MovableBars.tsx';
 
 const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;
 const CLOSEST = 8;
+/** While it plays, the slider for keys and screen readers follows in steps. */
+const RANGE_STEP_S = 5;
 
 interface StripProps {
   ride: Ride;
@@ -21,7 +23,14 @@ interface StripProps {
 }
 
 /** The lesson from left to right in time, like a stave: one lane for each thing, and the play head. */
-export function Strip({ ride, approach, player, selectedItem, onSelect, onMove }: StripProps) {
+export const Strip = memo(function Strip({
+  ride,
+  approach,
+  player,
+  selectedItem,
+  onSelect,
+  onMove,
+}: StripProps) {
   const [zoom, setZoom] = useState(1);
   const total = Math.max(1, ride.totals.seconds);
   const lanes = useMemo(() => lanesOf(ride, approach), [ride, approach]);
@@ -31,7 +40,10 @@ export function Strip({ ride, approach, player, selectedItem, onSelect, onMove }
     <div className="grid grid-cols-[4.6rem_1fr_1.2rem] gap-x-2 text-[12px] text-soft">
       <LaneNames zoom={zoom} onZoom={(by) => setZoom(clamp(zoom * by, 1, CLOSEST))} />
       <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
-        <div className="relative" style={{ width: `${100 * zoom}%` }}>
+        <div
+          className="relative overflow-hidden contain-content"
+          style={{ width: `${100 * zoom}%` }}
+        >
           <MovableBars
             ride={ride}
             lanes={lanes}
@@ -59,9 +71,10 @@ export function Strip({ ride, approach, player, selectedItem, onSelect, onMove }
           </div>
           <div
             ref={head}
-            className="pointer-events-none absolute top-0 bottom-4 w-0.5 -translate-x-px bg-leather"
+            className="pointer-events-none absolute top-0 bottom-4 w-full will-change-transform"
           >
-            <span className="absolute -top-0.5 -left-[5px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
+            <span className="absolute top-0 bottom-0 -left-px w-0.5 bg-leather" />
+            <span className="absolute -top-0.5 -left-[6px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
           </div>
         </div>
       </div>
@@ -76,7 +89,7 @@ export function Strip({ ride, approach, player, selectedItem, onSelect, onMove }
       </div>
     </div>
   );
-}
+});
 
 function LaneNames({ zoom, onZoom }: { zoom: number; onZoom(by: number): void }) {
   return (
@@ -124,8 +137,10 @@ function usePlayHead(
   useEffect(
     () =>
       player.onMove((seconds) => {
-        if (head.current) head.current.style.left = `${(100 * seconds) / total}%`;
-        if (range.current) {
+        // Moved by its own layer: nothing is laid out again.
+        if (head.current) head.current.style.transform = `translateX(${(100 * seconds) / total}%)`;
+        const shown = Number(range.current?.value ?? 0);
+        if (range.current && (!player.playing || Math.abs(shown - seconds) > RANGE_STEP_S)) {
           range.current.value = String(seconds);
           range.current.setAttribute('aria-valuetext', clock(seconds));
         }

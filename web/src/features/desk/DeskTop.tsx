@@ -1,0 +1,63 @@
+import { memo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSaveLessonMutation, useSessionsQuery } from '../../api/api.ts';
+import { newId } from '../../app/newId.ts';
+import { DeskHeader } from './DeskHeader.tsx';
+import { useDesk } from './deskModel.ts';
+import type { OpenSheet } from './DeskSheets.tsx';
+import { LessonMenu } from './LessonMenu.tsx';
+import { copyOf } from './lessonRecord.ts';
+import type { LessonSaver } from './lessonSaver.ts';
+import { SavingNote } from './Saving.tsx';
+
+interface DeskTopProps {
+  lessonId: string;
+  saver: LessonSaver;
+  onSheet(sheet: OpenSheet): void;
+}
+
+/** The head of the desk: name and horse, saving, the menu, the way to the ringside. */
+export const DeskTop = memo(function DeskTop({ lessonId, saver, onSheet }: DeskTopProps) {
+  const { derived } = useDesk();
+  const { ride, parsed, horse, text } = derived;
+  const [failed, setFailed] = useState<string | null>(null);
+  const [save] = useSaveLessonMutation();
+  const navigate = useNavigate();
+  const { data: sessions } = useSessionsQuery(
+    { horseId: horse?.id ?? '', limit: 1 },
+    { skip: !horse },
+  );
+  const homework = horse ? sessions?.[0]?.homework || undefined : undefined;
+  const makeCopy = async () => {
+    const copy = copyOf(text, horse?.id ?? null, newId);
+    const saved = await save(copy);
+    if (saved.error) setFailed('The copy could not be saved. Try it again.');
+    else void navigate(`/desk/${copy.id}`);
+  };
+  return (
+    <>
+      <DeskHeader
+        lessonId={lessonId}
+        note={<SavingNote saver={saver} />}
+        menu={
+          <LessonMenu
+            handOut={{ ride, lesson: parsed.lesson, homework }}
+            onVersions={() => onSheet('versions')}
+            onDetails={() => onSheet('details')}
+            onHelp={() => onSheet('help')}
+            onCopy={() => void makeCopy()}
+            onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
+          />
+        }
+      />
+      {failed && (
+        <p role="alert" className="bg-slip px-5 py-2 text-madder">
+          ✕ {failed}{' '}
+          <button type="button" className="underline" onClick={() => setFailed(null)}>
+            Good
+          </button>
+        </p>
+      )}
+    </>
+  );
+});

@@ -1,0 +1,35 @@
+import { memo, useCallback } from 'react';
+import { moveBefore } from '@canter-book/core/lesson/edits';
+import type { Player } from '../arena/player.ts';
+import { useDesk } from './deskModel.ts';
+import { CallLine } from './playing/CallLine.tsx';
+import { Controls } from './playing/Controls.tsx';
+import { Strip } from './strip/Strip.tsx';
+import { Totals } from './Totals.tsx';
+
+/** The lesson in time, below the arena: its shares, the player, and the score strip. */
+export const InTime = memo(function InTime({ player }: { player: Player }) {
+  const { derived, selected, select, edit } = useDesk();
+  const { ride, parsed, horse } = derived;
+  const move = useCallback(
+    (itemId: string, before: string | null) => edit((l) => moveBefore(l, itemId, before), itemId),
+    [edit],
+  );
+  return (
+    <>
+      <Totals ride={ride} />
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        <Controls ride={ride} player={player} selectedItem={selected} />
+        <CallLine ride={ride} lesson={parsed.lesson} player={player} />
+      </div>
+      <Strip
+        ride={ride}
+        approach={parsed.lesson.approach?.name ?? horse?.approach ?? 'steady-hand'}
+        player={player}
+        selectedItem={selected}
+        onSelect={select}
+        onMove={move}
+      />
+    </>
+  );
+});

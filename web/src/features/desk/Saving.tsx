@@ -1,0 +1,28 @@
+import { printLesson } from '@canter-book/core/notation/print';
+import { useSaveState } from './autosave.ts';
+import { Conflict } from './Conflict.tsx';
+import type { LessonSaver } from './lessonSaver.ts';
+import { SaveNote } from './SaveNote.tsx';
+
+export const SavingNote = ({ saver }: { saver: LessonSaver }) => (
+  <SaveNote state={useSaveState(saver)} />
+);
+
+interface SavingConflictProps {
+  saver: LessonSaver;
+  text: string;
+  onText(text: string): void;
+}
+
+/** When the lesson was saved elsewhere too: both versions, and a choice. */
+export function SavingConflict({ saver, text, onText }: SavingConflictProps) {
+  const state = useSaveState(saver);
+  if (state.kind !== 'conflict') return null;
+  return (
+    <Conflict
+      mine={text}
+      theirs={printLesson(state.theirs.document)}
+      onKeep={(keep) => onText(saver.resolve(keep))}
+    />
+  );
+}
