@@ -40,6 +40,7 @@ test('from an empty book to a horse’s first progress, over a restart', async (
   await page.getByRole('link', { name: 'Desk' }).click();
   await page.getByRole('main').getByLabel('Horse').selectOption({ label: 'Marram' });
   await page.getByRole('button', { name: 'Write a lesson' }).first().click();
+  await page.getByRole('button', { name: /An empty frame/ }).click();
   await expect(editor(page)).toContainText('horse "Marram"');
   await editor(page).press('Control+a');
   await page.keyboard.insertText(

@@ -1,10 +1,13 @@
 import { z } from 'zod';
+import { HEAD_POSITIONS, SIGNS, WARM_UP_CHECKS } from './words.ts';
 import { SCALES } from './scales.ts';
 
 const id = z.uuid();
 const rein = z.enum(['left', 'right']);
 const gait = z.enum(['walk', 'trot', 'canter']);
 const mark = z.number().min(0).max(10).multipleOf(0.5);
+const seconds = z.number().min(0).max(3600);
+const count = z.number().int().min(0).max(999);
 
 const base = {
   id,
@@ -14,18 +17,24 @@ const base = {
   corrects: id.optional(),
 };
 
-export const markSchema = z.strictObject({
-  ...base,
-  kind: z.literal('mark'),
+/** Where in the lesson it was seen: a line of it, the rein and the gait ridden then. */
+const place = {
+  itemId: z.string().min(1).max(64).optional(),
+  rein,
+  gait,
+};
+
+const seen = <K extends string, S extends z.core.$ZodLooseShape>(kind: K, shape: S) =>
+  z.strictObject({ ...base, kind: z.literal(kind), ...shape });
+
+export const markSchema = seen('mark', {
   scale: z.enum(SCALES),
   rein,
   gait: gait.optional(),
   value: mark,
 });
 
-export const trySchema = z.strictObject({
-  ...base,
-  kind: z.literal('try'),
+export const trySchema = seen('try', {
   /** The line of the lesson it belongs to, and its words at that time. */
   itemId: z.string().min(1).max(64),
   text: z.string().max(300),
@@ -33,15 +42,11 @@ export const trySchema = z.strictObject({
   gait,
   result: z.enum(['good', 'lost']),
   /** Strides (steps in walk) for which it held. */
-  held: z.number().int().min(0).max(999),
+  held: count,
   why: z.string().max(300).optional(),
 });
 
-export const noteSchema = z.strictObject({
-  ...base,
-  kind: z.literal('note'),
-  text: z.string().min(1).max(2000),
-});
+export const noteSchema = seen('note', { text: z.string().min(1).max(2000) });
 
 /** Takes an observation back, without a new one in its place. */
 export const withdrawnSchema = z.strictObject({
@@ -50,17 +55,138 @@ export const withdrawnSchema = z.strictObject({
   corrects: id,
 });
 
+/** Weight in the hand, 0 (none) to 10, in halves. */
+const contactSchema = seen('contact', {
+  ...place,
+  left: mark,
+  right: mark,
+  when: z.enum(['before', 'during', 'after']),
+});
+
+/** Taps on one beat of the gait, milliseconds from the first, and what they came to. */
+const tempoSchema = seen('tempo', {
+  ...place,
+  tapsMs: z.array(z.number().min(0).max(600_000)).min(5).max(400),
+  perMinute: z.number().positive().max(400),
+  scatter: z.number().min(0).max(1),
+  driftPercent: z.number().min(-500).max(500),
+});
+
+/** "n of this, m of that": how many of n held, round by round. */
+const intervalSchema = seen('interval', {
+  ...place,
+  of: z.string().max(60),
+  asked: count,
+  soft: count,
+  held: z.array(count).min(1).max(60),
+});
+
+const haltSchema = seen('halt', {
+  rein,
+  square: z.boolean(),
+  /** The leg that was left, when it was not square. */
+  leg: z.enum(['LF', 'RF', 'LH', 'RH']).optional(),
+  seconds,
+  endedBy: z.enum(['rider', 'horse']).optional(),
+});
+
+const departSchema = seen('depart', {
+  ...place,
+  lead: rein,
+  right: z.boolean(),
+  prompt: z.boolean(),
+});
+
+const changeSchema = seen('change', {
+  to: rein,
+  quality: z.enum(['clean', 'late', 'missed']),
+});
+
+const driftSchema = seen('drift', {
+  ...place,
+  part: z.enum(['haunches', 'shoulders']),
+  side: rein,
+});
+
+/** Rounded (neck lowered, nose in) and reaching (nose forward) are told apart. */
+const stretchSchema = seen('stretch', {
+  ...place,
+  taken: z.enum(['yes', 'partly', 'no']),
+  form: z.enum(['rounded', 'reaching']).optional(),
+});
+
+const signSchema = seen('sign', { ...place, sign: z.enum(SIGNS) });
+const headSchema = seen('head', { ...place, position: z.enum(HEAD_POSITIONS) });
+
+/** The answer to the lightest aid. */
+const aidSchema = seen('aid', {
+  ...place,
+  answer: z.enum(['at once', 'at once but tense', 'late', 'reminder']),
+});
+
+/** When the release came, seen from the horse's yielding. */
+const releaseSchema = seen('release', { ...place, when: z.enum(['before', 'with', 'after']) });
+
+/** How far the hind print reaches past the fore print in walk, hoof breadths; negative falls short. */
+const overtrackSchema = seen('overtrack', { rein, hooves: z.number().min(-4).max(6) });
+
+/** A set-up rightly not asked: good riding. */
+const notAskedSchema = seen('not asked', { ...place, what: z.string().max(60) });
+
+/** The rider's own answer to "what did you feel?". */
+const feltSchema = seen('felt', { text: z.string().min(1).max(300) });
+
+/** The plain gait before or after an exercise: the difference is its effect. */
+const plainSchema = seen('plain', { ...place, when: z.enum(['before', 'after']), value: mark });
+
+const checkSchema = seen('check', { check: z.enum(WARM_UP_CHECKS), rein, gait, done: z.boolean() });
+
+/** Collected work at one go. */
+const boutSchema = seen('bout', { ...place, seconds });
+
+/** Beats that are not even, front and hind or left and right. */
+const unevenSchema = seen('uneven', { ...place, persists: z.boolean() });
+
+/** A rider's theme, counted: corners ridden with bend. */
+const cornerSchema = seen('corner', { rein, bent: z.boolean() });
+
+/** A fright: where, and to which side. */
+const spookSchema = seen('spook', { rein, letter: z.string().regex(/^[A-Z]$/), calm: z.boolean() });
+
 /** What was seen: one union, checked at every door. */
 export const observationSchema = z.discriminatedUnion('kind', [
   markSchema,
   trySchema,
   noteSchema,
   withdrawnSchema,
+  contactSchema,
+  tempoSchema,
+  intervalSchema,
+  haltSchema,
+  departSchema,
+  changeSchema,
+  driftSchema,
+  stretchSchema,
+  signSchema,
+  headSchema,
+  aidSchema,
+  releaseSchema,
+  overtrackSchema,
+  notAskedSchema,
+  feltSchema,
+  plainSchema,
+  checkSchema,
+  boutSchema,
+  unevenSchema,
+  cornerSchema,
+  spookSchema,
 ]);
 
 export type Observation = z.infer<typeof observationSchema>;
-export type MarkObservation = z.infer<typeof markSchema>;
-export type TryObservation = z.infer<typeof trySchema>;
+export type ObservationKind = Observation['kind'];
+export type ObservationOf<K extends ObservationKind> = Extract<Observation, { kind: K }>;
+export type MarkObservation = ObservationOf<'mark'>;
+export type TryObservation = ObservationOf<'try'>;
 
 /** What holds after corrections: everything that no later observation names. */
 export function standing(observations: readonly Observation[]): Observation[] {

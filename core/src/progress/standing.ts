@@ -8,12 +8,14 @@ import {
   type Reading,
 } from '../stats/localLevel.ts';
 
-/** A mark on one scale and rein, on a day counted from any fixed day. */
+/** What a day says of one scale and rein: a mark, or marks and measures pooled. Days count from any fixed day. */
 export interface DatedMark {
   readonly scale: Scale;
   readonly rein: Rein;
   readonly day: number;
   readonly value: number;
+  /** That of a single mark when missing. */
+  readonly variance?: number;
 }
 
 /** Where a horse stands on one scale and rein. */
@@ -40,10 +42,10 @@ export const MARK_MODEL: LevelModel & { readonly markVariance: number } = {
 
 export const NOTCH_DAYS = 28;
 
-const toReading = ({ day, value }: DatedMark): Reading => ({
+export const toReading = ({ day, value, variance }: DatedMark): Reading => ({
   atDays: day,
   value,
-  variance: MARK_MODEL.markVariance,
+  variance: variance ?? MARK_MODEL.markVariance,
 });
 
 /** The level at a day from the marks up to it, or null without any. */

@@ -42,3 +42,24 @@ export function filterLevel(readings: readonly Reading[], model: LevelModel): Le
 export function laterLevel(level: Level, days: number, { driftPerDay }: LevelModel): Level {
   return { mean: level.mean, variance: level.variance + driftPerDay * Math.max(0, days) };
 }
+
+/**
+ * The level at each reading from all readings, before and after it (fixed-interval smoother).
+ * Source: Rauch, Tung & Striebel 1965; Durbin & Koopman ch. 4 (from memory).
+ */
+export function smoothLevel(readings: readonly Reading[], model: LevelModel): Level[] {
+  const filtered = filterLevel(readings, model);
+  const smoothed: Level[] = [...filtered];
+  for (let i = filtered.length - 2; i >= 0; i--) {
+    const here = filtered[i]!;
+    const next = smoothed[i + 1]!;
+    const days = Math.max(0, readings[i + 1]!.atDays - readings[i]!.atDays);
+    const ahead = here.variance + model.driftPerDay * days;
+    const gain = ahead > 0 ? here.variance / ahead : 0;
+    smoothed[i] = {
+      mean: here.mean + gain * (next.mean - here.mean),
+      variance: here.variance + gain ** 2 * (next.variance - ahead),
+    };
+  }
+  return smoothed;
+}

@@ -94,11 +94,14 @@ export class Player {
 
 export function usePlayer(durationS: number): Player {
   const [player] = useState(() => new Player());
-  useSyncExternalStore(player.onChange, player.state);
   useEffect(() => player.setDuration(durationS), [player, durationS]);
   useEffect(() => () => player.stop(), [player]);
   return player;
 }
+
+/** Renders anew when the player starts, stops, or changes its speed or loop. */
+export const usePlayerState = (player: Player): void =>
+  void useSyncExternalStore(player.onChange, player.state);
 
 /** A value that follows the play head, rendered anew only when it changes. */
 export function useFollowed<T>(player: Player, pick: (seconds: number) => T): T {

@@ -6,10 +6,13 @@ import { slipElement, type Annotations } from './editor/margin.ts';
 interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
   findings: readonly Finding[];
   allowed: readonly (Finding & { readonly reason: string })[];
+  /** Nothing is written yet. */
+  empty?: boolean;
 }
 
 /** Slips that speak of the whole lesson, how many there are in all, and those that were let stand. */
-export function LessonSlips({ findings, allowed, onFix, onAllow }: LessonSlipsProps) {
+export function LessonSlips(props: LessonSlipsProps) {
+  const { findings, allowed, empty = false, onFix, onAllow } = props;
   const host = useRef<HTMLDivElement>(null);
   const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
@@ -31,7 +34,11 @@ export function LessonSlips({ findings, allowed, onFix, onAllow }: LessonSlipsPr
   return (
     <div className="max-h-36 shrink-0 overflow-auto border-t border-line">
       <p role="status" className="px-4 py-2 text-[13px] text-soft">
-        {said.length ? `Slips: ${said.join(', ')}.` : '✓ No slips: it can be ridden as it stands.'}
+        {said.length
+          ? `Slips: ${said.join(', ')}.`
+          : empty
+            ? 'Slips come here, and at their lines, as you write.'
+            : '✓ No slips: it can be ridden as it stands.'}
       </p>
       <div ref={host} className="slips" />
       {allowed.length > 0 && (

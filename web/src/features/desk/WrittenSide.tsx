@@ -79,6 +79,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
       <LessonSlips
         findings={notes.slips}
         allowed={derived.allowed}
+        empty={derived.parsed.lesson.items.length === 0}
         onFix={notes.onFix}
         onAllow={notes.onAllow}
       />

@@ -72,6 +72,11 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
         onPointerLeave={() => window.release()}
         data-testid="bench"
       >
+        {ride.movements.length === 0 && !placing && (
+          <p className="pointer-events-none absolute inset-0 z-10 m-auto flex h-fit max-w-md justify-center px-6 text-center font-book text-[17px]">
+            Take a figure from above and click its letter, or write a line: “C circle left 20”.
+          </p>
+        )}
         <ArenaDrawing
           ride={ride}
           player={player}

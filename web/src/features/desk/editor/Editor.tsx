@@ -16,6 +16,7 @@ import {
   highlightActiveLine,
   keymap,
   lineNumbers,
+  placeholder,
 } from '@codemirror/view';
 import { annotate, annotations, type Annotations } from './margin.ts';
 import { completion, type LineHelp } from './complete.ts';
@@ -66,6 +67,7 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
         doc: text,
         extensions: [
           lineNumbers(),
+          placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
           // Unlimited within a session: a lesson is small.
           history({ minDepth: 100_000 }),
           drawSelection(),
@@ -86,7 +88,16 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
       }),
     });
     view.current = created;
-    return () => created.destroy();
+    // When the room below it changes, the line in hand stays in sight.
+    const watcher = new ResizeObserver(() => {
+      const { head } = created.state.selection.main;
+      created.dispatch({ effects: EditorView.scrollIntoView(head, { y: 'nearest' }) });
+    });
+    watcher.observe(host.current!);
+    return () => {
+      watcher.disconnect();
+      created.destroy();
+    };
     // The editor is made once; afterwards it is the one that holds the text.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

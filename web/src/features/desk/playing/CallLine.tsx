@@ -28,6 +28,8 @@ export function CallLine({ ride, lesson, player }: CallLineProps) {
     return `${now?.text ?? 'on the way'}\n${call}\n${calling ? 'calling' : ''}`;
   });
   const [now = '', call = '', calling] = said.split('\n');
+  // Nothing to ride? Nothing to call.
+  if (cues.length === 0) return null;
   return (
     <p
       className="flex min-w-0 flex-1 basis-56 flex-col text-[13px] leading-snug"

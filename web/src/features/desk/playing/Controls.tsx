@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack } from 'lucide
 import { movementAt } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
-import { SPEEDS, useFollowed, type Player } from '../../arena/player.ts';
+import { SPEEDS, useFollowed, usePlayerState, type Player } from '../../arena/player.ts';
 import { IconButton } from '../IconButton.tsx';
 
 interface ControlsProps {
@@ -13,6 +13,7 @@ interface ControlsProps {
 
 /** The player: real time and faster, by movement, and a line or phase over and over. */
 export function Controls({ ride, player, selectedItem }: ControlsProps) {
+  usePlayerState(player);
   const part = partOf(ride, selectedItem);
   const looping = player.loop !== null;
   return (

@@ -1,0 +1,13 @@
+/** The middle of a list: the mean of the two middle values for an even count; null for none. */
+export function median(values: readonly number[]): number | null {
+  if (values.length === 0) return null;
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+}
+
+/** The median distance from the median; null for none. Not scaled to a standard deviation. */
+export function medianDeviation(values: readonly number[]): number | null {
+  const centre = median(values);
+  return centre === null ? null : median(values.map((v) => Math.abs(v - centre)));
+}
