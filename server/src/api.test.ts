@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
+import { dayOf } from '@canter-book/core/progress/days';
 import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
 import { seedDemo } from './demo/seed.ts';
 
@@ -118,9 +119,15 @@ describe('observations', () => {
     const first = mark(session.id, 4);
     await send(first);
     await send(mark(session.id, 5.5, { corrects: first.id }));
-    const marks = await api().get(`/api/horses/${horse.id}/marks`).expect(200);
-    expect(marks.body).toEqual([
-      expect.objectContaining({ date: '2026-05-02', scale: 'contact', rein: 'left', value: 5.5 }),
+    const { readings } = (await api().get(`/api/horses/${horse.id}/readings`).expect(200)).body;
+    expect(readings).toEqual([
+      {
+        day: dayOf('2026-05-02'),
+        scale: 'contact',
+        rein: 'left',
+        value: expect.closeTo(5.5, 9),
+        variance: expect.closeTo(0.75 ** 2, 9),
+      },
     ]);
     expect((await api().get(`/api/sessions/${session.id}/observations`)).body).toHaveLength(2);
   });
@@ -179,10 +186,11 @@ describe('the demo yard', () => {
     const horses = await server.book.horses.list();
     const weekly = async (name: string, rein: string, from: string, to: string) => {
       const horse = horses.find((h) => h.name === name)!;
-      const marks = (await server.book.observations.marks({ horseId: horse.id })).filter(
-        (m) => m.rein === rein && m.date >= from && m.date < to,
+      const { readings } = await server.book.evidence.readings(horse.id);
+      const own = readings.filter(
+        (m) => m.rein === rein && m.day >= dayOf(from) && m.day < dayOf(to),
       );
-      return marks.reduce((sum, m) => sum + m.value, 0) / marks.length;
+      return own.reduce((sum, m) => sum + m.value, 0) / own.length;
     };
     const [start, early, dip, late, end] = [
       '2026-03-23',

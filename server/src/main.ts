@@ -43,6 +43,8 @@ async function main() {
     await seedDemo(book, new Date());
     await book.maintain();
   }
+  const filled = await book.evidence.fillMissing();
+  if (filled > 0) process.stdout.write(`Read what ${filled} earlier sessions say of each scale.\n`);
   const app = createApp({
     book,
     logger,

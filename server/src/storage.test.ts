@@ -8,6 +8,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { backUp } from './db/backup.ts';
+import { observationSchema } from '@canter-book/core/observations/observation';
 import { LESSONS } from './demo/lessons.ts';
 import { normal, seeded, seededId } from './demo/random.ts';
 import { HORSES, RIDERS } from './demo/yard.ts';
@@ -21,6 +22,58 @@ beforeAll(async () => {
   server = await openTestApp();
 }, 60_000);
 afterAll(() => server.close());
+
+describe('what the observations say', () => {
+  const seen = (sessionId: string, o: object) =>
+    observationSchema.parse({ id: v7(), sessionId, at: '2026-05-02T15:20:00Z', ...o });
+
+  test('is kept beside them, made anew by a correction, and made again when it is thrown away', async () => {
+    const { horses, sessions, observations, evidence } = server.book;
+    const horse = await horses.save(someHorse());
+    const session = await sessions.save(someSession(horse.id));
+    const mark = seen(session.id, { kind: 'mark', scale: 'contact', rein: 'left', value: 4 });
+    const aid = seen(session.id, { kind: 'aid', rein: 'left', gait: 'trot', answer: 'at once' });
+    await observations.append([mark, aid]);
+    const first = await evidence.readings(horse.id);
+    expect(first.readings.map((r) => [r.scale, r.value])).toEqual([
+      ['contact', 4],
+      ['impulsion', 8.5],
+    ]);
+    const before = (await evidence.snapshots([horse.id])).get(horse.id)!;
+    expect(before['contact/left']!.levels).toHaveLength(1);
+    await observations.append([
+      seen(session.id, { ...mark, id: v7(), value: 7, corrects: mark.id }),
+    ]);
+    const after = (await evidence.snapshots([horse.id])).get(horse.id)!;
+    expect(after['contact/left']!.levels[0]![1]).toBeGreaterThan(
+      before['contact/left']!.levels[0]![1],
+    );
+    await server.db.execute('delete from session_evidence');
+    expect((await evidence.readings(horse.id)).readings).toEqual([]);
+    expect(await evidence.fillMissing()).toBeGreaterThan(0);
+    const again = (await evidence.readings(horse.id)).readings;
+    expect(again.find((r) => r.scale === 'contact')!.value).toBeCloseTo(7, 9);
+    expect(await evidence.fillMissing()).toBe(0);
+  });
+
+  test('the last session of each horse is the last one up to that day', async () => {
+    const { horses, sessions } = server.book;
+    const horse = await horses.save(someHorse());
+    for (const [date, homework] of [
+      ['2026-05-02', 'first'],
+      ['2026-05-09', 'second'],
+    ] as const) {
+      await sessions.save(
+        someSession(horse.id, { date, homework, startedAt: `${date}T15:00:00.000Z` }),
+      );
+    }
+    const on = async (day: string) =>
+      (await sessions.lastOfEach(day)).find((s) => s.horseId === horse.id)?.homework;
+    expect(await on('2026-05-30')).toBe('second');
+    expect(await on('2026-05-08')).toBe('first');
+    expect(await on('2026-05-01')).toBeUndefined();
+  });
+});
 
 describe('the library of lessons', () => {
   const at = (minute: number) => new Date(Date.UTC(2026, 4, 1, 8, minute)).toISOString();

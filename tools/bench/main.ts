@@ -100,10 +100,7 @@ async function database() {
   const second = await timed('open the book again', open);
   const again = createBook(second.db);
   const bench = new Bench({ time: 600 });
-  bench.add(
-    'a horse’s marks',
-    async () => void (await again.observations.marks({ horseId: horse!.id })),
-  );
+  bench.add('a horse’s readings', async () => void (await again.evidence.readings(horse!.id)));
   bench.add(
     'the last sessions with their tries',
     async () => void (await again.sessions.list({ limit: 60 })),

@@ -10,7 +10,7 @@ const entered = <T extends object>(values: T): Partial<T> =>
 export function profileOf(horse: Horse | null, year: number): HorseProfile {
   if (!horse) return ANY_HORSE;
   const { name, heightCm, stage, hollowSide, bornYear, measured } = horse;
-  const { smallestCircleM = {}, ...others } = horse.limits;
+  const { smallestCircleM = {}, setBy: _by, setOn: _on, ...others } = horse.limits;
   const circles = entered(smallestCircleM);
   const anyCircle = Object.keys(circles).length > 0;
   return {
@@ -29,5 +29,6 @@ export function profileOf(horse: Horse | null, year: number): HorseProfile {
       }),
     },
     ...(bornYear !== null && { age: year - bornYear }),
+    ...(horse.fitness !== 'usual' && { fitness: horse.fitness }),
   };
 }

@@ -30,7 +30,19 @@ export const limitsSchema = z.strictObject({
   steepestDeg: z.number().min(5).max(45).optional(),
   collectedBoutS: z.number().min(0).max(300).optional(),
   breakEveryMin: z.number().min(2).max(30).optional(),
+  /** Who set them, and from when: the vet, the physio, the instructor. */
+  setBy: z.string().trim().max(80).optional(),
+  setOn: date.optional(),
 });
+
+/** Something that changes how the past is read: a new theme, a rest, the vet or the physio. */
+export const horseEventSchema = z.strictObject({
+  date,
+  kind: z.enum(['theme', 'rest', 'vet', 'other']),
+  text: z.string().trim().min(1).max(200),
+});
+
+export const FITNESS = ['unfit', 'usual', 'fit'] as const;
 
 export const horseSchema = z.strictObject({
   id,
@@ -50,6 +62,8 @@ export const horseSchema = z.strictObject({
   riderIds: z.array(id).max(20),
   measured: z.array(measurementSchema).max(500),
   limits: limitsSchema,
+  fitness: z.enum(FITNESS).default('usual'),
+  events: z.array(horseEventSchema).max(500).default([]),
 });
 
 export const riderSchema = z.strictObject({
@@ -89,6 +103,7 @@ export const sessionSchema = z.strictObject({
 });
 
 export type Horse = z.infer<typeof horseSchema>;
+export type HorseEvent = z.infer<typeof horseEventSchema>;
 export type Rider = z.infer<typeof riderSchema>;
 export type LessonRecord = z.infer<typeof lessonRecordSchema>;
 export type Session = z.infer<typeof sessionSchema>;

@@ -3,7 +3,9 @@ import fc from 'fast-check';
 import { observationSchema, type Observation } from '../observations/observation.ts';
 import { compared, courseOf, sideDifference } from './course.ts';
 import { biasOf, evidenceOf, MEASURES, pooled, summarised, type DayEvidence } from './evidence.ts';
-import type { DatedMark } from './standing.ts';
+import { packed, readingsOf, unpacked } from './readings.ts';
+import { snapshotOf, standingsFrom } from './snapshot.ts';
+import { standingsOf, type DatedMark } from './standing.ts';
 
 const S = '0190a0b0-0000-7000-8000-0000000000aa';
 let n = 0;
@@ -194,5 +196,76 @@ describe('the course of a scale', () => {
     // Ten readings of variance 0.25 on each side.
     expect(found.sd).toBeCloseTo(Math.sqrt(0.25 / 10 + 0.25 / 10), 6);
     expect(compared(series(values), [0, 10], [1040, 1076])).toBeNull();
+  });
+});
+
+describe('what the book keeps ready', () => {
+  const readings = fc
+    .array(
+      fc.record({
+        gap: fc.integer({ min: 0, max: 20 }),
+        value: fc.integer({ min: 0, max: 20 }).map((n) => n / 2),
+        variance: fc.constantFrom(0.25, 0.5625, 2),
+        scale: fc.constantFrom('rhythm' as const, 'contact' as const),
+        rein: fc.constantFrom('left' as const, 'right' as const),
+      }),
+      { minLength: 1, maxLength: 60 },
+    )
+    .map((list) => {
+      let day = 1000;
+      return list.map(({ gap, ...rest }): DatedMark => ({ ...rest, day: (day += gap) }));
+    });
+
+  test('a snapshot says the same as all readings', () => {
+    fc.assert(
+      fc.property(readings, fc.integer({ min: 0, max: 60 }), (all, later) => {
+        const today = all.at(-1)!.day + later;
+        const [short, long] = [standingsFrom(snapshotOf(all), today), standingsOf(all, today)];
+        for (const scale of ['rhythm', 'contact'] as const) {
+          for (const rein of ['left', 'right'] as const) {
+            const [a, b] = [short[scale][rein], long[scale][rein]];
+            expect(a === null).toBe(b === null);
+            if (!a || !b) continue;
+            expect(a.mean).toBeCloseTo(b.mean, 9);
+            expect(a.sd).toBeCloseTo(b.sd, 9);
+            expect(a.monthAgo === null ? null : a.monthAgo.toFixed(6)).toBe(
+              b.monthAgo === null ? null : b.monthAgo.toFixed(6),
+            );
+          }
+        }
+      }),
+      { numRuns: 150, seed: 65 },
+    );
+  });
+
+  test('evidence is packed and unpacked to the hundredth', () => {
+    const evidence = summarised([
+      seen({ kind: 'mark', scale: 'rhythm', rein: 'right', value: 6.5 }),
+      seen({ kind: 'aid', ...place, answer: 'late' }),
+    ]);
+    expect(unpacked(packed(evidence))).toEqual(evidence);
+  });
+
+  test('old weeks become one reading each, young days stay, and the level hardly moves', () => {
+    const days = Array.from({ length: 500 }, (_, i) => 1000 + 2 * i);
+    const sessions = days.map((day, i) => ({
+      day,
+      evidence: summarised([
+        seen({ kind: 'mark', scale: 'rhythm', rein: 'left', value: 5 + ((i * 7) % 5) / 2 }),
+      ]),
+    }));
+    const { readings: thin } = readingsOf(sessions);
+    const last = days.at(-1)!;
+    expect(thin.filter((r) => r.day > last - 365)).toHaveLength(183);
+    expect(thin.length).toBeLessThan(183 + 95);
+    const whole = sessions.map(({ day, evidence }) => ({
+      scale: 'rhythm' as const,
+      rein: 'left' as const,
+      day,
+      value: evidence[0]!.mean,
+    }));
+    const at = (list: readonly DatedMark[]) => standingsOf(list, last).rhythm.left!;
+    expect(at(thin).mean).toBeCloseTo(at(whole).mean, 2);
+    expect(at(thin).sd).toBeCloseTo(at(whole).sd, 2);
   });
 });

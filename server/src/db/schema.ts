@@ -15,6 +15,8 @@ import {
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
+import type { PackedEvidence } from '@canter-book/core/progress/readings';
+import type { Snapshot } from '@canter-book/core/progress/snapshot';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
 
@@ -40,6 +42,11 @@ export const horses = pgTable('horses', {
     .$type<Horse['limits']>()
     .notNull()
     .default(sql`'{}'::jsonb`),
+  fitness: text().notNull().default('usual'),
+  events: jsonb()
+    .$type<Horse['events']>()
+    .notNull()
+    .default(sql`'[]'::jsonb`),
   riderIds: jsonb('rider_ids')
     .$type<string[]>()
     .notNull()
@@ -132,3 +139,25 @@ export const observations = pgTable(
     index('observations_corrected').on(t.corrects),
   ],
 );
+
+/** What each session says of each scale, ready to be read: made from its observations, never entered. */
+export const sessionEvidence = pgTable(
+  'session_evidence',
+  {
+    sessionId: uuid('session_id')
+      .primaryKey()
+      .references(() => sessions.id, { onDelete: 'cascade' }),
+    horseId: uuid('horse_id').notNull(),
+    date: date({ mode: 'string' }).notNull(),
+    evidence: jsonb().$type<PackedEvidence[]>().notNull(),
+  },
+  (t) => [index('evidence_by_horse').on(t.horseId, t.date)],
+);
+
+/** Where each horse stood after its last session; taken away when something new is seen, and made again. */
+export const horseSnapshots = pgTable('horse_snapshots', {
+  horseId: uuid('horse_id')
+    .primaryKey()
+    .references(() => horses.id, { onDelete: 'cascade' }),
+  snapshot: jsonb().$type<Snapshot>().notNull(),
+});

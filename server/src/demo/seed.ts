@@ -40,7 +40,15 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     riderIds.push(saved.id);
   }
   for (const [h, demo] of HORSES.entries()) {
-    const { story: _story, riders, sessionsAWeek: _often, age, ridden = [], ...rest } = demo;
+    const {
+      story: _story,
+      riders,
+      sessionsAWeek: _often,
+      age,
+      ridden = [],
+      happened = [],
+      ...rest
+    } = demo;
     const horse = await book.horses.save({
       ...rest,
       id: id(firstDay),
@@ -48,6 +56,12 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
       bornYear: now.getUTCFullYear() - age,
       riderIds: riders.map((i) => riderIds[i]!),
       limits: {},
+      fitness: 'usual',
+      events: happened.map(([weeks, kind, text]) => ({
+        date: dateOf(today - 7 * weeks),
+        kind,
+        text,
+      })),
       measured: ridden.map(([gait, pace, metres, strides, seconds], i) => ({
         id: id(today - 20),
         date: dateOf(today - 20 + 3 * (i % 2)),

@@ -31,8 +31,10 @@ export type Ridden = readonly [
 
 export interface DemoHorse extends Omit<
   Horse,
-  'id' | 'revision' | 'riderIds' | 'bornYear' | 'measured' | 'limits'
+  'id' | 'revision' | 'riderIds' | 'bornYear' | 'measured' | 'limits' | 'fitness' | 'events'
 > {
+  /** Weeks ago, what kind, and what happened. */
+  readonly happened?: readonly (readonly [number, Horse['events'][number]['kind'], string])[];
   readonly ridden?: readonly Ridden[];
   readonly age: number;
   readonly riders: readonly number[];
@@ -60,6 +62,10 @@ const steady =
 export const HORSES: readonly DemoHorse[] = [
   {
     name: 'Tansy',
+    happened: [
+      [11, 'theme', 'One tempo through the corners'],
+      [6, 'theme', 'Straight out of every circle'],
+    ],
     kind: 'cob mare, was driven before',
     age: 11,
     heightCm: 152,

@@ -4,6 +4,7 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
+import { evidenceStore } from './evidence.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -22,17 +23,14 @@ export interface SessionFilter {
   limit?: number | undefined;
 }
 
-export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
-
-/** A mark with the day of its session. */
-export interface MarkRow {
+export interface LastSession {
   horseId: string;
-  sessionId: string;
   date: string;
-  scale: string;
-  rein: string;
-  value: number;
+  minutes: number | null;
+  homework: string;
 }
+
+export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
 
 type HorseRow = typeof horses.$inferSelect;
 type LessonRow = typeof lessons.$inferSelect;
@@ -51,6 +49,9 @@ const sessionMapping = {
   }),
 };
 
+/** More than a year of every lesson is not asked for at once. */
+const MOST_SEEN = 20_000;
+
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
   const horseRows = revisioned<Horse, HorseRow>(db, horses, {
@@ -64,6 +65,7 @@ export function createBook(db: Database) {
     saved: keepVersion,
   });
   const sessionRows = revisioned<Session, SessionRow>(db, sessions, sessionMapping);
+  const evidence = evidenceStore(db);
 
   return {
     horses: {
@@ -95,6 +97,19 @@ export function createBook(db: Database) {
     },
     sessions: {
       ...sessionRows,
+      /** The last session of each horse up to a day. */
+      async lastOfEach(until: string): Promise<LastSession[]> {
+        return db
+          .selectDistinctOn([sessions.horseId], {
+            horseId: sessions.horseId,
+            date: sessions.date,
+            minutes: sessions.minutes,
+            homework: sessions.homework,
+          })
+          .from(sessions)
+          .where(lte(sessions.date, until))
+          .orderBy(sessions.horseId, desc(sessions.date), desc(sessions.startedAt));
+      },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db
           .select()
@@ -153,7 +168,30 @@ export function createBook(db: Database) {
             .returning({ id: observations.id });
           stored += done.length;
         }
+        await evidence.renew([...known.keys()]);
         return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
+      },
+      /** What stands of some kinds, of one horse since a day, oldest first. */
+      async ofHorse(
+        horseId: string,
+        kinds: readonly string[],
+        since: string,
+      ): Promise<{ date: string; seen: Observation }[]> {
+        const rows = await db
+          .select({ date: sessions.date, seen: observations.data })
+          .from(observations)
+          .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+          .where(
+            and(
+              eq(observations.horseId, horseId),
+              inArray(observations.kind, [...kinds]),
+              gte(observations.at, new Date(`${since}T00:00:00Z`)),
+              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+            ),
+          )
+          .orderBy(asc(observations.at))
+          .limit(MOST_SEEN);
+        return rows;
       },
       async ofSession(sessionId: string): Promise<Observation[]> {
         const rows = await db
@@ -163,31 +201,8 @@ export function createBook(db: Database) {
           .orderBy(asc(observations.at), asc(observations.id));
         return rows.map((row) => row.data);
       },
-      /** Marks that stand (no later observation names them), oldest first. */
-      async marks(filter: { horseId?: string; until?: string }): Promise<MarkRow[]> {
-        const rows = await db
-          .select({
-            horseId: observations.horseId,
-            sessionId: observations.sessionId,
-            date: sessions.date,
-            scale: sql<string>`${observations.data} ->> 'scale'`,
-            rein: sql<string>`${observations.data} ->> 'rein'`,
-            value: sql<number>`(${observations.data} ->> 'value')::float8`.mapWith(Number),
-          })
-          .from(observations)
-          .innerJoin(sessions, eq(sessions.id, observations.sessionId))
-          .where(
-            and(
-              eq(observations.kind, 'mark'),
-              filter.horseId ? eq(observations.horseId, filter.horseId) : undefined,
-              filter.until ? lte(sessions.date, filter.until) : undefined,
-              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
-            ),
-          )
-          .orderBy(asc(sessions.date), asc(observations.at));
-        return rows;
-      },
     },
+    evidence,
     /** Whether nothing was ever entered. */
     async isEmpty(): Promise<boolean> {
       const [row] = await db.select({ n: count() }).from(horses);

@@ -1,13 +1,23 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { horseSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idParam } from './resource.ts';
 
+const seenSchema = z.strictObject({
+  kinds: z.string().transform((list) => list.split(',')),
+  since: z.iso.date(),
+});
+
 export function horseRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.horses.list()));
-  router.get('/:id/marks', async (req, res) => {
-    res.json(await book.observations.marks({ horseId: idParam.parse(req.params.id) }));
+  router.get('/:id/readings', async (req, res) => {
+    res.json(await book.evidence.readings(idParam.parse(req.params.id)));
+  });
+  router.get('/:id/seen', async (req, res) => {
+    const { kinds, since } = seenSchema.parse(req.query);
+    res.json(await book.observations.ofHorse(idParam.parse(req.params.id), kinds, since));
   });
   router.delete('/:id', async (req, res) => {
     await book.horses.remove(idParam.parse(req.params.id));

@@ -1,31 +1,35 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
-import { datedMarks, dayOf } from '@canter-book/core/progress/days';
+import { firstUnconfirmed } from '@canter-book/core/progress/standing';
+import { dayOf } from '@canter-book/core/progress/days';
+import { standingsFrom } from '@canter-book/core/progress/snapshot';
 import type { Book } from '../repositories/book.ts';
 
 const querySchema = z.strictObject({ date: z.iso.date() });
 
-/** The whole yard on a day: for each horse when it last worked, its homework, and what waits. */
+/** The whole yard on a day: for each horse when it last worked, where it stands, and what waits. */
 export function yardRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date } = querySchema.parse(req.query);
-    const [horses, sessions, marks] = [
-      await book.horses.list(),
-      await book.sessions.list({ limit: 1000 }),
-      await book.observations.marks({ until: date }),
-    ];
+    const horses = await book.horses.list();
+    const sessions = await book.sessions.lastOfEach(date);
+    const snapshots = await book.evidence.snapshots(horses.map((h) => h.id));
     res.json(
       horses.map((horse) => {
-        const last = sessions.find((s) => s.horseId === horse.id && s.date <= date);
-        const own = datedMarks(marks.filter((m) => m.horseId === horse.id));
+        const last = sessions.find((s) => s.horseId === horse.id);
+        const snapshot = snapshots.get(horse.id) ?? {};
+        const standings = standingsFrom(snapshot, dayOf(date));
         return {
           horseId: horse.id,
           lastDate: last?.date ?? null,
           lastMinutes: last?.minutes ?? null,
           homework: last?.homework ?? '',
-          next: firstUnconfirmed(standingsOf(own, dayOf(date))),
+          next: firstUnconfirmed(standings),
+          standings,
+          verdicts: Object.fromEntries(
+            Object.entries(snapshot).map(([key, series]) => [key, series.verdict]),
+          ),
         };
       }),
     );

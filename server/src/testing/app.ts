@@ -16,7 +16,7 @@ export async function openTestApp() {
   const connection = await connect({ kind: 'memory' }, MIGRATIONS);
   const book = createBook(connection.db);
   const app = createApp({ book, logger: pino({ level: 'silent' }), demo: null });
-  return { app, book, close: () => connection.close() };
+  return { app, book, db: connection.db, close: () => connection.close() };
 }
 
 export const someHorse = (more: Partial<Horse> = {}): Horse => ({
@@ -34,6 +34,8 @@ export const someHorse = (more: Partial<Horse> = {}): Horse => ({
   riderIds: [],
   measured: [],
   limits: {},
+  fitness: 'usual',
+  events: [],
   ...more,
 });
 

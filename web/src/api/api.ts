@@ -2,6 +2,9 @@ import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/to
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
+import type { Verdict } from '@canter-book/core/progress/course';
+import type { Readings } from '@canter-book/core/progress/readings';
+import type { Standings } from '@canter-book/core/progress/standing';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Rein } from '@canter-book/core/arena/rein';
 
@@ -25,20 +28,20 @@ export interface LessonVersion {
 
 export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
 
-export interface MarkRow {
-  sessionId: string;
-  date: string;
-  scale: Scale;
-  rein: Rein;
-  value: number;
-}
-
 export interface YardRow {
   horseId: string;
   lastDate: string | null;
   lastMinutes: number | null;
   homework: string;
   next: { scale: Scale; rein: Rein; mean: number } | null;
+  standings: Standings;
+  verdicts: Partial<Record<`${Scale}/${Rein}`, Verdict>>;
+}
+
+/** Something seen, with the day of its session. */
+export interface SeenRow {
+  date: string;
+  seen: Observation;
 }
 
 /** What the server answers when it refuses: RFC 9457 problem details. */
@@ -71,8 +74,12 @@ export const api = createApi({
       query: (id) => ({ url: `horses/${id}`, method: 'DELETE' }),
       invalidatesTags: ['Horse'],
     }),
-    marks: build.query<MarkRow[], string>({
-      query: (horseId) => `horses/${horseId}/marks`,
+    readings: build.query<Readings, string>({
+      query: (horseId) => `horses/${horseId}/readings`,
+      providesTags: ['Observations'],
+    }),
+    seen: build.query<SeenRow[], { horseId: string; kinds: string; since: string }>({
+      query: ({ horseId, ...params }) => ({ url: `horses/${horseId}/seen`, params }),
       providesTags: ['Observations'],
     }),
     riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: ['Rider'] }),
@@ -132,7 +139,8 @@ export const {
   useHorseQuery,
   useSaveHorseMutation,
   useDeleteHorseMutation,
-  useMarksQuery,
+  useReadingsQuery,
+  useSeenQuery,
   useRidersQuery,
   useSaveRiderMutation,
   useLessonsQuery,

@@ -1,6 +1,8 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { Observation } from '@canter-book/core/observations/observation';
+import { dayOf } from '@canter-book/core/progress/days';
+import { standingsOf } from '@canter-book/core/progress/standing';
 import { FakeServer, renderIn, someHorse, type Call } from '../testing/render.tsx';
 import Debrief from './debrief/Debrief.tsx';
 import Debriefs from './debrief/Debriefs.tsx';
@@ -57,9 +59,12 @@ const book = () =>
     '/api/health': { ok: true, demo: null },
     '/api/horses': [horse],
     [`/api/horses/${horse.id}`]: horse,
-    [`/api/horses/${horse.id}/marks`]: [
-      { sessionId: S, date: '2026-01-05', scale: 'contact', rein: 'left', value: 5 },
-    ],
+    [`/api/horses/${horse.id}/readings`]: {
+      biases: {},
+      readings: [
+        { day: dayOf('2026-01-05'), scale: 'contact', rein: 'left', value: 5, variance: 0.5 },
+      ],
+    },
     '/api/riders': [],
     '/api/lessons': [],
     '/api/sessions': [{ ...session, tries: 3, good: 2 }],
@@ -77,6 +82,11 @@ const book = () =>
         lastMinutes: 40,
         homework: 'Look up',
         next: { scale: 'contact', rein: 'left', mean: 5.2 },
+        standings: standingsOf(
+          [{ day: dayOf('2026-01-05'), scale: 'contact', rein: 'left', value: 5 }],
+          dayOf('2026-01-06'),
+        ),
+        verdicts: { 'contact/left': 'set back' },
       },
     ],
     'POST /api/observations': { stored: 1 },
@@ -168,11 +178,13 @@ describe('the debrief', () => {
   });
 });
 
-test('progress begins with the choice of a horse', async () => {
+test('progress begins with the whole yard: who needs what', async () => {
   book();
   renderIn(<ProgressIndex />);
   const link = (await screen.findByText('Marram')).closest('a')!;
   expect(link.getAttribute('href')).toBe(`/progress/${horse.id}`);
+  expect(screen.getByText('set back')).toBeTruthy();
+  expect(screen.getByText(/^contact,/)).toBeTruthy();
 });
 
 describe('the way to the ringside', () => {

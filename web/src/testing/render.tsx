@@ -76,5 +76,7 @@ export const someHorse = (more: Partial<Horse> = {}): Horse => ({
   riderIds: [],
   measured: [],
   limits: {},
+  fitness: 'usual',
+  events: [],
   ...more,
 });

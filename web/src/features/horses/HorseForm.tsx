@@ -4,6 +4,7 @@ import { horseSchema, type Horse } from '@canter-book/core/observations/records'
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { STAGES } from '@canter-book/core/gaits/stages';
 import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
+import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
@@ -16,6 +17,13 @@ const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
 
 const numberOrNull = (value: string): number | null => (value === '' ? null : Number(value));
 
+/** A new theme is an event of its own: the marks before and after it are read apart. */
+function withTheme(entered: Horse, before: string): Horse {
+  const { theme, events } = entered;
+  if (!theme || theme === before) return entered;
+  return { ...entered, events: [...events, { date: today(), kind: 'theme', text: theme }] };
+}
+
 /** The facts that everything else is computed from. */
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
   const { data: riders = [] } = useRidersQuery();
@@ -27,7 +35,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   const { errors } = formState;
   const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
   const submit = handleSubmit(async (entered) => {
-    const saved = await save(entered);
+    const saved = await save(withTheme(entered, horse.theme));
     if (!saved.error) onSaved(entered.id);
   });
   return (
@@ -103,6 +111,15 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
             <option value="">even, or not known</option>
             <option value="left">left</option>
             <option value="right">right</option>
+          </Select>
+        )}
+      </Field>
+      <Field label="Fitness" hint="An unfit horse has its breaks sooner">
+        {(field) => (
+          <Select {...field} {...register('fitness')}>
+            <option value="unfit">coming back, or unfit</option>
+            <option value="usual">usual</option>
+            <option value="fit">fit</option>
           </Select>
         )}
       </Field>

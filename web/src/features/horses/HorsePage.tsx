@@ -1,11 +1,11 @@
 import { Link, useParams } from 'react-router';
-import { datedMarks, dayOf } from '@canter-book/core/progress/days';
+import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
 import type { Horse } from '@canter-book/core/observations/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
   useHorseQuery,
-  useMarksQuery,
+  useReadingsQuery,
   useRidersQuery,
   useSessionsQuery,
   type SessionSummary,
@@ -18,19 +18,20 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { Events } from './Events.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';
 import { Strides } from './Strides.tsx';
 
 export default function HorsePage() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
-  const marks = useMarksQuery(id);
+  const known = useReadingsQuery(id);
   const sessions = useSessionsQuery({ horseId: id, limit: 8 });
   const { data: riders = [] } = useRidersQuery();
   useTitle(query.data?.name ?? 'Horse');
   if (!query.data) return <QueryState query={query} what="horse" />;
   const horse = query.data;
-  const standings = marks.data && standingsOf(datedMarks(marks.data), dayOf(today()));
+  const standings = known.data && standingsOf(known.data.readings, dayOf(today()));
   const next = standings && firstUnconfirmed(standings);
   const names = horse.riderIds
     .map((r) => riders.find((x) => x.id === r)?.name.split(' ')[0])
@@ -57,10 +58,10 @@ export default function HorsePage() {
             Where {horse.name} stands
           </h2>
           <p className="mb-5 text-[13px] text-soft">
-            Buckle: today’s estimate from the marks. Keeper: how sure it is. Notch: four weeks ago.
-            Marks 0–10.
+            Buckle: today’s estimate from all that was seen. Keeper: how sure it is. Notch: four
+            weeks ago. Marks 0–10.
           </p>
-          {marks.data && marks.data.length === 0 && (
+          {known.data && known.data.readings.length === 0 && (
             <div className="mb-6">
               <Empty title="No marks yet.">
                 <p>Six marks on each rein at the end of a lesson set the buckles.</p>
@@ -104,13 +105,14 @@ export default function HorsePage() {
               </p>
             ) : (
               <p className="text-soft">
-                {marks.data?.length
+                {known.data?.readings.length
                   ? 'Every marked scale is confirmed.'
                   : 'It shows after the first marks.'}
               </p>
             )}
           </section>
           <Strides key={horse.revision} horse={horse} />
+          <Events key={`events/${horse.revision}`} horse={horse} />
           <LastSessions sessions={sessions.data ?? []} />
         </aside>
       </div>

@@ -18,6 +18,8 @@ const optionalNumber = {
     value === '' || value === undefined || value === null ? undefined : Number(value),
 };
 
+const optionalText = { setValueAs: (value: unknown) => value || undefined };
+
 const shown = (value: StageLimits[keyof StageLimits]): string =>
   value === null ? 'none yet' : String(value);
 
@@ -85,6 +87,14 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
               inputMode="decimal"
               {...register('limits.steepestDeg', optionalNumber)}
             />
+          )}
+        </Field>
+        <Field label="Set by" hint="the vet, the physio, you">
+          {(field) => <TextInput {...field} {...register('limits.setBy', optionalText)} />}
+        </Field>
+        <Field label="Set on" error={errors.limits?.setOn && 'Give a day, or leave it empty'}>
+          {(field) => (
+            <TextInput {...field} type="date" {...register('limits.setOn', optionalText)} />
           )}
         </Field>
       </div>

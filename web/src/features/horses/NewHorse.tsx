@@ -21,6 +21,8 @@ const blank = (): Horse => ({
   riderIds: [],
   measured: [],
   limits: {},
+  fitness: 'usual',
+  events: [],
 });
 
 export default function NewHorse() {

@@ -1,44 +1,78 @@
+import { useMemo } from 'react';
 import { useParams } from 'react-router';
-import { datedMarks } from '@canter-book/core/progress/days';
+import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import type { Horse } from '@canter-book/core/observations/records';
+import type { Readings } from '@canter-book/core/progress/readings';
 import { SCALES } from '@canter-book/core/observations/scales';
-import { useHorseQuery, useMarksQuery } from '../../api/api.ts';
+import { useHorseQuery, useReadingsQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { shortDate, today } from '../../app/dates.ts';
+import { saveFile } from '../../app/files.ts';
 import { useTitle } from '../../app/title.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Compare } from './Compare.tsx';
+import { Courses } from './Courses.tsx';
+import { Measured } from './Measured.tsx';
+import { readingsCsv } from './readingsCsv.ts';
 import { ScaleChart } from './ScaleChart.tsx';
+import { SessionCalendar } from './SessionCalendar.tsx';
 
-/** Marks of each scale and rein over time, with the level they speak for. */
+/** Each scale and rein over time, what it comes to, and what it was measured from. */
 export default function Progress() {
   const { id = '' } = useParams();
   const horse = useHorseQuery(id);
-  const query = useMarksQuery(id);
+  const query = useReadingsQuery(id);
   useTitle(horse.data ? `Progress of ${horse.data.name}` : 'Progress');
   if (!horse.data) return <QueryState query={horse} what="horse" />;
-  if (!query.data) return <QueryState query={query} what="marks" />;
-  const marks = datedMarks(query.data);
-  const days = marks.map((m) => m.day);
-  const span = { from: Math.min(...days), to: Math.max(...days) };
+  if (!query.data) return <QueryState query={query} what="readings" />;
+  return <Known horse={horse.data} known={query.data} />;
+}
+
+function Known({ horse, known }: { horse: Horse; known: Readings }) {
+  const { readings } = known;
+  const now = dayOf(today());
+  const span = useMemo(
+    () => ({ from: readings[0]?.day ?? now, to: readings.at(-1)?.day ?? now }),
+    [readings, now],
+  );
   return (
     <Page
-      title={horse.data.name}
-      about="Dots are marks. The line is the level they speak for; the band, how sure it is."
+      title={horse.name}
+      about="Dots are what was seen. The line is the level it speaks for; the band, how sure it is."
       actions={
-        <ButtonLink look="quiet" to={`/horses/${id}`}>
-          Where {horse.data.name} stands
-        </ButtonLink>
+        <span className="flex gap-2">
+          {readings.length > 0 && (
+            <Button
+              look="quiet"
+              onClick={() =>
+                saveFile(
+                  `${horse.name}-progress.csv`,
+                  new Blob([readingsCsv(readings)], { type: 'text/csv;charset=utf-8' }),
+                )
+              }
+            >
+              As a table (CSV)
+            </Button>
+          )}
+          <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
+            Where {horse.name} stands
+          </ButtonLink>
+        </span>
       }
     >
-      <div className="p-5 md:p-7">
-        {marks.length === 0 ? (
+      {readings.length === 0 ? (
+        <div className="p-5 md:p-7">
           <Empty title="No marks yet.">
             <p>They come from the end of each lesson: six scales, each on both reins.</p>
-            <ButtonLink to={`/ringside?horse=${id}`}>Teach a lesson</ButtonLink>
+            <ButtonLink to={`/ringside?horse=${horse.id}`}>Teach a lesson</ButtonLink>
           </Empty>
-        ) : (
-          <>
-            <p className="mb-4 flex gap-6 text-[14px]">
+        </div>
+      ) : (
+        <div className="space-y-9 p-5 md:p-7">
+          <section aria-label="Levels over time">
+            <p className="mb-4 flex flex-wrap gap-x-6 gap-y-1 text-[14px]">
               <span>
                 <span className="mr-2 inline-block h-0.5 w-8 bg-leather align-middle" aria-hidden />
                 ◐ left rein, round dots
@@ -50,15 +84,36 @@ export default function Progress() {
                 />
                 ◑ right rein, diamonds
               </span>
+              {horse.events.length > 0 && (
+                <span className="text-soft">
+                  upright lines are events:{' '}
+                  {horse.events
+                    .filter((e) => dayOf(e.date) >= span.from)
+                    .map((e) => `${shortDate(e.date)} ${e.text}`)
+                    .join('; ')}
+                </span>
+              )}
             </p>
             <div className="grid gap-x-8 gap-y-6 md:grid-cols-2 xl:grid-cols-3">
               {SCALES.map((scale) => (
-                <ScaleChart key={scale} scale={scale} marks={marks} span={span} />
+                <ScaleChart
+                  key={scale}
+                  scale={scale}
+                  marks={readings}
+                  span={span}
+                  events={horse.events}
+                />
               ))}
             </div>
-          </>
-        )}
-      </div>
+          </section>
+          <Courses readings={readings} today={now} />
+          <div className="grid gap-9 xl:grid-cols-2">
+            <Compare readings={readings} today={now} />
+            <SessionCalendar horseId={horse.id} today={now} />
+          </div>
+          <Measured horseId={horse.id} biases={known.biases} since={dateOf(now - 365)} />
+        </div>
+      )}
     </Page>
   );
 }

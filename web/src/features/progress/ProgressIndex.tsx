@@ -1,54 +1,128 @@
 import { Link } from 'react-router';
-import { useHorsesQuery, useYardQuery } from '../../api/api.ts';
+import { SCALES, type Scale } from '@canter-book/core/observations/scales';
+import { CONFIRMED_FROM } from '@canter-book/core/progress/standing';
+import { useHorsesQuery, useYardQuery, type YardRow } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { today } from '../../app/dates.ts';
+import { ago, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 
-/** Choose the horse whose progress is asked for. */
+/** The whole yard on one page: who needs what. */
 export default function ProgressIndex() {
   useTitle('Progress');
   const horses = useHorsesQuery();
-  const { data: yard = [] } = useYardQuery(today());
+  const yard = useYardQuery(today());
   if (!horses.data) return <QueryState query={horses} what="horses" />;
+  if (!yard.data) return <QueryState query={yard} what="yard" />;
+  const rows = new Map(yard.data.map((row) => [row.horseId, row]));
   return (
-    <Page title="Progress" about="Marks over time, on each rein">
-      <div className="max-w-3xl p-5 md:p-7">
+    <Page title="Progress" about="The whole yard: where each horse stands, and what it waits for">
+      <div className="p-5 md:p-7">
         {horses.data.length === 0 ? (
           <Empty title="No horse in the book yet.">
             <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
           </Empty>
         ) : (
-          <ul className="divide-y divide-line border-y border-line">
-            {horses.data.map((horse) => {
-              const next = yard.find((y) => y.horseId === horse.id)?.next;
-              return (
-                <li key={horse.id}>
-                  <Link
-                    to={`/progress/${horse.id}`}
-                    className="flex flex-wrap items-baseline gap-x-5 px-2 py-4 no-underline hover:bg-sand-light"
-                  >
-                    <span className="w-36 font-book text-xl font-semibold">{horse.name}</span>
-                    <span className="text-soft">
-                      {next ? (
-                        <>
-                          waits for {next.scale} on the <ReinMark rein={next.rein} word /> rein,{' '}
-                          {next.mean.toFixed(1)}
-                        </>
-                      ) : (
-                        'nothing waits'
-                      )}
-                    </span>
-                  </Link>
-                </li>
-              );
-            })}
-          </ul>
+          <>
+            <p className="mb-3 text-[13px] text-soft">
+              Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more.
+              Arrows: what the last twelve weeks came to, where the marks carry it.
+            </p>
+            <div className="overflow-x-auto">
+              <table className="w-full min-w-[58rem] border-y border-line">
+                <thead className="text-left text-[13px] text-soft">
+                  <tr className="border-b border-line">
+                    <th className="py-2 font-normal">horse</th>
+                    {SCALES.map((scale) => (
+                      <th key={scale} className="font-normal">
+                        {scale}
+                      </th>
+                    ))}
+                    <th className="font-normal">waits for</th>
+                    <th className="font-normal">last worked</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {horses.data.map((horse) => {
+                    const row = rows.get(horse.id);
+                    return (
+                      <tr key={horse.id} className="border-b border-line hover:bg-sand-light">
+                        <th className="py-3 text-left">
+                          <Link
+                            to={`/progress/${horse.id}`}
+                            className="font-book text-lg font-semibold no-underline hover:underline"
+                          >
+                            {horse.name}
+                          </Link>
+                        </th>
+                        {SCALES.map((scale) => (
+                          <td key={scale}>{row && <ScaleCell row={row} scale={scale} />}</td>
+                        ))}
+                        <td className="text-[14px]">
+                          {row?.next ? (
+                            <>
+                              {row.next.scale}, <ReinMark rein={row.next.rein} word />
+                            </>
+                          ) : (
+                            <span className="text-soft">
+                              {row?.lastDate ? 'nothing' : 'its first marks'}
+                            </span>
+                          )}
+                        </td>
+                        <td className="text-[14px] text-soft">
+                          {row?.lastDate ? ago(row.lastDate) : 'not yet'}
+                        </td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </table>
+            </div>
+          </>
         )}
       </div>
     </Page>
+  );
+}
+
+const ARROWS: Partial<Record<string, readonly [sign: string, look: string]>> = {
+  improving: ['↗', 'text-bottle'],
+  slipping: ['↘', 'text-ochre'],
+  'set back': ['⤓', 'text-madder'],
+  recovering: ['⤒', 'text-sky'],
+};
+
+function ScaleCell({ row, scale }: { row: YardRow; scale: Scale }) {
+  return (
+    <span className="tabular flex flex-col font-mono text-[14px] leading-snug">
+      {(['left', 'right'] as const).map((rein) => {
+        const standing = row.standings[scale][rein];
+        const verdict = row.verdicts[`${scale}/${rein}`];
+        const [sign, look] = (verdict && ARROWS[verdict]) ?? [];
+        return (
+          <span key={rein} className="flex gap-1">
+            <ReinMark rein={rein} />
+            {standing ? (
+              <>
+                <span className={standing.mean >= CONFIRMED_FROM ? 'font-bold' : 'text-soft'}>
+                  {standing.mean.toFixed(1)}
+                </span>
+                {sign && (
+                  <span className={look} title={verdict}>
+                    {sign}
+                    <span className="sr-only">{verdict}</span>
+                  </span>
+                )}
+              </>
+            ) : (
+              <span className="text-soft">–</span>
+            )}
+          </span>
+        );
+      })}
+    </span>
   );
 }

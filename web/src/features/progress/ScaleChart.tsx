@@ -9,12 +9,15 @@ import {
   Tooltip,
   type ChartData,
   type ChartOptions,
+  type Plugin,
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
-import { dateOf } from '@canter-book/core/progress/days';
-import { levelHistory, marksOf, type DatedMark } from '@canter-book/core/progress/standing';
+import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import { levelPast } from '@canter-book/core/progress/course';
+import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
+import type { HorseEvent } from '@canter-book/core/observations/records';
 import { shortDate } from '../../app/dates.ts';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip);
@@ -25,6 +28,7 @@ interface ScaleChartProps {
   scale: Scale;
   marks: readonly DatedMark[];
   span: { from: number; to: number };
+  events: readonly HorseEvent[];
 }
 
 const token = (name: string): string =>
@@ -32,7 +36,7 @@ const token = (name: string): string =>
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** One scale: marks of both reins, and the level with its band. */
-export function ScaleChart({ scale, marks, span }: ScaleChartProps) {
+export function ScaleChart({ scale, marks, span, events }: ScaleChartProps) {
   const { data, latest } = useMemo(() => {
     const reins = (['left', 'right'] as const).map((rein) =>
       reinSeries(rein, marksOf(marks, scale, rein)),
@@ -55,6 +59,7 @@ export function ScaleChart({ scale, marks, span }: ScaleChartProps) {
         <Line
           data={data}
           options={options(span)}
+          plugins={[eventLines(events)]}
           role="img"
           aria-label={`${scale} over time; now ${said}`}
         />
@@ -65,7 +70,7 @@ export function ScaleChart({ scale, marks, span }: ScaleChartProps) {
 
 function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
   const colour = token(rein === 'left' ? '--leather' : '--sky');
-  const history = levelHistory(marks);
+  const history = levelPast(marks);
   const line = (pick: (level: (typeof history)[number]) => number) =>
     history.map((level) => ({ x: level.day, y: round(pick(level)) }));
   const bare = { pointRadius: 0, pointHitRadius: 0, borderWidth: 0 };
@@ -91,7 +96,7 @@ function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
         tension: 0.25,
       },
       {
-        label: `${rein} rein, mark`,
+        label: `${rein} rein, seen`,
         data: marks.map((m) => ({ x: m.day, y: m.value })),
         showLine: false,
         pointRadius: 2.5,
@@ -102,6 +107,30 @@ function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
     ],
   };
 }
+
+/** A thin upright line at each event, with the first letter of its kind. */
+const eventLines = (events: readonly HorseEvent[]): Plugin<'line'> => ({
+  id: 'events',
+  afterDatasetsDraw({ ctx, chartArea, scales }) {
+    const x = scales['x'];
+    if (!x) return;
+    ctx.save();
+    ctx.strokeStyle = token('--soft');
+    ctx.fillStyle = token('--soft');
+    ctx.setLineDash([2, 3]);
+    ctx.font = '11px sans-serif';
+    for (const { date, kind } of events) {
+      const at = x.getPixelForValue(dayOf(date));
+      if (at < chartArea.left || at > chartArea.right) continue;
+      ctx.beginPath();
+      ctx.moveTo(at, chartArea.top);
+      ctx.lineTo(at, chartArea.bottom);
+      ctx.stroke();
+      ctx.fillText(kind[0]!.toUpperCase(), at + 3, chartArea.top + 10);
+    }
+    ctx.restore();
+  },
+});
 
 function options(span: { from: number; to: number }): ChartOptions<'line'> {
   const grid = { color: token('--line') };
