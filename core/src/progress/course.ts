@@ -83,7 +83,8 @@ function verdictOf(sessions: number, trend: Trend | null, turns: readonly Turn[]
   const last = turns.at(-1);
   if (last && last.by < 0) return 'set back';
   if (last && last.by > 0 && turns.some((t) => t.by < 0)) return 'recovering';
-  if (trend.low > 0) return 'improving';
+  // A step up that held is an improvement, also when no slope is left after it.
+  if (trend.low > 0 || (last && trend.perMonth >= 0)) return 'improving';
   if (trend.high < 0) return 'slipping';
   // Neither way for sure: steady only when the interval leaves no room for a change worth the name.
   return Math.max(trend.high, -trend.low) <= 2 * STEADY_A_MONTH ? 'steady' : 'not enough seen';

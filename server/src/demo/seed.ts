@@ -5,6 +5,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLine } from '@canter-book/core/notation/print';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
+import { tapTempo } from '@canter-book/core/stats/tapTempo';
 import { SCALES } from '@canter-book/core/observations/scales';
 import type { Book } from '../repositories/book.ts';
 import { LESSONS } from './lessons.ts';
@@ -144,6 +145,60 @@ function sessionOn(
   };
 }
 
+/** Taps, weight in the hand and answers to the leg, as good as the level of the day. */
+function measured(
+  demo: DemoHorse,
+  session: Session,
+  week: number,
+  random: () => number,
+  { at, id }: { at(minutes: number): string; id(minutes: number): string },
+): Observation[] {
+  return (['left', 'right'] as const).flatMap((rein, i): Observation[] => {
+    const base = (minutes: number) => ({
+      id: id(minutes),
+      sessionId: session.id,
+      at: at(minutes),
+      rein,
+      gait: 'trot' as const,
+    });
+    const level = (scale: 'rhythm' | 'contact' | 'impulsion') =>
+      levelOf(demo.story(scale, rein), week) + 0.8 * normal(random);
+    const found: Observation[] = [];
+    if (random() < 0.6) {
+      const scatter = clamp((11 - level('rhythm')) / 100, 0.01, 0.12);
+      const period = 60_000 / (77 + 3 * normal(random));
+      const tapsMs = Array.from({ length: 12 }, (_, k) =>
+        k === 0 ? 0 : Math.max(0, Math.round(k * period + scatter * period * normal(random))),
+      );
+      const tempo = tapTempo(tapsMs);
+      if (tempo) {
+        const { perMinute, driftPercent } = tempo;
+        found.push({
+          ...base(12 + i),
+          kind: 'tempo',
+          tapsMs,
+          perMinute,
+          scatter: tempo.scatter,
+          driftPercent: clamp(driftPercent, -400, 400),
+        });
+      }
+    }
+    if (random() < 0.6) {
+      const heavy = half(clamp(3 + (8 - level('contact')) / 1.5, 0.5, 8));
+      const other = half(clamp(heavy - 0.5 * random(), 0, 10));
+      const [left, right] = rein === 'left' ? [heavy, other] : [other, heavy];
+      found.push({ ...base(16 + i), kind: 'contact', left, right, when: 'during' });
+    }
+    if (random() < 0.7) {
+      const l = level('impulsion');
+      const answer =
+        l > 6.5 ? 'at once' : l > 5.5 ? 'at once but tense' : l > 4 ? 'late' : 'reminder';
+      found.push({ ...base(20 + i), kind: 'aid', answer });
+    }
+    return found;
+  });
+}
+
 function observed(
   demo: DemoHorse,
   session: Session,
@@ -175,6 +230,7 @@ function observed(
       held: Math.max(1, Math.round(level * 1.6 + 3 * normal(random))),
     });
   }
+  found.push(...measured(demo, session, week, random, { at, id }));
   // A day has its own form, which all marks of that day share.
   const form = 0.35 * normal(random);
   for (const scale of SCALES) {

@@ -32,7 +32,7 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
       <input
         type="date"
         aria-label={`${name} from`}
-        className={inputClass}
+        className={`${inputClass} max-w-40`}
         value={from}
         onChange={(e) => e.target.value && set([e.target.value, to])}
       />
@@ -40,7 +40,7 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
       <input
         type="date"
         aria-label={`${name} to`}
-        className={inputClass}
+        className={`${inputClass} max-w-40`}
         value={to}
         onChange={(e) => e.target.value && set([from, e.target.value])}
       />
@@ -51,7 +51,7 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
       <h2 id="compare" className="mb-2 text-xl">
         Two periods
       </h2>
-      <div className="mb-3 grid gap-3 sm:grid-cols-2">
+      <div className="mb-3 flex flex-wrap gap-x-8 gap-y-3">
         {period('before', before, setBefore)}
         {period('after', after, setAfter)}
       </div>

@@ -113,9 +113,9 @@ describe('the text of a lesson', () => {
     expect(onLine).toHaveBeenCalledTimes(1);
   });
 
-  test('an empty text is an empty page', () => {
+  test('an empty text shows how a line is written', () => {
     const { container } = open('');
     expect(container.querySelectorAll('.cb-slip')).toHaveLength(0);
-    expect(container.querySelector('[aria-label="The lesson in shorthand"]')!.textContent).toBe('');
+    expect(texts(container, '.cm-placeholder')[0]).toContain('C circle left 20');
   });
 });
