@@ -159,7 +159,10 @@ describe('the course of a scale', () => {
   });
 
   test('looks only at its window, and at what was known on the day', () => {
-    const values = [...Array(20).fill(2), ...twenty.map((i) => 6 + wobble(i))] as number[];
+    const values = [
+      ...Array(20).fill(2),
+      ...[...twenty, 0, 1, 2].map((i) => 6 + wobble(i)),
+    ] as number[];
     expect(verdict(values)).not.toBe('improving');
     const { sessions } = courseOf(series(values), 'rhythm', 'left', 1000);
     expect(sessions).toBe(1);
