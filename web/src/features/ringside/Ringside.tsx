@@ -8,6 +8,7 @@ import { NotFound } from '../../app/NotFound.tsx';
 import { useAppSelector } from '../../app/store.ts';
 import { useTitle } from '../../app/title.ts';
 import { clock } from '@canter-book/core/units';
+import { BreakClock } from './BreakClock.tsx';
 import { DeliveryPill } from './DeliveryPill.tsx';
 import { EndMarks } from './EndMarks.tsx';
 import { RideCard } from './RideCard.tsx';
@@ -38,7 +39,9 @@ function Open({ teaching }: { teaching: Teaching }) {
     return { ride: compiled, cues: cuesOf(compiled, lesson) };
   }, [session.document, horse]);
   const now = useNow(teaching.clock.runningSince !== null);
-  const seconds = Math.min(elapsedS(teaching.clock, now), ride.totals.seconds);
+  const elapsed = elapsedS(teaching.clock, now);
+  // Without a plan the clock has no end.
+  const seconds = cues.length > 0 ? Math.min(elapsed, ride.totals.seconds) : elapsed;
   useScreenAwake(step === 'ride');
   return (
     <div className="mx-auto flex min-h-full max-w-[520px] flex-col gap-2.5 bg-paper p-3.5">
@@ -47,6 +50,7 @@ function Open({ teaching }: { teaching: Teaching }) {
           {horse.name}
           {riderName && ` · ${riderName.split(' ')[0]}`}
         </h1>
+        {step === 'ride' && <BreakClock teaching={teaching} />}
         <DeliveryPill />
         <span className="tabular font-mono text-[15px]" aria-label="Time of the lesson">
           {clock(seconds)}
@@ -66,11 +70,13 @@ const counted = (n: number, one: string, more: string): string => `${n} ${n === 
 function Done({ teaching }: { teaching: Teaching }) {
   const waiting = useAppSelector((state) => state.ringside.outbox.length);
   const marks = Object.keys(teaching.marks).length;
+  const notes = (teaching.seen ?? []).length - teaching.tries.length;
   return (
     <section className="flex flex-col gap-4 rounded-2xl border-[3px] border-ink bg-page p-5">
       <h2 className="text-2xl">The lesson is kept.</h2>
       <p>
-        {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark', 'marks')}.{' '}
+        {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark', 'marks')}
+        {notes > 0 && `, and ${counted(notes, 'reading', 'readings')}`}.{' '}
         {waiting > 0
           ? 'They are on this device and are sent as soon as the server answers. You can close the page.'
           : 'They are in the book.'}

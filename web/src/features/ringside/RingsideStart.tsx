@@ -13,6 +13,9 @@ import { Page } from '../../ui/Page.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
 import { begun } from './ringsideSlice.ts';
 
+/** The choice of no lesson. */
+const FREE = 'free';
+
 /** Who rides whom, from which lesson: then out to the sand. */
 export default function RingsideStart() {
   useTitle('Ringside');
@@ -43,25 +46,29 @@ export default function RingsideStart() {
   const ofHorse = lessons.data.filter(
     (l) => !horse || l.horseId === horse.id || l.horseId === null,
   );
-  const lessonId = ofHorse.some((l) => l.id === chosenLesson)
-    ? chosenLesson
-    : horse
-      ? (ofHorse[0]?.id ?? '')
-      : '';
+  const lessonId =
+    chosenLesson === FREE || ofHorse.some((l) => l.id === chosenLesson)
+      ? chosenLesson
+      : horse
+        ? (ofHorse[0]?.id ?? '')
+        : '';
   const riderId = chosenRider || (horse?.riderIds[0] ?? '');
 
   const start = async () => {
     if (!horse) return;
-    const lesson = await dispatch(api.endpoints.lesson.initiate(lessonId, { forceRefetch: true }));
-    if (!lesson.data) return setFailure(problemOf(lesson.error).detail);
+    const planned = lessonId === FREE ? '' : lessonId;
+    const lesson = planned
+      ? await dispatch(api.endpoints.lesson.initiate(planned, { forceRefetch: true }))
+      : null;
+    if (lesson && !lesson.data) return setFailure(problemOf(lesson.error).detail);
     const now = new Date();
     const session = {
       id: newId(),
       revision: 0,
       horseId: horse.id,
       riderId: riderId || null,
-      lessonId,
-      document: lesson.data.document,
+      lessonId: planned || null,
+      document: lesson?.data?.document ?? null,
       date: today(),
       startedAt: now.toISOString(),
       endedAt: null,
@@ -79,6 +86,8 @@ export default function RingsideStart() {
           clock: { elapsedS: 0, runningSince: null },
           held: 0,
           tries: [],
+          seen: [],
+          restedAt: now.getTime(),
           marks: {},
           step: 'ride',
         },
@@ -125,13 +134,13 @@ export default function RingsideStart() {
               label="Lesson"
               hint={
                 horse && ofHorse.length === 0
-                  ? 'There is none for this horse yet: write one at the desk.'
+                  ? 'There is none for this horse yet: write one at the desk, or ride without a plan.'
                   : ''
               }
             >
               {(field) => (
                 <Select {...field} value={lessonId} onChange={(e) => setLesson(e.target.value)}>
-                  <option value="">Choose a lesson</option>
+                  <option value={FREE}>none: a free session</option>
                   {ofHorse.map((l) => (
                     <option key={l.id} value={l.id}>
                       {l.title || 'Untitled lesson'}
@@ -149,11 +158,7 @@ export default function RingsideStart() {
                 ✕ {failure}
               </p>
             )}
-            <Button
-              className="min-h-14 text-lg"
-              disabled={!horse || !lessonId}
-              onClick={() => void start()}
-            >
+            <Button className="min-h-14 text-lg" disabled={!horse} onClick={() => void start()}>
               Begin the lesson
             </Button>
           </>

@@ -52,6 +52,8 @@ const begin = begun({
     clock: { elapsedS: 0, runningSince: null },
     held: 0,
     tries: [],
+    seen: [],
+    restedAt: 0,
     marks: {},
     step: 'ride',
   },

@@ -43,6 +43,8 @@ beforeEach(() => {
         clock: { elapsedS: 0, runningSince: null },
         held: 0,
         tries: [],
+        seen: [],
+        restedAt: 0,
         marks: {},
         step: 'ride',
       },
@@ -130,5 +132,100 @@ describe('teaching', () => {
     press('next');
     press(/^good/);
     expect(screen.getByTestId('delivery').textContent).toContain('kept here, 2 to send');
+  });
+});
+
+describe('noting what is seen', () => {
+  const outbox = () => store.getState().ringside.outbox;
+  const lastSeen = () => {
+    const parcel = outbox().at(-1)!;
+    return parcel.kind === 'observations' ? parcel.observations.at(-1)! : null;
+  };
+
+  test('a reading is kept with its rein and gait, and can be taken back', () => {
+    open();
+    press('ride');
+    press('next');
+    press('note');
+    press('contact');
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' }).disabled).toBe(true);
+    press('during');
+    press('◐ left hand: more');
+    press('Keep');
+    expect(lastSeen()).toMatchObject({
+      kind: 'contact',
+      left: 2.5,
+      right: 2,
+      when: 'during',
+      rein: 'left',
+      gait: 'trot',
+    });
+    expect(screen.getByText('✓ contact ◐ 2.5 ◑ 2, during')).toBeTruthy();
+    const { id } = lastSeen()!;
+    press('undo');
+    expect(lastSeen()).toMatchObject({ kind: 'withdrawn', corrects: id });
+    expect(store.getState().ringside.teaching[sessionId]!.seen).toHaveLength(0);
+  });
+
+  test('two lost tries in a row bring the advice to leave, which can be followed or passed', () => {
+    open();
+    press('ride');
+    press('next');
+    press(/^lost/);
+    expect(screen.queryByRole('alert')).toBeNull();
+    press(/^lost/);
+    expect(screen.getByRole('alert').textContent).toContain('Lost twice: leave it now.');
+    const before = region('Now').textContent;
+    press('leave it, on to the next');
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(region('Now').textContent).not.toBe(before);
+  });
+
+  test('too heavy a hand says stop, at once', () => {
+    open();
+    press('note');
+    press('contact');
+    press('during');
+    for (let i = 0; i < 8; i++) press('◑ right hand: more');
+    press('Keep');
+    expect(screen.getByRole('alert').textContent).toContain('6 of 10 in the hand is too much.');
+    press('understood');
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+
+  test('the break clock runs down, and a tap begins it anew', () => {
+    open();
+    expect(screen.getByRole('button', { name: 'Time to the walk break' }).textContent).toMatch(
+      /^walk in /,
+    );
+    act(() => void jest.advanceTimersByTime(60 * 60_000));
+    press(/A walk break is due/);
+    expect(screen.getByRole('button', { name: 'Time to the walk break' })).toBeTruthy();
+  });
+});
+
+describe('a session without a plan', () => {
+  test('is taught by what is worked on now', () => {
+    store.dispatch(
+      begun({
+        parcelId: 'free',
+        teaching: {
+          ...store.getState().ringside.teaching[sessionId]!,
+          session: { ...store.getState().ringside.teaching[sessionId]!.session, document: null },
+        },
+      }),
+    );
+    open();
+    expect(screen.queryByRole('button', { name: 'next' })).toBeNull();
+    fireEvent.change(screen.getByLabelText('What is worked on'), { target: { value: 'spiral' } });
+    press('◑ right');
+    press(/^good/);
+    const { tries } = store.getState().ringside.teaching[sessionId]!;
+    expect(tries.at(-1)).toMatchObject({
+      itemId: 'free',
+      text: 'spiral',
+      rein: 'right',
+      result: 'good',
+    });
   });
 });

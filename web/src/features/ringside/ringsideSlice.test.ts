@@ -27,6 +27,8 @@ const teaching = (): Teaching => ({
   clock: { elapsedS: 0, runningSince: null },
   held: 0,
   tries: [],
+  seen: [],
+  restedAt: 0,
   marks: {},
   step: 'ride',
 });
@@ -76,7 +78,7 @@ describe('recording at the ringside', () => {
     const state = run(
       began,
       tried('t1'),
-      ringside.tryWithdrawn({ sessionId: 's1', parcelId: 'p-w', observation: withdrawn }),
+      ringside.withdrawn({ sessionId: 's1', parcelId: 'p-w', observation: withdrawn }),
     );
     expect(state.teaching['s1']!.tries).toHaveLength(0);
     expect(state.outbox.map((p) => p.id)).toEqual(['p1', 'p-t1', 'p-w']);

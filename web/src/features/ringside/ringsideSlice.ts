@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, type PayloadAction, type WritableDraft } from '@reduxjs/toolkit';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
@@ -20,6 +20,10 @@ export interface Teaching {
   clock: LessonClock;
   held: number;
   tries: TryObservation[];
+  /** Everything seen that stands, in its order. */
+  seen: Observation[];
+  /** When the horse last had a break, milliseconds since 1970. */
+  restedAt: number;
   marks: Partial<Record<`${Scale}/${Rein}`, number>>;
   step: 'ride' | 'marks' | 'done';
 }
@@ -59,6 +63,9 @@ interface Stamped {
   parcelId: string;
 }
 
+/** The store keeps plain copies, whose lists can be written. */
+type Draft = WritableDraft<Observation>;
+
 export const ringsideSlice = createSlice({
   name: 'ringside',
   initialState,
@@ -88,6 +95,7 @@ export const ringsideSlice = createSlice({
       const teaching = state.teaching[payload.sessionId];
       if (!teaching) return;
       teaching.tries.push(payload.observation);
+      (teaching.seen ??= []).push(payload.observation as Draft);
       teaching.held = 0;
       state.outbox.push({
         id: payload.parcelId,
@@ -95,16 +103,33 @@ export const ringsideSlice = createSlice({
         observations: [payload.observation],
       });
     },
-    /** Takes the last try back; it was kept, so that is a new observation and no erasure. */
-    tryWithdrawn(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
+    /** Anything else that was seen. */
+    observed(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
       const teaching = state.teaching[payload.sessionId];
-      if (!teaching?.tries.length) return;
-      teaching.tries.pop();
+      if (!teaching) return;
+      (teaching.seen ??= []).push(payload.observation as Draft);
       state.outbox.push({
         id: payload.parcelId,
         kind: 'observations',
-        observations: [payload.observation],
+        observations: [payload.observation as Draft],
       });
+    },
+    /** Takes the last thing seen back; it was kept, so that is a new observation and no erasure. */
+    withdrawn(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
+      const teaching = state.teaching[payload.sessionId];
+      const gone = payload.observation.corrects;
+      if (!teaching || !gone) return;
+      teaching.tries = teaching.tries.filter((t) => t.id !== gone);
+      teaching.seen = (teaching.seen ?? []).filter((o) => o.id !== gone);
+      state.outbox.push({
+        id: payload.parcelId,
+        kind: 'observations',
+        observations: [payload.observation as Draft],
+      });
+    },
+    rested(state, { payload }: PayloadAction<{ sessionId: string; atMs: number }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (teaching) teaching.restedAt = payload.atMs;
     },
     stepSet(state, { payload }: PayloadAction<{ sessionId: string; step: Teaching['step'] }>) {
       const teaching = state.teaching[payload.sessionId];
@@ -166,7 +191,9 @@ export const {
   clockSet,
   heldSet,
   tried,
-  tryWithdrawn,
+  observed,
+  withdrawn,
+  rested,
   stepSet,
   marked,
   ended,

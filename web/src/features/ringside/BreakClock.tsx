@@ -1,0 +1,34 @@
+import { useEffect, useState } from 'react';
+import { limitsOf } from '@canter-book/core/gaits/horse';
+import { useAppDispatch } from '../../app/store.ts';
+import { clock } from '@canter-book/core/units';
+import { rested, type Teaching } from './ringsideSlice.ts';
+
+/** An unfit horse has its breaks sooner: two thirds of the time. Common practice. */
+const UNFIT_SHARE = 2 / 3;
+
+/** Time left to the next walk break of this horse; a tap says that it has just had one. */
+export function BreakClock({ teaching }: { teaching: Teaching }) {
+  const dispatch = useAppDispatch();
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(Date.now()), 1000);
+    return () => window.clearInterval(timer);
+  }, []);
+  const { horse, session } = teaching;
+  const share = horse.fitness === 'unfit' ? UNFIT_SHARE : 1;
+  const everyS = limitsOf(horse).breakEveryMin * 60 * share;
+  const since = teaching.restedAt || Date.parse(session.startedAt);
+  const leftS = everyS - (now - since) / 1000;
+  const due = leftS <= 0;
+  return (
+    <button
+      type="button"
+      className={`tabular min-h-12 shrink-0 rounded-xl px-2 text-[14px] ${due ? 'bg-slip font-bold outline-2 outline-ink' : 'border-2 border-line'}`}
+      aria-label={due ? 'A walk break is due. Tap when it has had one' : 'Time to the walk break'}
+      onClick={() => dispatch(rested({ sessionId: session.id, atMs: Date.now() }))}
+    >
+      {due ? 'walk now' : `walk in ${clock(leftS)}`}
+    </button>
+  );
+}

@@ -1,0 +1,161 @@
+import { useState } from 'react';
+import { X } from 'lucide-react';
+import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
+import type { Observation } from '@canter-book/core/observations/observation';
+import { newId } from '../../../app/newId.ts';
+import { EntryField } from './EntryField.tsx';
+import {
+  INSTRUMENTS,
+  observationFrom,
+  type Instrument,
+  type Place,
+  type Values,
+} from './instruments.ts';
+
+interface InstrumentSheetProps {
+  sessionId: string;
+  place: Place;
+  onKeep(observation: Observation): void;
+  onClose(): void;
+}
+
+/** All that can be noted, under the thumb: choose what, answer with big buttons, keep. */
+export function InstrumentSheet({ sessionId, place, onKeep, onClose }: InstrumentSheetProps) {
+  const [chosen, setChosen] = useState<Instrument | null>(null);
+  return (
+    <div
+      role="dialog"
+      aria-modal="true"
+      aria-label={chosen ? chosen.name : 'Note what you see'}
+      className="fixed inset-0 z-40 flex flex-col justify-end bg-black/50"
+    >
+      <div className="mx-auto flex max-h-[92vh] w-full max-w-[520px] flex-col rounded-t-3xl bg-page">
+        <header className="flex items-center gap-2 border-b-2 border-line px-4 py-2">
+          <h2 className="flex-1 text-xl">{chosen ? chosen.name : 'Note what you see'}</h2>
+          <button
+            type="button"
+            aria-label={chosen ? 'Back to the choice' : 'Close'}
+            className="flex h-14 w-14 items-center justify-center"
+            onClick={() => (chosen ? setChosen(null) : onClose())}
+          >
+            <X size={26} aria-hidden />
+          </button>
+        </header>
+        <div className="overflow-auto p-4">
+          {chosen ? (
+            <Open
+              instrument={chosen}
+              sessionId={sessionId}
+              place={place}
+              onKeep={(observation) => {
+                onKeep(observation);
+                onClose();
+              }}
+            />
+          ) : (
+            <div className="grid grid-cols-2 gap-2.5">
+              {INSTRUMENTS.map((instrument) => (
+                <button
+                  key={instrument.name}
+                  type="button"
+                  className="min-h-[60px] rounded-2xl border-[3px] border-ink px-2 text-[16px] font-bold"
+                  onClick={() => setChosen(instrument)}
+                >
+                  {instrument.name}
+                </button>
+              ))}
+            </div>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+interface OpenProps {
+  instrument: Instrument;
+  sessionId: string;
+  place: Place;
+  onKeep(observation: Observation): void;
+}
+
+function Open({ instrument, sessionId, place, onKeep }: OpenProps) {
+  const [where, setWhere] = useState(place);
+  const [values, setValues] = useState<Values>(() => startOf(instrument));
+  const base = { id: newId(), sessionId, at: new Date().toISOString() };
+  const made = observationFrom(instrument, values, where, base);
+  return (
+    <div className="flex flex-col gap-4">
+      {instrument.place !== 'none' && (
+        <div className="grid grid-cols-2 gap-2.5">
+          <Toggle
+            label="rein"
+            options={['left', 'right']}
+            words={['◐ left', '◑ right']}
+            value={where.rein}
+            onChange={(rein) => setWhere({ ...where, rein: rein as Place['rein'] })}
+          />
+          {instrument.place === 'rein and gait' && (
+            <Toggle
+              label="gait"
+              options={MOVING_GAITS}
+              words={MOVING_GAITS}
+              value={where.gait}
+              onChange={(gait) => setWhere({ ...where, gait: gait as Place['gait'] })}
+            />
+          )}
+        </div>
+      )}
+      {instrument.entries.map((entry) => (
+        <EntryField
+          key={entry.name}
+          entry={entry}
+          value={values[entry.name]}
+          onChange={(value) => setValues((now) => ({ ...now, [entry.name]: value }))}
+        />
+      ))}
+      <button
+        type="button"
+        disabled={!made}
+        className="min-h-16 rounded-2xl bg-leather text-xl font-bold text-on-leather disabled:opacity-40"
+        onClick={() => made && onKeep(made)}
+      >
+        Keep
+      </button>
+    </div>
+  );
+}
+
+/** Halves and numbers begin at a usual value; the rest is asked. */
+const startOf = ({ entries }: Instrument): Values =>
+  Object.fromEntries(
+    entries.flatMap((entry) =>
+      entry.kind === 'half' || entry.kind === 'number' ? [[entry.name, entry.from]] : [],
+    ),
+  );
+
+interface ToggleProps {
+  label: string;
+  options: readonly string[];
+  words: readonly string[];
+  value: string;
+  onChange(value: string): void;
+}
+
+export function Toggle({ label, options, words, value, onChange }: ToggleProps) {
+  return (
+    <div role="group" aria-label={label} className="flex rounded-2xl border-[3px] border-ink">
+      {options.map((option, i) => (
+        <button
+          key={option}
+          type="button"
+          aria-pressed={value === option}
+          className="min-h-14 flex-1 px-1 text-[15px] font-bold first:rounded-l-xl last:rounded-r-xl aria-pressed:bg-ink aria-pressed:text-page"
+          onClick={() => onChange(option)}
+        >
+          {words[i]}
+        </button>
+      ))}
+    </div>
+  );
+}

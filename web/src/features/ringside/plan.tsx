@@ -1,0 +1,110 @@
+import { useEffect } from 'react';
+import { Volume2, VolumeX } from 'lucide-react';
+import { countWord } from '@canter-book/core/gaits/paces';
+import type { Cue, Moment } from '@canter-book/core/ringside/cues';
+import type { Ride } from '@canter-book/core/ride/types';
+import { ReinMark } from '../../ui/ReinMark.tsx';
+import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
+import { usePlayer } from '../arena/player.ts';
+import type { SpokenCalls } from './useSpokenCalls.ts';
+
+/** The parts of the card that show the plan: where, what now, what next. */
+
+/** The arena with the present movement, so that a glance tells where it goes. */
+export function Where({
+  ride,
+  seconds,
+  itemId,
+}: {
+  ride: Ride;
+  seconds: number;
+  itemId: string | null;
+}) {
+  const player = usePlayer(ride.totals.seconds);
+  useEffect(() => player.seek(seconds), [player, seconds]);
+  return (
+    <div className="min-h-0 px-1">
+      <ArenaDrawing ride={ride} player={player} selectedItem={itemId} only={itemId} />
+    </div>
+  );
+}
+
+export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
+  return (
+    <section aria-label="Now" className="rounded-2xl border-[3px] border-ink bg-page px-4 py-3">
+      <p className="text-[14px]">
+        now
+        {cue && (
+          <>
+            {' '}
+            · <ReinMark rein={cue.rein} word />{' '}
+            {tries > 0 && `· ${tries} ${tries === 1 ? 'try' : 'tries'}`}
+          </>
+        )}
+      </p>
+      <p className="font-book text-[27px] leading-tight font-semibold">
+        {cue ? cue.text : 'Ready to begin'}
+      </p>
+      {cue && cue.metres > 0.5 && (
+        <p className="tabular text-[15px]">
+          {Math.round(cue.metres)} m · {Math.round(cue.counts)} {countWord(cue.gait)}
+        </p>
+      )}
+      {cue?.note && <p className="font-book text-[15px] italic">{cue.note}</p>}
+    </section>
+  );
+}
+
+interface NextCardProps {
+  next: Cue | null;
+  moment: Moment;
+  spoken: SpokenCalls;
+}
+
+export function NextCard({ next, moment, spoken }: NextCardProps) {
+  const counts = Math.round(moment.countsToCall);
+  const soon = next !== null && moment.secondsToCall < 0.5;
+  const unit = countWord(moment.now?.gait ?? 'walk');
+  return (
+    <section
+      aria-label="Next"
+      className={`flex items-center gap-3 rounded-2xl px-4 py-3 ${soon ? 'bg-slip outline-3 outline-ink' : 'bg-sand'}`}
+    >
+      {spoken.possible && (
+        <button
+          type="button"
+          aria-pressed={spoken.on}
+          aria-label="Speak the calls"
+          className="-my-1 -ml-2 flex h-14 w-12 shrink-0 items-center justify-center"
+          onClick={spoken.toggle}
+        >
+          {spoken.on ? <Volume2 size={24} aria-hidden /> : <VolumeX size={24} aria-hidden />}
+        </button>
+      )}
+      <div className="min-w-0 flex-1">
+        <p className="text-[13px]">next</p>
+        <p className="font-book text-[20px] leading-tight font-semibold">
+          {next ? next.text : 'The end of the lesson'}
+        </p>
+      </div>
+      {next && (
+        <p className="tabular shrink-0 text-right" aria-live="off">
+          <span className="block text-[30px] leading-none font-bold">
+            {soon
+              ? 'say it'
+              : counts > 0 && counts < 60
+                ? counts
+                : `${Math.round(moment.secondsToCall)} s`}
+          </span>
+          <span className="text-[13px]">
+            {soon
+              ? 'now'
+              : counts > 0 && counts < 60
+                ? `${unit} · ${Math.round(moment.secondsToCall)} s`
+                : 'to the call'}
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}
