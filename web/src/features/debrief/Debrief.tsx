@@ -28,6 +28,7 @@ import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { Timeline } from './Timeline.tsx';
 
 /** Looking back on a session: its marks, its tries, a note, and the one thing for homework. */
 export default function Debrief() {
@@ -97,6 +98,21 @@ export default function Debrief() {
             Tries
           </h2>
           <Tries tries={tries} sessionHasEnded={session.data.endedAt !== null} />
+          <Timeline
+            session={session.data}
+            seen={seen}
+            onTakeBack={(corrects) =>
+              void add([
+                {
+                  id: newId(),
+                  sessionId: id,
+                  at: new Date().toISOString(),
+                  kind: 'withdrawn',
+                  corrects,
+                },
+              ])
+            }
+          />
           <Words key={session.data.id} session={session.data} />
         </section>
       </div>

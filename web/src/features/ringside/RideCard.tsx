@@ -97,7 +97,8 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
             tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length}
           />
           <NextCard next={next} moment={moment} spoken={spoken} />
-          <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />
+          {/* What the watch says takes the room of the picture: the buttons stay where they are. */}
+          {!advice[0] && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
         </>
       ) : (
         <FreeCard work={free} onChange={setFree} />

@@ -46,9 +46,11 @@ function Open({ teaching }: { teaching: Teaching }) {
   return (
     <div className="mx-auto flex min-h-full max-w-[520px] flex-col gap-2.5 bg-paper p-3.5">
       <header className="flex items-center justify-between gap-2">
-        <h1 className="truncate text-[19px]">
+        <h1 className="flex-1 truncate text-[19px]">
           {horse.name}
-          {riderName && ` · ${riderName.split(' ')[0]}`}
+          {riderName && (
+            <span className="hidden min-[460px]:inline"> · {riderName.split(' ')[0]}</span>
+          )}
         </h1>
         {step === 'ride' && <BreakClock teaching={teaching} />}
         <DeliveryPill />

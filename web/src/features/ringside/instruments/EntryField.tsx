@@ -114,6 +114,9 @@ function Stepper({ label, value, least, most, step, onChange }: StepperProps) {
   );
 }
 
+/** A shorter row of taps says nothing of a drift. */
+const BEATS_FOR_DRIFT = 20;
+
 /** The beat under the thumb: tempo, scatter and drift as they come. */
 function Taps({ label, onChange }: { label: string; onChange(taps: readonly number[]): void }) {
   const [taps, setTaps] = useState<readonly number[]>([]);
@@ -143,8 +146,9 @@ function Taps({ label, onChange }: { label: string; onChange(taps: readonly numb
         </span>
         {found && (
           <span className="text-[15px]">
-            scatter {(100 * found.scatter).toFixed(0)} % · drift {found.driftPercent.toFixed(0)} % a
-            minute
+            scatter {(100 * found.scatter).toFixed(0)} %
+            {found.beats >= BEATS_FOR_DRIFT &&
+              ` · drift ${found.driftPercent.toFixed(0)} % a minute`}
           </span>
         )}
       </button>

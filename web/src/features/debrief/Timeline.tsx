@@ -1,0 +1,71 @@
+import { useMemo } from 'react';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import { timelineOf } from '@canter-book/core/progress/timeline';
+import { clock } from '@canter-book/core/units';
+
+interface TimelineProps {
+  session: Session;
+  seen: readonly Observation[];
+  onTakeBack(id: string): void;
+}
+
+const DAY_MS = 24 * 3600 * 1000;
+
+/** What was planned beside what was ridden and seen. For a day it can be corrected; then it stands. */
+export function Timeline({ session, seen, onTakeBack }: TimelineProps) {
+  const rows = useMemo(() => timelineOf(session, seen), [session, seen]);
+  const open = Date.now() - Date.parse(session.endedAt ?? session.startedAt) < DAY_MS;
+  if (rows.length === 0) return null;
+  return (
+    <details className="mt-7" open={rows.length < 30}>
+      <summary className="cursor-pointer text-lg">
+        <span className="font-book font-semibold">Planned and ridden</span>{' '}
+        <span className="text-[13px] text-soft">
+          {open
+            ? 'until tomorrow a reading can be taken back; the book keeps that it was there'
+            : 'the day is over: it stands as it is'}
+        </span>
+      </summary>
+      <table className="mt-2 w-full text-[14px]">
+        <thead className="text-left text-[13px] text-soft">
+          <tr>
+            <th className="w-14 font-normal">planned</th>
+            <th className="w-14 font-normal">ridden</th>
+            <th className="font-normal">movement, and what was seen</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i} className="border-t border-dotted border-line align-top">
+              <td className="tabular py-1 font-mono text-soft">
+                {row.plannedS === null ? '' : clock(row.plannedS)}
+              </td>
+              <td className="tabular py-1 font-mono">
+                {row.riddenS === null ? <span className="text-soft">–</span> : clock(row.riddenS)}
+              </td>
+              <td className="py-1">
+                {row.text && <span className="font-mono">{row.text}</span>}
+                {row.seen.map((s) => (
+                  <span key={s.id} className="ml-3 inline-block text-soft">
+                    {s.said}
+                    {open && (
+                      <button
+                        type="button"
+                        aria-label={`Take back: ${s.said}`}
+                        className="ml-1 px-1 text-madder"
+                        onClick={() => onTakeBack(s.id)}
+                      >
+                        ×
+                      </button>
+                    )}
+                  </span>
+                ))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
