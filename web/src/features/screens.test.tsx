@@ -133,7 +133,7 @@ describe('the debrief', () => {
     expect(
       screen.getByRole('spinbutton', { name: 'contact, left rein' }).getAttribute('aria-valuenow'),
     ).toBe('6');
-    const row = screen.getByRole('row', { name: /C circle left 20/ });
+    const row = screen.getAllByRole('row', { name: /C circle left 20/ })[0]!;
     expect(row.textContent).toContain('7');
     expect(row.textContent).toContain('good');
     expect(row.textContent).toContain('lost');

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/observations/records';
-import { timelineOf } from '@canter-book/core/progress/timeline';
+import { timelineOf } from '@canter-book/core/debrief/timeline';
 import { clock } from '@canter-book/core/units';
 
 interface TimelineProps {
