@@ -6,6 +6,7 @@ import { pinoHttp } from 'pino-http';
 import type { Book } from './repositories/book.ts';
 import { openApi } from './openapi.ts';
 import { Problem } from './problem.ts';
+import { bookDataRoutes } from './routes/bookData.ts';
 import { sendProblem } from './routes/errors.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
@@ -58,6 +59,7 @@ export function createApp({ book, logger, webFolder, demo }: AppDeps): Express {
   app.use('/api/lessons', lessonRoutes(book));
   app.use('/api/sessions', sessionRoutes(book));
   app.use('/api/observations', observationRoutes(book));
+  app.use('/api/book', bookDataRoutes(book));
   app.use('/api/yard', yardRoutes(book));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');

@@ -11,6 +11,7 @@ import { compileRide } from '../../core/src/ride/compile.ts';
 import { sampleRide } from '../../core/src/ride/sample.ts';
 import { seedDemo } from '../../server/src/demo/seed.ts';
 import { connect } from '../../server/src/db/connect.ts';
+import { fiveYears } from './fiveYears.ts';
 import { createBook } from '../../server/src/repositories/book.ts';
 
 /** The folder of the migrations, filled in when this is bundled. */
@@ -113,3 +114,4 @@ async function database() {
 
 await core();
 await database();
+await fiveYears();

@@ -44,6 +44,17 @@ export interface SeenRow {
   seen: Observation;
 }
 
+type Counts = Record<'horse' | 'rider' | 'lesson' | 'session' | 'observation', number>;
+
+/** What was found in a book file, or taken from it. */
+export interface BundleReport {
+  added: Counts;
+  known: Counts;
+  refused: { line: number; why: string }[];
+  refusedCount: number;
+  whole: boolean;
+}
+
 /** What the server answers when it refuses: RFC 9457 problem details. */
 export interface Problem {
   status: number;
@@ -126,6 +137,22 @@ export const api = createApi({
       query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
       invalidatesTags: ['Observations', 'Session'],
     }),
+    takeBook: build.mutation<BundleReport, { file: File; check: boolean }>({
+      query: ({ file, check }) => ({
+        url: 'book/import',
+        method: 'POST',
+        params: { check: check ? 1 : 0 },
+        headers: { 'Content-Type': 'application/x-ndjson' },
+        body: file,
+      }),
+    }),
+    addSessions: build.mutation<
+      { added: number },
+      { sessions: Session[]; observations: Observation[] }
+    >({
+      query: (body) => ({ url: 'book/sessions', method: 'POST', body }),
+      invalidatesTags: ['Observations', 'Session'],
+    }),
     yard: build.query<YardRow[], string>({
       query: (date) => ({ url: 'yard', params: { date } }),
       providesTags: documents,
@@ -154,6 +181,8 @@ export const {
   useSaveSessionMutation,
   useObservationsQuery,
   useAddObservationsMutation,
+  useTakeBookMutation,
+  useAddSessionsMutation,
   useYardQuery,
 } = api;
 

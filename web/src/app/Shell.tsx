@@ -13,6 +13,7 @@ const TABS = [
   { to: '/ringside', label: 'Ringside' },
   { to: '/debrief', label: 'Debrief' },
   { to: '/progress', label: 'Progress' },
+  { to: '/book', label: 'Book' },
 ];
 
 /** The book: its spine with the tabs, and the open page. At the ringside the page has the whole screen. */

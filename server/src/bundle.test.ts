@@ -1,0 +1,106 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
+import { v7 } from 'uuid';
+import { seedDemo } from './demo/seed.ts';
+import { openTestApp, someSession } from './testing/app.ts';
+
+let [first, second]: Awaited<ReturnType<typeof openTestApp>>[] = [];
+beforeAll(async () => {
+  [first, second] = [await openTestApp(), await openTestApp()];
+  await seedDemo(first.book, new Date('2026-06-15T12:00:00Z'));
+}, 120_000);
+afterAll(async () => {
+  await first!.close();
+  await second!.close();
+});
+
+const NDJSON = 'application/x-ndjson';
+const exported = async (server: typeof first): Promise<string> => {
+  const { body } = await request(server!.app)
+    .get('/api/book/export')
+    .buffer(true)
+    .parse((res, done) => {
+      let text = '';
+      res.on('data', (d) => (text += String(d)));
+      res.on('end', () => done(null, text));
+    })
+    .expect(200);
+  return body as string;
+};
+const take = async (text: string, check = false) =>
+  (
+    await request(second!.app)
+      .post(`/api/book/import?check=${check ? 1 : 0}`)
+      .set('Content-Type', NDJSON)
+      .send(text)
+      .expect(200)
+  ).body;
+
+describe('the whole book in a file', () => {
+  test('is looked at first, taken, and says the same in the other book', async () => {
+    const text = await exported(first);
+    const looked = await take(text, true);
+    expect(looked).toMatchObject({ whole: true, refusedCount: 0 });
+    expect(looked.added).toMatchObject({ horse: 5, rider: 4, lesson: 5 });
+    expect(looked.added.observation).toBeGreaterThan(2000);
+    expect(await second!.book.horses.list()).toEqual([]);
+
+    const taken = await take(text);
+    expect(taken.added).toEqual(looked.added);
+    const records = (t: string) => t.split('\n').slice(1, -2);
+    expect(records(await exported(second))).toEqual(records(text));
+    const [horse] = await first!.book.horses.list();
+    const [a, b] = [
+      await first!.book.evidence.readings(horse!.id),
+      await second!.book.evidence.readings(horse!.id),
+    ];
+    expect(b).toEqual(a);
+
+    // A second time everything is known, and nothing is doubled.
+    const again = await take(text);
+    expect(Object.values(again.added)).toEqual([0, 0, 0, 0, 0]);
+    expect(again.known).toEqual(looked.added);
+  }, 120_000);
+
+  test('cut short or changed, it is not whole; bad lines are told and the rest is taken', async () => {
+    const lines = (await exported(first)).split('\n');
+    expect((await take(lines.slice(0, 40).join('\n'), true)).whole).toBe(false);
+    const changed = [...lines];
+    changed[2] = changed[2]!.replace(/"name":"[^"]+"/, '"name":"Somebody Else"');
+    expect((await take(changed.join('\n'), true)).whole).toBe(false);
+    const broken = [lines[0], '{"rider":{"id":"x"}}', 'no json', '{"goat":{}}', lines[1]].join(
+      '\n',
+    );
+    const report = await take(broken, true);
+    expect(report.refused.map((r: { line: number }) => r.line)).toEqual([2, 3, 4]);
+    expect(report.known.rider + report.added.rider).toBe(1);
+    expect((await take('{"some":"file"}', true)).refused[0].why).toContain('not the head');
+    await request(second!.app).post('/api/book/import').send({}).expect(415);
+  });
+
+  test('sessions from a table come with their marks, once', async () => {
+    const [horse] = await first!.book.horses.list();
+    const session = someSession(horse!.id, {
+      date: '2024-03-02',
+      startedAt: '2024-03-02T12:00:00.000Z',
+    });
+    const mark = {
+      id: v7(),
+      sessionId: session.id,
+      at: session.startedAt,
+      kind: 'mark',
+      scale: 'rhythm',
+      rein: 'left',
+      value: 6.5,
+    };
+    const send = () =>
+      request(first!.app)
+        .post('/api/book/sessions')
+        .send({ sessions: [session], observations: [mark] });
+    expect((await send().expect(201)).body).toEqual({ added: 1 });
+    expect((await send().expect(201)).body).toEqual({ added: 0 });
+    const { readings } = await first!.book.evidence.readings(horse!.id);
+    expect(readings[0]).toMatchObject({ scale: 'rhythm', value: 6.5 });
+    await request(first!.app).post('/api/book/sessions').send({ sessions: [] }).expect(400);
+  });
+});

@@ -1,0 +1,17 @@
+import { useTitle } from '../../app/title.ts';
+import { Page } from '../../ui/Page.tsx';
+import { BookFile } from './BookFile.tsx';
+import { SessionsTable } from './SessionsTable.tsx';
+
+/** The book as a whole: out to a file, in from one, and sessions in from a table. */
+export default function BookData() {
+  useTitle('The book');
+  return (
+    <Page title="The book" about="What is in it belongs to you: take it out, bring it in">
+      <div className="max-w-5xl space-y-10 p-5 md:p-7">
+        <BookFile />
+        <SessionsTable />
+      </div>
+    </Page>
+  );
+}

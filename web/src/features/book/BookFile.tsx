@@ -1,0 +1,119 @@
+import { useState } from 'react';
+import { api, problemOf, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { Button } from '../../ui/Button.tsx';
+
+const KINDS = ['horse', 'rider', 'lesson', 'session', 'observation'] as const;
+
+/** The whole book as one file: to keep elsewhere, to move, to bring back. */
+export function BookFile() {
+  const [file, setFile] = useState<File | null>(null);
+  const [report, setReport] = useState<{ of: BundleReport; stored: boolean } | null>(null);
+  const [take, taking] = useTakeBookMutation();
+  const dispatch = useAppDispatch();
+  const look = async (chosen: File, check: boolean) => {
+    const done = await take({ file: chosen, check });
+    if (done.error) return setReport(null);
+    setReport({ of: done.data, stored: !check });
+    if (!check)
+      dispatch(api.util.invalidateTags(['Horse', 'Rider', 'Lesson', 'Session', 'Observations']));
+  };
+  return (
+    <section aria-labelledby="file">
+      <h2 id="file" className="mb-1 text-xl">
+        The whole book as a file
+      </h2>
+      <p className="mb-4 text-[14px] text-soft">
+        Horses, riders, lessons, sessions and everything seen. A file is looked at before it is
+        taken; what is in the book already stays as it is.
+      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <a
+          href="/api/book/export"
+          download
+          className="inline-flex min-h-10 items-center rounded-lg bg-leather px-4 font-bold text-on-leather no-underline"
+        >
+          Take the book out
+        </a>
+        <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
+          Look at a book file
+          <input
+            type="file"
+            accept=".jsonl,.ndjson"
+            aria-label="A book file"
+            className="sr-only"
+            onChange={(event) => {
+              const [chosen] = event.target.files ?? [];
+              event.target.value = '';
+              if (!chosen) return;
+              setFile(chosen);
+              void look(chosen, true);
+            }}
+          />
+        </label>
+        {taking.isLoading && <span role="status">Reading …</span>}
+      </div>
+      {taking.error && (
+        <p role="alert" className="mt-3 text-madder">
+          ✕ {problemOf(taking.error).title}. {problemOf(taking.error).detail}
+        </p>
+      )}
+      {report && (
+        <div className="mt-4 rounded-lg border border-line bg-page p-4">
+          <p className={report.of.whole ? 'text-bottle' : 'text-madder'}>
+            {report.of.whole
+              ? '✓ The file is whole: its check agrees.'
+              : '✕ The file was cut short or changed. What can be read in it can still be taken.'}
+          </p>
+          <table className="mt-2 text-[14px]">
+            <thead className="text-left text-soft">
+              <tr>
+                <th className="pr-6 font-normal" />
+                <th className="pr-6 font-normal">{report.stored ? 'added' : 'new'}</th>
+                <th className="font-normal">in the book already</th>
+              </tr>
+            </thead>
+            <tbody className="tabular font-mono">
+              {KINDS.map((kind) => (
+                <tr key={kind}>
+                  <th className="pr-6 text-left font-sans font-normal">{kind}s</th>
+                  <td className="pr-6">{report.of.added[kind]}</td>
+                  <td>{report.of.known[kind]}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {report.of.refusedCount > 0 && (
+            <details className="mt-2 text-[14px]">
+              <summary className="text-madder">
+                {report.of.refusedCount} lines cannot be taken
+              </summary>
+              <ul>
+                {report.of.refused.map((r) => (
+                  <li key={r.line}>
+                    line {r.line}: {r.why}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+          {report.stored ? (
+            <p className="mt-3 font-bold text-bottle">✓ It is in the book.</p>
+          ) : (
+            <div className="mt-3 flex gap-2">
+              <Button
+                disabled={taking.isLoading || KINDS.every((k) => report.of.added[k] === 0)}
+                onClick={() => file && void look(file, false)}
+              >
+                Take it into the book
+              </Button>
+              <Button look="quiet" onClick={() => setReport(null)}>
+                Leave it
+              </Button>
+            </div>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
