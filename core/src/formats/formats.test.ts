@@ -5,6 +5,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { SHEETS, rideOf } from '../testing/lessons.ts';
 import { lessonSvg } from './lessonSvg.ts';
+import { progressSvg } from './progressSvg.ts';
 import { trackCsv } from './trackCsv.ts';
 
 describe('the track as CSV', () => {
@@ -91,5 +92,44 @@ describe('the lesson on one page', () => {
         Math.min(...ys.filter(([, y]) => Number(y) > 30).map(([, , size]) => Number(size))),
       ).toBeGreaterThan(1);
     }
+  });
+});
+
+describe('the progress on one page', () => {
+  const readings = Array.from({ length: 40 }, (_, i) => ({
+    scale: 'contact' as const,
+    rein: i % 2 ? ('right' as const) : ('left' as const),
+    day: 20_000 + i * 2,
+    value: i % 2 ? 7 : 4 + i / 20,
+  }));
+  const page = (list: typeof readings) =>
+    progressSvg({
+      horse: 'Marram & Co',
+      about: 'stage 4',
+      theme: 'one <tempo>',
+      homework: 'Look up',
+      readings: list,
+      today: 20_080,
+    });
+
+  test('is well-formed, fits, and says level, trend and the weaker rein', () => {
+    const svg = page(readings);
+    expect(XMLValidator.validate(svg)).toBe(true);
+    for (const said of [
+      'Marram &amp; Co',
+      'improving',
+      'the left rein is weaker',
+      'Homework: Look up',
+    ]) {
+      expect(svg).toContain(said);
+    }
+    const ys = [...svg.matchAll(/<text x="[\d.]+" y="([\d.]+)"/g)].map(([, y]) => Number(y));
+    expect(Math.max(...ys)).toBeLessThan(297);
+    expect([...svg.matchAll(/stroke-dasharray="2 1.2"/g)]).toHaveLength(1);
+  });
+
+  test('with nothing seen it says so', () => {
+    expect(page([])).toContain('not marked');
+    expect(page([])).toContain('not enough seen');
   });
 });

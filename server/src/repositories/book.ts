@@ -232,7 +232,7 @@ export function createBook(db: Database) {
     importLines: (
       lines: AsyncIterable<string>,
       options: { check: boolean },
-    ): Promise<BundleReport> => takeBundle(book as Book, db, lines, options),
+    ): Promise<BundleReport> => takeBundle(book, db, lines, options),
     /** Whether nothing was ever entered. */
     async isEmpty(): Promise<boolean> {
       const [row] = await db.select({ n: count() }).from(horses);

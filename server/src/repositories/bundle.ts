@@ -11,7 +11,6 @@ import {
 } from '@canter-book/core/observations/records';
 import type { Database } from '../db/connect.ts';
 import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
-import type { Book } from './book.ts';
 
 /**
  * The whole book as lines of JSON: a head, one line a record, and an end with the counts and a check
@@ -78,6 +77,11 @@ function documentOf(kind: BundleKind, row: Record<string, unknown>): unknown {
   return row;
 }
 
+/** Where the documents of a bundle go. */
+interface Taker {
+  addAll(kind: BundleKind, documents: readonly { id: string }[]): Promise<number>;
+}
+
 export interface BundleReport {
   readonly added: Readonly<Record<BundleKind, number>>;
   /** Already in the book, and left as they are. */
@@ -103,7 +107,7 @@ const MOST_REASONS = 100;
  * `check` nothing is stored: the report says what would be.
  */
 export async function takeBundle(
-  book: Book,
+  book: Taker,
   db: Database,
   lines: AsyncIterable<string>,
   { check }: { check: boolean },

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
@@ -15,7 +15,8 @@ const DAY_MS = 24 * 3600 * 1000;
 /** What was planned beside what was ridden and seen. For a day it can be corrected; then it stands. */
 export function Timeline({ session, seen, onTakeBack }: TimelineProps) {
   const rows = useMemo(() => timelineOf(session, seen), [session, seen]);
-  const open = Date.now() - Date.parse(session.endedAt ?? session.startedAt) < DAY_MS;
+  const [now] = useState(() => Date.now());
+  const open = now - Date.parse(session.endedAt ?? session.startedAt) < DAY_MS;
   if (rows.length === 0) return null;
   return (
     <details className="mt-7" open={rows.length < 30}>

@@ -1,10 +1,11 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
+import { progressSvg } from '@canter-book/core/formats/progressSvg';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { Horse } from '@canter-book/core/observations/records';
 import type { Readings } from '@canter-book/core/progress/readings';
 import { SCALES } from '@canter-book/core/observations/scales';
-import { useHorseQuery, useReadingsQuery } from '../../api/api.ts';
+import { useHorseQuery, useReadingsQuery, useSessionsQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate, today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
@@ -33,6 +34,21 @@ export default function Progress() {
 function Known({ horse, known }: { horse: Horse; known: Readings }) {
   const { readings } = known;
   const now = dayOf(today());
+  const [failed, setFailed] = useState(false);
+  const { data: sessions } = useSessionsQuery({ horseId: horse.id, limit: 1 });
+  const report = async () => {
+    setFailed(false);
+    const { pdfOf } = await import('../../pdf/pdf.ts');
+    const page = progressSvg({
+      horse: horse.name,
+      about: [horse.kind, `stage ${horse.stage}`].filter(Boolean).join(' · '),
+      theme: horse.theme,
+      homework: sessions?.[0]?.homework ?? '',
+      readings,
+      today: now,
+    });
+    saveFile(`${horse.name}-progress.pdf`, await pdfOf([page], `Progress of ${horse.name}`));
+  };
   const span = useMemo(
     () => ({ from: readings[0]?.day ?? now, to: readings.at(-1)?.day ?? now }),
     [readings, now],
@@ -43,6 +59,11 @@ function Known({ horse, known }: { horse: Horse; known: Readings }) {
       about="Dots are what was seen. The line is the level it speaks for; the band, how sure it is."
       actions={
         <span className="flex gap-2">
+          {readings.length > 0 && (
+            <Button look="quiet" onClick={() => void report().catch(() => setFailed(true))}>
+              {failed ? 'The PDF failed: try again' : 'Report (PDF)'}
+            </Button>
+          )}
           {readings.length > 0 && (
             <Button
               look="quiet"
