@@ -49,6 +49,7 @@ describe('what the observations say', () => {
       before['contact/left']!.levels[0]![1],
     );
     await server.db.execute('delete from session_evidence');
+    await server.db.execute('delete from horse_snapshots');
     expect((await evidence.readings(horse.id)).readings).toEqual([]);
     expect(await evidence.fillMissing()).toBeGreaterThan(0);
     const again = (await evidence.readings(horse.id)).readings;

@@ -22,8 +22,8 @@ export interface SeriesSnapshot {
 
 export type Snapshot = Partial<Record<`${Scale}/${Rein}`, SeriesSnapshot>>;
 
-/** Kept beyond the notch, so that it can still be told some weeks after the last lesson. */
-const KEPT_DAYS = 120;
+/** From the last reading back to its notch: any later day looks no further back. */
+const KEPT_DAYS = NOTCH_DAYS + 1;
 
 export function snapshotOf(readings: readonly DatedMark[]): Snapshot {
   const snapshot: Snapshot = {};

@@ -15,7 +15,7 @@ import {
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { PackedEvidence } from '@canter-book/core/progress/readings';
+import type { PackedEvidence, Readings } from '@canter-book/core/progress/readings';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
@@ -160,4 +160,5 @@ export const horseSnapshots = pgTable('horse_snapshots', {
     .primaryKey()
     .references(() => horses.id, { onDelete: 'cascade' }),
   snapshot: jsonb().$type<Snapshot>().notNull(),
+  readings: jsonb().$type<Readings>().notNull(),
 });

@@ -50,8 +50,8 @@ const sessionMapping = {
   }),
 };
 
-/** More than a year of every lesson is not asked for at once. */
-const MOST_SEEN = 20_000;
+/** The newest are enough for a distribution, and quickly read. */
+const MOST_SEEN = 1500;
 
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
@@ -176,9 +176,13 @@ export function createBook(db: Database) {
           stored += await insertObservations(db, rows.slice(i, i + AT_ONCE));
         }
         await evidence.renew([...known.keys()]);
+        // The marks at the end of a lesson: its horse is ready to be looked at. Not with every tap.
+        if (batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
+          await evidence.snapshots([...new Set(known.values())]);
+        }
         return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
       },
-      /** What stands of some kinds, of one horse since a day, oldest first. */
+      /** What stands of some kinds, of one horse since a day: the newest, oldest first. */
       async ofHorse(
         horseId: string,
         kinds: readonly string[],
@@ -196,9 +200,9 @@ export function createBook(db: Database) {
               sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
             ),
           )
-          .orderBy(asc(observations.at))
+          .orderBy(desc(observations.at))
           .limit(MOST_SEEN);
-        return rows;
+        return rows.reverse();
       },
       async ofSession(sessionId: string): Promise<Observation[]> {
         const rows = await db
@@ -246,6 +250,9 @@ export function createBook(db: Database) {
 }
 
 export type Book = ReturnType<typeof createBook>;
+
+/** A lesson's end sends no more than this at once; more is an import. */
+const LESSON_END = 100;
 
 /** Observations written with one statement. */
 const AT_ONCE = 2000;

@@ -1,14 +1,8 @@
-import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm';
+import { asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { dayOf } from '@canter-book/core/progress/days';
 import { summarised } from '@canter-book/core/progress/evidence';
-import {
-  packed,
-  readingsOf,
-  unpacked,
-  type PackedEvidence,
-  type Readings,
-} from '@canter-book/core/progress/readings';
+import { packed, readingsOf, unpacked, type Readings } from '@canter-book/core/progress/readings';
 import { snapshotOf, type Snapshot } from '@canter-book/core/progress/snapshot';
 import type { Database } from '../db/connect.ts';
 import { horseSnapshots, observations, sessionEvidence, sessions } from '../db/schema.ts';
@@ -62,43 +56,50 @@ export function evidenceStore(db: Database) {
       .where(inArray(horseSnapshots.horseId, [...new Set(known.map((k) => k.horseId))]));
   }
 
-  /** Calibrated readings of a horse, in order of time. */
-  async function readings(horseId: string, since?: string): Promise<Readings> {
+  /** Works out a horse's readings and where it stands, and keeps both. */
+  async function makeKept(horseId: string): Promise<{ snapshot: Snapshot; readings: Readings }> {
     const rows = await db
       .select({ date: sessionEvidence.date, evidence: sessionEvidence.evidence })
       .from(sessionEvidence)
-      .where(
-        and(
-          eq(sessionEvidence.horseId, horseId),
-          since ? gte(sessionEvidence.date, since) : undefined,
-        ),
-      )
+      .where(eq(sessionEvidence.horseId, horseId))
       .orderBy(asc(sessionEvidence.date));
-    return readingsOf(
-      rows.map(({ date, evidence }) => ({
-        day: dayOf(date),
-        evidence: unpacked(evidence as PackedEvidence[]),
-      })),
+    const readings = readingsOf(
+      rows.map(({ date, evidence }) => ({ day: dayOf(date), evidence: unpacked(evidence) })),
     );
+    const kept = { snapshot: snapshotOf(readings.readings), readings };
+    await db
+      .insert(horseSnapshots)
+      .select(
+        // A horse that is not in the book has nothing to be kept.
+        sql`select ${horseId}::uuid, ${JSON.stringify(kept.snapshot)}::jsonb, ${JSON.stringify(readings)}::jsonb
+          from horses where id = ${horseId}::uuid`,
+      )
+      .onConflictDoUpdate({ target: horseSnapshots.horseId, set: kept });
+    return kept;
+  }
+
+  /** Where every horse stood after its last session. What is missing is made first. */
+  async function snapshots(horseIds: readonly string[]): Promise<Map<string, Snapshot>> {
+    const rows = await db
+      .select({ horseId: horseSnapshots.horseId, snapshot: horseSnapshots.snapshot })
+      .from(horseSnapshots);
+    const found = new Map(rows.map((row) => [row.horseId, row.snapshot]));
+    for (const horseId of horseIds) {
+      if (!found.has(horseId)) found.set(horseId, (await makeKept(horseId)).snapshot);
+    }
+    return found;
   }
 
   return {
     renew,
-    readings,
-    /** Where every horse stood after its last session. What is missing is made first. */
-    async snapshots(horseIds: readonly string[]): Promise<Map<string, Snapshot>> {
-      const rows = await db.select().from(horseSnapshots);
-      const found = new Map(rows.map((row) => [row.horseId, row.snapshot]));
-      for (const horseId of horseIds) {
-        if (found.has(horseId)) continue;
-        const snapshot = snapshotOf((await readings(horseId)).readings);
-        await db
-          .insert(horseSnapshots)
-          .values({ horseId, snapshot })
-          .onConflictDoUpdate({ target: horseSnapshots.horseId, set: { snapshot } });
-        found.set(horseId, snapshot);
-      }
-      return found;
+    snapshots,
+    /** Calibrated readings of a horse, in order of time. */
+    async readings(horseId: string): Promise<Readings> {
+      const [row] = await db
+        .select({ readings: horseSnapshots.readings })
+        .from(horseSnapshots)
+        .where(eq(horseSnapshots.horseId, horseId));
+      return row?.readings ?? (await makeKept(horseId)).readings;
     },
     /** For a book from before evidence was kept: makes what is missing. */
     async fillMissing(): Promise<number> {

@@ -1,6 +1,7 @@
 CREATE TABLE "horse_snapshots" (
 	"horse_id" uuid PRIMARY KEY NOT NULL,
-	"snapshot" jsonb NOT NULL
+	"snapshot" jsonb NOT NULL,
+	"readings" jsonb NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "session_evidence" (
