@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { api, problemOf, useHorsesQuery, useLessonsQuery, useRidersQuery } from '../../api/api.ts';
+import { api, problemOf } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
@@ -11,6 +11,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
+import { keptKit, useKit } from './kit.ts';
 import { begun } from './ringsideSlice.ts';
 
 /** The choice of no lesson. */
@@ -20,9 +21,7 @@ const FREE = 'free';
 export default function RingsideStart() {
   useTitle('Ringside');
   const [search] = useSearchParams();
-  const horses = useHorsesQuery();
-  const lessons = useLessonsQuery({});
-  const { data: riders = [] } = useRidersQuery();
+  const { kit, fromDevice, query } = useKit();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [chosenHorse, setHorse] = useState(search.get('horse') ?? '');
@@ -31,7 +30,7 @@ export default function RingsideStart() {
   const [failure, setFailure] = useState<string | null>(null);
   const open = useOpenSessions();
 
-  if (!horses.data || !lessons.data) {
+  if (!kit) {
     if (open.length > 0)
       return (
         <Page title="Ringside">
@@ -40,12 +39,11 @@ export default function RingsideStart() {
           </div>
         </Page>
       );
-    return <QueryState query={horses.data ? lessons : horses} what="horses" />;
+    return <QueryState query={query} what="horses" />;
   }
-  const horse = horses.data.find((h) => h.id === chosenHorse) ?? null;
-  const ofHorse = lessons.data.filter(
-    (l) => !horse || l.horseId === horse.id || l.horseId === null,
-  );
+  const { horses, lessons, riders } = kit;
+  const horse = horses.find((h) => h.id === chosenHorse) ?? null;
+  const ofHorse = lessons.filter((l) => !horse || l.horseId === horse.id || l.horseId === null);
   const lessonId =
     chosenLesson === FREE || ofHorse.some((l) => l.id === chosenLesson)
       ? chosenLesson
@@ -60,7 +58,9 @@ export default function RingsideStart() {
     const lesson = planned
       ? await dispatch(api.endpoints.lesson.initiate(planned, { forceRefetch: true }))
       : null;
-    if (lesson && !lesson.data) return setFailure(problemOf(lesson.error).detail);
+    const kept = planned && !lesson?.data ? (await keptKit())?.documents[planned] : undefined;
+    const document = lesson?.data?.document ?? kept ?? null;
+    if (planned && !document) return setFailure(problemOf(lesson?.error).detail);
     const now = new Date();
     const session = {
       id: newId(),
@@ -68,7 +68,7 @@ export default function RingsideStart() {
       horseId: horse.id,
       riderId: riderId || null,
       lessonId: planned || null,
-      document: lesson?.data?.document ?? null,
+      document,
       date: today(),
       startedAt: now.toISOString(),
       endedAt: null,
@@ -100,7 +100,13 @@ export default function RingsideStart() {
     <Page title="Ringside" about="Choose, then go out. From then on it works without the network.">
       <div className="flex max-w-xl flex-col gap-4 p-5 md:p-7">
         <GoOn open={open} />
-        {horses.data.length === 0 ? (
+        {fromDevice && (
+          <p role="status" className="rounded-lg bg-slip px-4 py-3">
+            The server does not answer. These are the horses and lessons this device knows; what you
+            record is kept here and sent later.
+          </p>
+        )}
+        {horses.length === 0 ? (
           <Empty title="No horse in the book yet.">
             <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
           </Empty>
@@ -110,7 +116,7 @@ export default function RingsideStart() {
               {(field) => (
                 <Select {...field} value={chosenHorse} onChange={(e) => setHorse(e.target.value)}>
                   <option value="">Choose a horse</option>
-                  {horses.data!.map((h) => (
+                  {horses.map((h) => (
                     <option key={h.id} value={h.id}>
                       {h.name}
                     </option>

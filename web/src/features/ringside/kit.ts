@@ -1,0 +1,64 @@
+import { useEffect, useState } from 'react';
+import { get, set } from 'idb-keyval';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { Horse, Rider } from '@canter-book/core/observations/records';
+import {
+  api,
+  useHorsesQuery,
+  useLessonsQuery,
+  useRidersQuery,
+  type LessonSummary,
+} from '../../api/api.ts';
+import type { BookStore } from '../../app/store.ts';
+
+/** What is needed to begin a lesson, kept on the device for where there is no network. */
+export interface Kit {
+  readonly horses: readonly Horse[];
+  readonly riders: readonly Rider[];
+  readonly lessons: readonly LessonSummary[];
+  readonly documents: Readonly<Record<string, Lesson>>;
+}
+
+const KEY = 'ringside-kit';
+/** The newest lessons are kept in full. */
+const MOST_LESSONS = 60;
+
+export const keptKit = (): Promise<Kit | undefined> => get<Kit>(KEY).catch(() => undefined);
+
+/** Packs the kit while the server answers; what it cannot fetch stays as it was. */
+export async function packKit({ dispatch }: BookStore): Promise<void> {
+  const fresh = { forceRefetch: true, subscribe: false } as const;
+  const [horses, riders, lessons] = await Promise.all([
+    dispatch(api.endpoints.horses.initiate(undefined, fresh)),
+    dispatch(api.endpoints.riders.initiate(undefined, fresh)),
+    dispatch(api.endpoints.lessons.initiate({}, fresh)),
+  ]);
+  if (!horses.data || !riders.data || !lessons.data) return;
+  const before = (await keptKit())?.documents ?? {};
+  const documents: Record<string, Lesson> = {};
+  for (const { id } of lessons.data.slice(0, MOST_LESSONS)) {
+    const lesson = await dispatch(api.endpoints.lesson.initiate(id, fresh));
+    const document = lesson.data?.document ?? before[id];
+    if (document) documents[id] = document;
+  }
+  const kit: Kit = { horses: horses.data, riders: riders.data, lessons: lessons.data, documents };
+  // A private window keeps nothing; then a lesson is begun where there is a network.
+  await set(KEY, kit).catch(() => {});
+}
+
+/** Horses, riders and lessons from the book, or from the device when it does not answer. */
+export function useKit() {
+  const horses = useHorsesQuery();
+  const lessons = useLessonsQuery({});
+  const riders = useRidersQuery();
+  const [kept, setKept] = useState<Kit | null>(null);
+  const failed = horses.isError || lessons.isError;
+  useEffect(() => {
+    if (failed) void keptKit().then((kit) => setKept(kit ?? null));
+  }, [failed]);
+  const kit =
+    horses.data && lessons.data
+      ? { horses: horses.data, lessons: lessons.data, riders: riders.data ?? [] }
+      : kept;
+  return { kit, fromDevice: kit !== null && kit === kept, query: horses.data ? lessons : horses };
+}
