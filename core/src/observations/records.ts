@@ -70,7 +70,10 @@ export const riderSchema = z.strictObject({
   id,
   revision: z.number().int().min(0),
   name,
+  /** Habits: weight slips to the left, looks down. */
   notes: text,
+  /** The rider's own theme, such as corners ridden with bend. */
+  theme: z.string().trim().max(200).default(''),
 });
 
 export const lessonRecordSchema = z.strictObject({

@@ -58,6 +58,7 @@ export const riders = pgTable('riders', {
   revision: integer().notNull(),
   name: text().notNull(),
   notes: text().notNull().default(''),
+  theme: text().notNull().default(''),
 });
 
 export const lessons = pgTable(
@@ -137,6 +138,7 @@ export const observations = pgTable(
     index('observations_by_session').on(t.sessionId),
     index('observations_by_horse').on(t.horseId, t.kind, t.at),
     index('observations_corrected').on(t.corrects),
+    index('observations_by_kind').on(t.kind, t.sessionId),
   ],
 );
 

@@ -37,7 +37,12 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
   const id = (day: number) => seededId(random, day * DAY_MS + random() * DAY_MS * 0.5);
   const riderIds: string[] = [];
   for (const rider of RIDERS) {
-    const saved = await book.riders.save({ ...rider, id: id(firstDay), revision: 0 });
+    const saved = await book.riders.save({
+      ...rider,
+      theme: 'Corners ridden with bend',
+      id: id(firstDay),
+      revision: 0,
+    });
     riderIds.push(saved.id);
   }
   for (const [h, demo] of HORSES.entries()) {

@@ -1,8 +1,9 @@
-import { and, asc, count, desc, eq, gte, inArray, lte, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
+import { unpacked } from '@canter-book/core/progress/readings';
 import type { Database } from '../db/connect.ts';
-import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
+import { horses, lessons, observations, riders, sessionEvidence, sessions } from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { bundleLines, takeBundle, type BundleKind, type BundleReport } from './bundle.ts';
 import { evidenceStore } from './evidence.ts';
@@ -29,6 +30,23 @@ export interface LastSession {
   date: string;
   minutes: number | null;
   homework: string;
+}
+
+/** A session as a row of a table. */
+export interface SessionWithMarks {
+  date: string;
+  horse: string;
+  rider: string;
+  minutes: number | null;
+  notes: string;
+  homework: string;
+  marks: { scale: string; rein: string; value: number }[];
+}
+
+export interface RiderCorners {
+  riderId: string;
+  corners: number;
+  bent: number;
 }
 
 export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
@@ -88,6 +106,28 @@ export function createBook(db: Database) {
     riders: {
       ...riderRows,
       list: (): Promise<Rider[]> => db.select().from(riders).orderBy(asc(riders.name)),
+      /** Corners counted for each rider since a day, and how many were ridden with bend. */
+      async corners(since: string): Promise<RiderCorners[]> {
+        return db
+          .select({
+            riderId: sql<string>`${sessions.riderId}`,
+            corners: count().mapWith(Number),
+            bent: sql<number>`count(*) filter (where (${observations.data} ->> 'bent')::boolean)`.mapWith(
+              Number,
+            ),
+          })
+          .from(observations)
+          .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+          .where(
+            and(
+              eq(observations.kind, 'corner'),
+              gte(sessions.date, since),
+              sql`${sessions.riderId} is not null`,
+              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+            ),
+          )
+          .groupBy(sessions.riderId);
+      },
     },
     lessons: {
       ...lessonRows,
@@ -109,18 +149,47 @@ export function createBook(db: Database) {
     },
     sessions: {
       ...sessionRows,
+      /** All sessions with their names and marks, oldest first, a page at a time. */
+      async *pages(): AsyncGenerator<SessionWithMarks[]> {
+        const size = 500;
+        for (let from = 0; ; from += size) {
+          const rows = await db
+            .select({
+              date: sessions.date,
+              horse: horses.name,
+              rider: riders.name,
+              minutes: sessions.minutes,
+              notes: sessions.notes,
+              homework: sessions.homework,
+              evidence: sessionEvidence.evidence,
+            })
+            .from(sessions)
+            .innerJoin(horses, eq(horses.id, sessions.horseId))
+            .leftJoin(riders, eq(riders.id, sessions.riderId))
+            .leftJoin(sessionEvidence, eq(sessionEvidence.sessionId, sessions.id))
+            .orderBy(asc(sessions.startedAt), asc(sessions.id))
+            .limit(size)
+            .offset(from);
+          if (rows.length === 0) return;
+          yield rows.map(({ evidence: said, rider, ...rest }) => ({
+            ...rest,
+            rider: rider ?? '',
+            marks: unpacked(said ?? [])
+              .filter((e) => e.kind === 'mark')
+              .map((e) => ({ scale: e.scale, rein: e.rein, value: Math.round(e.mean * 2) / 2 })),
+          }));
+        }
+      },
       /** The last session of each horse up to a day. */
       async lastOfEach(until: string): Promise<LastSession[]> {
-        return db
-          .selectDistinctOn([sessions.horseId], {
-            horseId: sessions.horseId,
-            date: sessions.date,
-            minutes: sessions.minutes,
-            homework: sessions.homework,
-          })
-          .from(sessions)
-          .where(lte(sessions.date, until))
-          .orderBy(sessions.horseId, desc(sessions.date), desc(sessions.startedAt));
+        // One look into the index for each horse, however many sessions there are.
+        const found = await db.execute(sql`
+          select h.id as "horseId", s.date::text as date, s.minutes, s.homework
+          from horses h cross join lateral (
+            select date, minutes, homework from sessions
+            where horse_id = h.id and date <= ${until}
+            order by started_at desc limit 1) s`);
+        return (found as unknown as { rows: LastSession[] }).rows;
       },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db

@@ -1,11 +1,18 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { riderSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes } from './resource.ts';
 
+const sinceSchema = z.strictObject({ since: z.iso.date() });
+
 export function riderRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.riders.list()));
+  router.get('/corners', async (req, res) => {
+    const { since } = sinceSchema.parse(req.query);
+    res.json(await book.riders.corners(since));
+  });
   router.use(documentRoutes('rider', riderSchema, book.riders));
   return router;
 }

@@ -94,6 +94,10 @@ export const api = createApi({
       providesTags: ['Observations'],
     }),
     riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: ['Rider'] }),
+    corners: build.query<{ riderId: string; corners: number; bent: number }[], string>({
+      query: (since) => ({ url: 'riders/corners', params: { since } }),
+      providesTags: ['Observations'],
+    }),
     saveRider: build.mutation<Rider, Rider>({
       ...put<Rider>('riders'),
       invalidatesTags: ['Rider'],
@@ -169,6 +173,7 @@ export const {
   useReadingsQuery,
   useSeenQuery,
   useRidersQuery,
+  useCornersQuery,
   useSaveRiderMutation,
   useLessonsQuery,
   useLessonQuery,

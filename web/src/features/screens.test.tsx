@@ -24,7 +24,8 @@ const session = {
   document: null,
   date: '2026-01-05',
   startedAt: '2026-01-05T15:00:00Z',
-  endedAt: '2026-01-05T15:40:00Z',
+  // Within the day in which it can be corrected.
+  endedAt: new Date(Date.now() - 3_600_000).toISOString(),
   minutes: 40,
   notes: 'windy',
   homework: 'Look up',
@@ -137,6 +138,26 @@ describe('the debrief', () => {
     expect(row.textContent).toContain('7');
     expect(row.textContent).toContain('good');
     expect(row.textContent).toContain('lost');
+  });
+
+  test('after a day it stands as it is', async () => {
+    const server = book();
+    server.answers[`/api/sessions/${S}`] = { ...session, endedAt: '2026-01-05T15:40:00Z' };
+    renderIn(<Debrief />, undefined, `/debrief/${S}`, '/debrief/:id');
+    await screen.findByText('the day is over: it stands as it is');
+    expect(screen.queryByRole('button', { name: /more$/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Take back/ })).toBeNull();
+  });
+
+  test('a mark for one gait stands beside the one for all', async () => {
+    const server = book();
+    renderIn(<Debrief />, undefined, `/debrief/${S}`, '/debrief/:id');
+    fireEvent.click(await screen.findByRole('button', { name: 'canter' }));
+    fireEvent.click(screen.getByRole('button', { name: 'contact, left rein: more' }));
+    await waitFor(() => expect(server.sent('POST')).toHaveLength(1));
+    const [sent] = (server.sent('POST')[0]!.body as { observations: Observation[] }).observations;
+    expect(sent).toMatchObject({ kind: 'mark', gait: 'canter', scale: 'contact' });
+    expect(sent).not.toHaveProperty('corrects');
   });
 
   test('a mark is corrected by a new one that names the old', async () => {

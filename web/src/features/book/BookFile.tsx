@@ -35,6 +35,13 @@ export function BookFile() {
         >
           Take the book out
         </a>
+        <a
+          href="/api/book/sessions.csv"
+          download
+          className="inline-flex min-h-10 items-center rounded-lg border border-line bg-page px-4 font-bold no-underline hover:border-leather"
+        >
+          All sessions as a table (CSV)
+        </a>
         <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
           Look at a book file
           <input

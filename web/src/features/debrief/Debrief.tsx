@@ -28,7 +28,12 @@ import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { SaidOfScales } from './SaidOfScales.tsx';
 import { Timeline } from './Timeline.tsx';
+
+const DAY_MS = 24 * 3600 * 1000;
+/** A mark can be for the whole lesson, or for one gait of it. */
+const MARKED_GAITS = ['', 'walk', 'trot', 'canter'] as const;
 
 /** Looking back on a session: its marks, its tries, a note, and the one thing for homework. */
 export default function Debrief() {
@@ -38,14 +43,19 @@ export default function Debrief() {
   const horse = useHorseQuery(session.data?.horseId ?? '', { skip: !session.data });
   const { data: riders = [] } = useRidersQuery();
   const [add, adding] = useAddObservationsMutation();
+  const [gait, setGait] = useState<(typeof MARKED_GAITS)[number]>('');
+  const [now] = useState(() => Date.now());
   useTitle(horse.data ? `Debrief of ${horse.data.name}` : 'Debrief');
   if (!session.data) return <QueryState query={session} what="session" />;
   if (!observations.data) return <QueryState query={observations} what="session" />;
   const seen = standing(observations.data);
   const marks = seen.filter((o): o is MarkObservation => o.kind === 'mark');
   const tries = seen.filter((o): o is TryObservation => o.kind === 'try');
+  // For a day it can be corrected; then it stands.
+  const open = now - Date.parse(session.data.endedAt ?? session.data.startedAt) < DAY_MS;
+  const shown = marks.filter((m) => (m.gait ?? '') === gait);
   const mark = (scale: Scale, rein: Rein, value: number) => {
-    const before = marks.find((m) => m.scale === scale && m.rein === rein);
+    const before = shown.find((m) => m.scale === scale && m.rein === rein);
     const made: Observation = {
       id: newId(),
       sessionId: id,
@@ -54,6 +64,7 @@ export default function Debrief() {
       scale,
       rein,
       value,
+      ...(gait && { gait }),
       ...(before && { corrects: before.id }),
     };
     void add([made]);
@@ -91,7 +102,22 @@ export default function Debrief() {
           <h2 id="marks" className="mb-3 text-lg">
             Marks
           </h2>
-          <MarkTable marks={marks} onMark={mark} />
+          <div role="group" aria-label="Marks for" className="mb-3 flex flex-wrap gap-1">
+            {MARKED_GAITS.map((g) => (
+              <button
+                key={g}
+                type="button"
+                aria-pressed={gait === g}
+                className="rounded-md border border-line px-3 py-1 text-[14px] aria-pressed:border-leather aria-pressed:bg-leather aria-pressed:text-on-leather"
+                onClick={() => setGait(g)}
+              >
+                {g || 'all gaits'}
+                {marks.some((m) => (m.gait ?? '') === g) ? ' ✓' : ''}
+              </button>
+            ))}
+          </div>
+          <MarkTable marks={shown} open={open} onMark={mark} />
+          <SaidOfScales seen={seen} />
         </section>
         <section aria-labelledby="tries" className="min-w-0">
           <h2 id="tries" className="mb-3 text-lg">
@@ -122,9 +148,11 @@ export default function Debrief() {
 
 function MarkTable({
   marks,
+  open,
   onMark,
 }: {
   marks: readonly MarkObservation[];
+  open: boolean;
   onMark(scale: Scale, rein: Rein, value: number): void;
 }) {
   return (
@@ -151,12 +179,18 @@ function MarkTable({
               const value = marks.find((m) => m.scale === scale && m.rein === rein)?.value ?? null;
               return (
                 <td key={rein} className="px-3 py-2 align-top">
-                  <MarkStepper
-                    label={`${scale}, ${rein} rein`}
-                    value={value}
-                    word={value === null ? '' : markWord(value)}
-                    onChange={(v) => onMark(scale, rein, v)}
-                  />
+                  {open ? (
+                    <MarkStepper
+                      label={`${scale}, ${rein} rein`}
+                      value={value}
+                      word={value === null ? '' : markWord(value)}
+                      onChange={(v) => onMark(scale, rein, v)}
+                    />
+                  ) : (
+                    <span className="tabular block text-center font-mono text-lg font-bold">
+                      {value === null ? '–' : value.toFixed(1)}
+                    </span>
+                  )}
                   <span className="block text-center text-[12.5px] text-soft">
                     {value === null ? 'no mark' : markWord(value)}
                   </span>

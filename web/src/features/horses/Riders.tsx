@@ -1,16 +1,29 @@
 import { useState } from 'react';
-import { problemOf, useRidersQuery, useSaveRiderMutation } from '../../api/api.ts';
+import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import type { Rider } from '@canter-book/core/observations/records';
+import { problemOf, useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/api.ts';
+import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
-/** The riders, with a line to add one. */
+const MONTH = 28;
+
+/** The riders with their habits and themes, and a line to add one. */
 export function Riders() {
   const { data: riders = [] } = useRidersQuery();
+  const { data: corners = [] } = useCornersQuery(dateOf(dayOf(today()) - MONTH));
   const [save, saving] = useSaveRiderMutation();
   const [name, setName] = useState('');
+  const [open, setOpen] = useState<string | null>(null);
   const add = async () => {
-    const saved = await save({ id: newId(), revision: 0, name: name.trim(), notes: '' });
+    const saved = await save({
+      id: newId(),
+      revision: 0,
+      name: name.trim(),
+      notes: '',
+      theme: '',
+    });
     if (!saved.error) setName('');
   };
   return (
@@ -21,8 +34,23 @@ export function Riders() {
       <ul className="mb-4 divide-y divide-line border-y border-line">
         {riders.map((rider) => (
           <li key={rider.id} className="py-2">
-            <span className="block">{rider.name}</span>
-            {rider.notes && <span className="text-[13px] text-soft">{rider.notes}</span>}
+            {open === rider.id ? (
+              <RiderForm
+                key={rider.revision}
+                rider={rider}
+                onSave={async (changed) => {
+                  const saved = await save(changed);
+                  if (!saved.error) setOpen(null);
+                }}
+                onCancel={() => setOpen(null)}
+              />
+            ) : (
+              <RiderLine
+                rider={rider}
+                corners={corners.find((c) => c.riderId === rider.id)}
+                onOpen={() => setOpen(rider.id)}
+              />
+            )}
           </li>
         ))}
         {riders.length === 0 && <li className="py-2 text-soft">No rider yet.</li>}
@@ -53,5 +81,84 @@ export function Riders() {
         </div>
       </form>
     </section>
+  );
+}
+
+interface RiderLineProps {
+  rider: Rider;
+  corners: { corners: number; bent: number } | undefined;
+  onOpen(): void;
+}
+
+function RiderLine({ rider, corners, onOpen }: RiderLineProps) {
+  return (
+    <div className="flex items-start gap-3">
+      <div className="min-w-0 flex-1">
+        <span className="block">{rider.name}</span>
+        {rider.notes && <span className="block text-[13px] text-soft">{rider.notes}</span>}
+        {rider.theme && <span className="block font-book text-[14px] italic">{rider.theme}</span>}
+        {corners && (
+          <span className="text-[13px] text-soft">
+            corners with bend, four weeks: {corners.bent} of {corners.corners}
+          </span>
+        )}
+      </div>
+      <button
+        type="button"
+        aria-label={`Change ${rider.name}`}
+        className="px-1 text-[14px] text-leather underline"
+        onClick={onOpen}
+      >
+        change
+      </button>
+    </div>
+  );
+}
+
+interface RiderFormProps {
+  rider: Rider;
+  onSave(rider: Rider): Promise<void>;
+  onCancel(): void;
+}
+
+function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
+  const [notes, setNotes] = useState(rider.notes);
+  const [theme, setTheme] = useState(rider.theme);
+  return (
+    <form
+      className="grid gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSave({ ...rider, notes, theme });
+      }}
+    >
+      <b>{rider.name}</b>
+      <Field label="Habits" hint="weight slips to the left, looks down">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={notes}
+            maxLength={2000}
+            onChange={(e) => setNotes(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Theme" hint="corners ridden with bend: counted at the ringside">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={theme}
+            maxLength={200}
+            onChange={(e) => setTheme(e.target.value)}
+          />
+        )}
+      </Field>
+      <div className="flex gap-2">
+        <Button type="submit">Keep</Button>
+        <Button look="quiet" onClick={onCancel}>
+          Cancel
+        </Button>
+      </div>
+    </form>
   );
 }

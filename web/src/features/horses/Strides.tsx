@@ -16,6 +16,7 @@ import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
+import { StrideTaps } from './StrideTaps.tsx';
 
 /** Always shown; further paces are when they have been measured. */
 const USUAL: readonly (readonly [MovingGait, PaceName])[] = [
@@ -172,6 +173,12 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
           />
         )}
       </Field>
+      <StrideTaps
+        unit={unit.toLowerCase()}
+        onMeasured={(counts, seconds) =>
+          setEntered((now) => ({ ...now, counts: String(counts), seconds: String(seconds) }))
+        }
+      />
       <div className="col-span-2 flex gap-2">
         <Button type="submit" disabled={saving.isLoading}>
           Keep
