@@ -59,7 +59,7 @@ async function atTheDesk(page) {
   await page.keyboard.press('Backspace');
   await page.keyboard.press('Backspace');
   await page.keyboard.type('8');
-  await page.getByRole('slider').evaluate((range) => {
+  await page.getByRole('slider', { name: 'Place of the play head' }).evaluate((range) => {
     range.value = '500';
     range.dispatchEvent(new Event('input', { bubbles: true }));
   });
@@ -81,12 +81,18 @@ await shot('horse-phone', `/horses/${tansy}`, PHONE);
 await shot('lessons', '/desk', WIDE);
 await shot('debrief', `/debrief/${session}`, WIDE);
 await shot('progress', `/progress/${tansy}`, WIDE);
+await shot('yard', '/progress', WIDE);
 await shot('ringside-phone', `/ringside?horse=${tansy}`, PHONE, teach);
 await shot('marks-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
   await teach(page);
   await page.getByRole('button', { name: 'finish' }).click();
   await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
 });
+await shot('note-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
+  await teach(page);
+  await page.getByRole('button', { name: 'note', exact: true }).click();
+});
+await shot('book', '/book', WIDE);
 await shot('desk', `/desk/${lesson}`, WIDE, atTheDesk);
 await browser.close();
 const gone = new Promise((done) => server.once('exit', done));

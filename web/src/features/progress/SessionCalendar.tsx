@@ -26,7 +26,8 @@ export function SessionCalendar({ horseId, today }: { horseId: string; today: nu
         Sessions
       </h2>
       <p className="mb-3 text-[14px] text-soft">
-        {minutes.size} days in half a year, {Math.round(total / 60)} hours.
+        {minutes.size} {minutes.size === 1 ? 'day' : 'days'} in half a year,{' '}
+        {(total / 60).toFixed(1)} h in all.
       </p>
       <svg
         viewBox={`-14 -12 ${WEEKS * 13 + 16} ${7 * 13 + 14}`}

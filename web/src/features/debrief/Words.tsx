@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import type { Session } from '@canter-book/core/observations/records';
+import { problemOf, useSaveSessionMutation } from '../../api/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
+
+/** Notes and the one homework, kept with the session. */
+export function Words({ session }: { session: Session }) {
+  const [notes, setNotes] = useState(session.notes);
+  const [homework, setHomework] = useState(session.homework);
+  const [save, saving] = useSaveSessionMutation();
+  const changed = notes !== session.notes || homework !== session.homework;
+  return (
+    <form
+      className="mt-8 flex max-w-xl flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save({ ...session, notes, homework });
+      }}
+    >
+      <Field label="Notes" hint="What worked, and why; what the rider felt">
+        {(field) => (
+          <TextArea
+            {...field}
+            value={notes}
+            maxLength={2000}
+            onChange={(e) => setNotes(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Homework" hint="One thing, until the next lesson">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={homework}
+            maxLength={400}
+            onChange={(e) => setHomework(e.target.value)}
+          />
+        )}
+      </Field>
+      {saving.error && (
+        <p role="alert" className="text-madder">
+          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
+        </p>
+      )}
+      <div className="flex items-center gap-3">
+        <Button type="submit" disabled={!changed || saving.isLoading}>
+          Save
+        </Button>
+        <span role="status" className="text-[14px] text-soft">
+          {saving.isLoading ? '… saving' : changed ? 'not saved yet' : '✓ saved'}
+        </span>
+      </div>
+    </form>
+  );
+}
