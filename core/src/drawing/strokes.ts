@@ -41,15 +41,18 @@ interface Stretch {
   readonly pass: number;
 }
 
-/** What runs through a place already: the lines, in order, and where the last one was there. */
+/** What runs through each place already: the lines in order, and where the last one was there. */
 interface Drawn {
-  lastM: number;
-  readonly items: string[];
+  /** Up to three lines as digits of one number, the first one lowest: a lesson asks this very often. */
+  readonly lines: Map<number, number>;
+  readonly lastM: Map<number, number>;
 }
 
 /** Passes of different lines lie so far apart, and more than these are not told apart. */
 const PASS_APART_M = 0.5;
 const MOST_PASSES = 3;
+/** More than a lesson has lines. */
+const DIGIT = 4096;
 
 /**
  * The ride as beat strokes. A line that is ridden again is drawn once; another line in the same place
@@ -59,7 +62,8 @@ const MOST_PASSES = 3;
  * @param whole an item that is drawn in full, whatever lies below it
  */
 export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke[] {
-  const drawn = new Map<number, Drawn>();
+  const drawn: Drawn = { lines: new Map(), lastM: new Map() };
+  const numbers = new Map<string, number>();
   const spans = ride.spans.filter((span) => span.lengthM > 0);
   const offsets = offsetsOf(spans);
   const isWay = (span: RideSpan) => ride.movements[span.movement]!.act === -1;
@@ -67,7 +71,9 @@ export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke
   return order.flatMap((span) => {
     const movement = ride.movements[span.movement]!;
     const layer = isWay(span) ? WAY_LAYER : LAYERS[span.gait];
-    const fresh = freshStretches(ride, span, layer, movement.itemId, drawn);
+    let number = numbers.get(movement.itemId);
+    if (number === undefined) numbers.set(movement.itemId, (number = numbers.size + 1));
+    const fresh = freshStretches(ride, span, layer, number, drawn);
     const first = movement.itemId === whole && movement.round === 1;
     const all = { fromM: span.startM, toM: span.startM + span.lengthM, pass: 0 };
     const stretches = first ? [all] : fresh;
@@ -120,13 +126,12 @@ const LAYERS: Readonly<Record<Gait, number>> = {
   'rein-back': 1,
 };
 const WAY_LAYER = 0;
-const OTHER_LAYERS = [1, 2, 3];
 
-/** One number for a place, a direction (either way along a line is the same) and a layer. */
-function cellOf({ x, y, headingRad }: CurvePoint, layer: number): number {
+/** One number for a place and a direction (either way along a line is the same), with room for a layer. */
+function cellOf({ x, y, headingRad }: CurvePoint): number {
   const direction = Math.round(headingRad / (Math.PI / 4) + 64) % 4;
   const place = (Math.round(x / CELL_M) + 256) * 1024 + Math.round(y / CELL_M) + 256;
-  return (place * 4 + direction) * 4 + layer;
+  return (place * 4 + direction) * 4;
 }
 
 /** The parts of a span that lie where this line was not drawn before. Crossing lines do not count as the same. */
@@ -134,8 +139,8 @@ function freshStretches(
   ride: Ride,
   span: RideSpan,
   layer: number,
-  item: string,
-  drawn: Map<number, Drawn>,
+  line: number,
+  drawn: Drawn,
 ): Stretch[] {
   const found: Stretch[] = [];
   const steps = Math.max(1, Math.ceil(span.lengthM / STEP_M));
@@ -152,7 +157,7 @@ function freshStretches(
     const middleM = fromM + span.lengthM / steps / 2;
     while (at + 1 < pieces.length && pieces[at + 1]!.startM <= middleM) at++;
     const point = pieces[at]!.curve.at(middleM - pieces[at]!.startM);
-    const pass = passAt(point, layer, item, fromM, drawn);
+    const pass = passAt(cellOf(point), layer, line, fromM, drawn);
     // The line moves over to a free place and back once, not at every crossing.
     const goesOn: boolean = open !== null && pass !== null && pass <= (open as Stretch).pass;
     if (!goesOn) {
@@ -166,33 +171,35 @@ function freshStretches(
 
 /** Which pass a line is at a place; null when it is there already, or nothing more can be told apart. */
 function passAt(
-  point: CurvePoint,
+  cell: number,
   layer: number,
-  item: string,
+  line: number,
   fromM: number,
-  drawn: Map<number, Drawn>,
+  { lines, lastM }: Drawn,
 ): number | null {
-  const cell = cellOf(point, layer);
-  if (layer === WAY_LAYER && OTHER_LAYERS.some((other) => drawn.has(cellOf(point, other)))) {
-    return null;
-  }
-  const here = drawn.get(cell);
-  if (!here) {
-    drawn.set(cell, { lastM: fromM, items: [item] });
+  const isWay = layer === WAY_LAYER;
+  if (isWay && (lines.has(cell + 1) || lines.has(cell + 2) || lines.has(cell + 3))) return null;
+  const key = cell + layer;
+  const here = lines.get(key);
+  if (here === undefined) {
+    lines.set(key, line);
+    lastM.set(key, fromM);
     return 0;
   }
-  const known = here.items.indexOf(item);
   // What was drawn a moment ago is this very pass.
-  const moment = Math.abs(fromM - here.lastM) < 3 * CELL_M;
-  if (known >= 0) {
+  const moment = Math.abs(fromM - lastM.get(key)!) < 3 * CELL_M;
+  let rest = here;
+  let pass = 0;
+  for (; rest > 0 && rest % DIGIT !== line; pass++) rest = Math.floor(rest / DIGIT);
+  if (rest > 0) {
     if (!moment) return null;
-    here.lastM = fromM;
-    return known;
+    lastM.set(key, fromM);
+    return pass;
   }
-  if (layer === WAY_LAYER || here.items.length >= MOST_PASSES) return moment ? 0 : null;
-  here.items.push(item);
-  here.lastM = fromM;
-  return here.items.length - 1;
+  if (isWay || pass >= MOST_PASSES) return moment ? 0 : null;
+  lines.set(key, here + line * DIGIT ** pass);
+  lastM.set(key, fromM);
+  return pass;
 }
 
 const BESIDE_STEP_M = 0.6;

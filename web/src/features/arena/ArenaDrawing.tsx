@@ -5,7 +5,7 @@ import { fromView, toView } from '@canter-book/core/drawing/svgPath';
 import type { Ride } from '@canter-book/core/ride/types';
 import { Ground } from './Ground.tsx';
 import { HorseOnLine } from './HorseOnLine.tsx';
-import type { Player } from './player.ts';
+import { usePlayerState, type Player } from './player.ts';
 import { drawingPoint } from './pointer.ts';
 import { Strokes } from './Strokes.tsx';
 import { arenaBox, type Box } from './viewBox.ts';
@@ -18,6 +18,8 @@ interface ArenaDrawingProps {
   /** Draws this line alone, without the rest of the lesson. */
   only?: string | null;
   view?: View;
+  /** Shows the lines of the arena as well. */
+  lines?: boolean;
   /** The part of the arena that is shown, in drawing metres; all of it when missing. */
   box?: Box;
   /** Drawn over the line. */
@@ -38,6 +40,7 @@ export function ArenaDrawing({
   selectedItem,
   only,
   view = 'c-right',
+  lines = false,
   box = arenaBox(ride.arena, view),
   overlay,
   svgRef,
@@ -64,20 +67,38 @@ export function ArenaDrawing({
           })
         }
       >
-        <Ground arena={ride.arena} view={view} />
+        <Ground arena={ride.arena} view={view} lines={lines} />
         <Strokes ride={ride} view={view} selectedItem={selectedItem} only={only} />
         <OnTheGround ride={ride} view={view} />
         {overlay}
       </svg>
-      {/* On a layer of its own, so that the line is not painted again with every step of the horse. */}
-      <svg
-        viewBox={viewBox}
-        aria-hidden
-        className="pointer-events-none absolute inset-0 h-full w-full will-change-transform"
-      >
+      <HorseLayer player={player} viewBox={viewBox}>
         <HorseOnLine ride={ride} player={player} view={view} />
-      </svg>
+      </HorseLayer>
     </div>
+  );
+}
+
+interface HorseLayerProps {
+  player: Player;
+  viewBox: string;
+  children: ReactNode;
+}
+
+/**
+ * While it plays the horse has a layer of its own, so that the line is not painted again with every
+ * step. At rest it has none: a layer costs its part of every other change.
+ */
+function HorseLayer({ player, viewBox, children }: HorseLayerProps) {
+  usePlayerState(player);
+  return (
+    <svg
+      viewBox={viewBox}
+      aria-hidden
+      className={`pointer-events-none absolute inset-0 h-full w-full ${player.playing ? 'will-change-transform' : ''}`}
+    >
+      {children}
+    </svg>
   );
 }
 

@@ -9,8 +9,15 @@ import {
 import { toView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Box as ArenaBox, Point } from '@canter-book/core/geometry/curve';
 
+interface GroundProps {
+  arena: Arena;
+  view: View;
+  /** Quarter lines, lines across, diagonals and circle points as well. */
+  lines?: boolean;
+}
+
 /** Sand, rail, track, centre line and letters. */
-export const Ground = memo(function Ground({ arena, view }: { arena: Arena; view: View }) {
+export const Ground = memo(function Ground({ arena, view, lines = false }: GroundProps) {
   const rail = railBox(arena);
   const [a, c] = [toView(view, { x: 0, y: 0 }), toView(view, { x: 0, y: arena.lengthM })];
   return (
@@ -39,6 +46,7 @@ export const Ground = memo(function Ground({ arena, view }: { arena: Arena; view
         strokeWidth={0.08}
         strokeDasharray="0.25 0.5"
       />
+      {lines && <Lines arena={arena} view={view} />}
       {lettersOf(arena).map((letter) => {
         const { x, y } = toView(view, outward(letterOnRail(arena, letter), letter.side));
         const inside = letter.side === 'centre';
@@ -61,6 +69,54 @@ export const Ground = memo(function Ground({ arena, view }: { arena: Arena; view
     </g>
   );
 });
+
+/** The lines that are ridden by eye, and the points where a 20 m circle touches them. */
+function Lines({ arena, view }: { arena: Arena; view: View }) {
+  const { minX, maxX, minY, maxY } = trackBox(arena);
+  const across = lettersOf(arena).filter((l) => l.side === 'left');
+  const corner = across[0]?.y ?? minY;
+  const pairs: (readonly [Point, Point])[] = [
+    ...[-1, 1].map(
+      (side) =>
+        [
+          { x: (side * arena.widthM) / 4, y: minY },
+          { x: (side * arena.widthM) / 4, y: maxY },
+        ] as const,
+    ),
+    ...across.map(
+      ({ y }) =>
+        [
+          { x: minX, y },
+          { x: maxX, y },
+        ] as const,
+    ),
+    [
+      { x: minX, y: corner },
+      { x: maxX, y: arena.lengthM - corner },
+    ],
+    [
+      { x: maxX, y: corner },
+      { x: minX, y: arena.lengthM - corner },
+    ],
+  ];
+  const half = arena.widthM / 2;
+  const points = [minY + half, maxY - half].flatMap((y) => [
+    { x: minX, y },
+    { x: maxX, y },
+  ]);
+  return (
+    <g data-lines stroke="var(--sky)" strokeOpacity={0.5} strokeWidth={0.07}>
+      {pairs.map(([from, to], i) => {
+        const [a, b] = [toView(view, from), toView(view, to)];
+        return <path key={i} d={`M${a.x} ${a.y}L${b.x} ${b.y}`} />;
+      })}
+      {points.map((point, i) => {
+        const { x, y } = toView(view, point);
+        return <circle key={i} cx={x} cy={y} r={0.35} fill="var(--sky)" />;
+      })}
+    </g>
+  );
+}
 
 function rectOf(view: View, box: ArenaBox, around = 0) {
   const [a, b] = [

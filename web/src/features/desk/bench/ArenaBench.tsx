@@ -37,6 +37,7 @@ interface ArenaBenchProps {
 export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
   const { derived, select } = useDesk();
   const [view, setView] = useState<View>('c-right');
+  const [lines, setLines] = useState(false);
   const svg = useRef<SVGSVGElement>(null);
   const whole = arenaBox(ride.arena, view);
   const window = useWindow(whole, svg);
@@ -82,6 +83,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
           player={player}
           selectedItem={selected}
           view={view}
+          lines={lines}
           box={window.box}
           svgRef={svg}
           className="max-h-full min-h-0 w-full flex-1"
@@ -123,6 +125,14 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
               </button>
             ))}
           </span>
+          <button
+            type="button"
+            aria-pressed={lines}
+            className="rounded-lg border border-line bg-page px-2 py-1 text-[13px] hover:border-leather aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+            onClick={() => setLines(!lines)}
+          >
+            lines
+          </button>
           <ZoomButton label="Farther" onClick={() => window.zoom(1 / ZOOM_STEP)}>
             <Minus size={15} aria-hidden />
           </ZoomButton>

@@ -4,7 +4,7 @@ import { lanesOf, type Lanes } from '@canter-book/core/drawing/lanes';
 import type { Approach } from '@canter-book/core/lesson/document';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp, clock } from '@canter-book/core/units';
-import type { Player } from '../../arena/player.ts';
+import { usePlayerState, type Player } from '../../arena/player.ts';
 import { MovableBars } from './MovableBars.tsx';
 
 const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;
@@ -36,6 +36,7 @@ export const Strip = memo(function Strip({
   const lanes = useMemo(() => lanesOf(ride, approach), [ride, approach]);
   const scroller = useRef<HTMLDivElement>(null);
   const { head, range } = usePlayHead(player, total, scroller);
+  usePlayerState(player);
   return (
     <div className="grid grid-cols-[4.6rem_1fr_1.2rem] gap-x-2 text-[12px] text-soft">
       <LaneNames zoom={zoom} onZoom={(by) => setZoom(clamp(zoom * by, 1, CLOSEST))} />
@@ -71,7 +72,7 @@ export const Strip = memo(function Strip({
           </div>
           <div
             ref={head}
-            className="pointer-events-none absolute top-0 bottom-4 w-full will-change-transform"
+            className={`pointer-events-none absolute top-0 bottom-4 w-full ${player.playing ? 'will-change-transform' : ''}`}
           >
             <span className="absolute top-0 bottom-0 -left-px w-0.5 bg-leather" />
             <span className="absolute -top-0.5 -left-[6px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
