@@ -26,7 +26,7 @@ export class FakeServer {
   private async answer(request: Request): Promise<Response> {
     const { pathname } = new URL(request.url, 'http://book');
     const text = await request.text();
-    const call = { method: request.method, path: pathname, body: text ? JSON.parse(text) : null };
+    const call = { method: request.method, path: pathname, body: bodyOf(text) };
     this.calls.push(call);
     const found = this.answers[`${call.method} ${pathname}`] ?? this.answers[pathname];
     if (found === undefined) throw new TypeError('no network');
@@ -41,6 +41,15 @@ export class FakeServer {
 
   sent(method: string): Call[] {
     return this.calls.filter((call) => call.method === method);
+  }
+}
+
+/** JSON as its value; anything else, such as a file, as its text. */
+function bodyOf(text: string): unknown {
+  try {
+    return text ? JSON.parse(text) : null;
+  } catch {
+    return text;
   }
 }
 

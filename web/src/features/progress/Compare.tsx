@@ -66,7 +66,9 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
         <tbody>
           {rows.map(({ scale, reins }) => (
             <tr key={scale} className="border-b border-dotted border-line">
-              <th className="py-1.5 text-left font-book text-[16px]">{scale}</th>
+              <th scope="row" className="py-1.5 text-left font-book text-[16px]">
+                {scale}
+              </th>
               {reins.map((found, i) => (
                 <td key={i} className="tabular font-mono">
                   {found ? (

@@ -66,7 +66,11 @@ export function Courses({ readings, today }: CoursesProps) {
               reins.map(({ rein, standing, course }, i) => (
                 <tr key={`${scale}/${rein}`} className={i === 1 ? 'border-b border-line' : ''}>
                   {i === 0 && (
-                    <th rowSpan={2} className="py-1 text-left align-top font-book text-[16px]">
+                    <th
+                      scope="row"
+                      rowSpan={2}
+                      className="py-1 text-left align-top font-book text-[16px]"
+                    >
                       {scale}
                     </th>
                   )}

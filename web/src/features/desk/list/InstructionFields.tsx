@@ -31,6 +31,8 @@ const NAMES: Readonly<Record<string, string>> = {
 export function InstructionFields({ instruction, onChange }: InstructionFieldsProps) {
   const { arena } = useDesk().derived.ride;
   const form = formOf(instruction.form);
+  // The pace of a line has a field of its own.
+  const entries = entriesOf(form.pattern).filter((entry) => entry.name !== 'pace');
   const set = (name: string, value: unknown) => {
     const { [name]: _, ...rest } = instruction.params;
     const params = value === undefined ? rest : { ...rest, [name]: value };
@@ -41,7 +43,7 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
   };
   return (
     <>
-      {entriesOf(form.pattern).map((entry) => (
+      {entries.map((entry) => (
         <EntryField
           key={entry.name}
           entry={entry}

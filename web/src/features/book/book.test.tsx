@@ -1,0 +1,99 @@
+import { afterEach, describe, expect, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+import BookData from './BookData.tsx';
+
+afterEach(cleanup);
+
+const horse = someHorse();
+const counts = (n: number) => ({ horse: n, rider: 0, lesson: 0, session: 0, observation: 2 * n });
+const report = (more: object = {}) => ({
+  added: counts(3),
+  known: counts(1),
+  refused: [],
+  refusedCount: 0,
+  whole: true,
+  ...more,
+});
+const open = (more: Record<string, unknown> = {}) => {
+  const server = new FakeServer({
+    '/api/horses': [horse],
+    '/api/riders': [],
+    'POST /api/book/import': report(),
+    'POST /api/book/sessions': { added: 1 },
+    ...more,
+  });
+  renderIn(<BookData />);
+  return server;
+};
+const give = (label: string, name: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label), {
+    target: { files: [new File([text], name, { type: 'text/plain' })] },
+  });
+
+describe('the book as a file', () => {
+  test('is looked at before it is taken', async () => {
+    const server = open();
+    give('A book file', 'book.jsonl', '{}\n');
+    expect(await screen.findByText('✓ The file is whole: its check agrees.')).toBeTruthy();
+    expect(screen.getByText('new')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Take it into the book' }));
+    expect(await screen.findByText('✓ It is in the book.')).toBeTruthy();
+    expect(server.sent('POST')).toHaveLength(2);
+  });
+
+  test('one that was cut short says so, with the lines that cannot be taken', async () => {
+    open({
+      'POST /api/book/import': report({
+        whole: false,
+        refusedCount: 1,
+        refused: [{ line: 7, why: 'horse: name give a name' }],
+      }),
+    });
+    give('A book file', 'book.jsonl', '{}\n');
+    expect(await screen.findByText(/cut short or changed/)).toBeTruthy();
+    expect(screen.getByText('line 7: horse: name give a name')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+    expect(screen.queryByText(/cut short/)).toBeNull();
+  });
+
+  test('nothing new in it? Then there is nothing to take', async () => {
+    open({ 'POST /api/book/import': report({ added: counts(0) }) });
+    give('A book file', 'book.jsonl', '{}\n');
+    const take = await screen.findByRole<HTMLButtonElement>('button', {
+      name: 'Take it into the book',
+    });
+    expect(take.disabled).toBe(true);
+  });
+});
+
+describe('sessions from a table', () => {
+  const CSV = 'Date,Horse,Rhythm left\n2026-01-05,Marram,6.5\n2026-01-06,Nobody,6\n';
+
+  test('the good rows are taken with their marks, the bad ones are kept aside', async () => {
+    const server = open();
+    await waitFor(() => expect(server.calls.length).toBeGreaterThanOrEqual(2));
+    give('A table of sessions', 'old.csv', CSV);
+    expect(await screen.findByText('1 of 2 rows can be taken.', { exact: false })).toBeTruthy();
+    expect(screen.getByText(/line 3: horse “Nobody”, no horse of this name/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Take 1 sessions into the book' }));
+    expect(await screen.findByText('✓ 1 sessions are in the book.')).toBeTruthy();
+    const { sessions, observations } = server.sent('POST')[0]!.body as {
+      sessions: { horseId: string; date: string; id: string }[];
+      observations: { value: number; scale: string; sessionId: string }[];
+    };
+    expect(sessions).toMatchObject([{ horseId: horse.id, date: '2026-01-05' }]);
+    expect(observations).toMatchObject([
+      { kind: 'mark', scale: 'rhythm', value: 6.5, sessionId: sessions[0]!.id },
+    ]);
+  });
+
+  test('a field is one column: choosing it elsewhere takes it away here', async () => {
+    open();
+    give('A table of sessions', 'old.csv', CSV);
+    const date = await screen.findByLabelText<HTMLSelectElement>('What “Date” is');
+    fireEvent.change(screen.getByLabelText('What “Horse” is'), { target: { value: 'date' } });
+    expect(date.value).toBe('');
+    expect(screen.getByText('0 of 2 rows can be taken.', { exact: false })).toBeTruthy();
+  });
+});

@@ -1,0 +1,52 @@
+import { beforeEach, expect, jest, test } from '@jest/globals';
+import { someHorse, FakeServer } from '../../testing/render.tsx';
+
+const kept = new Map<string, unknown>();
+jest.unstable_mockModule('idb-keyval', () => ({
+  get: async (key: string) => kept.get(key),
+  set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
+  del: async (key: string) => void kept.delete(key),
+}));
+const { keptKit, packKit } = await import('./kit.ts');
+const { createBookStore } = await import('../../app/store.ts');
+
+beforeEach(() => kept.clear());
+
+const horse = someHorse();
+const summary = (id: string) => ({
+  id,
+  revision: 1,
+  title: id,
+  horseId: null,
+  tags: [],
+  template: false,
+  updatedAt: '',
+});
+const answers = {
+  '/api/horses': [horse],
+  '/api/riders': [],
+  '/api/lessons': [summary('l1'), summary('l2')],
+  '/api/lessons/l1': { id: 'l1', document: { version: 1, items: [] } },
+  '/api/lessons/l2': { id: 'l2', document: { version: 1, items: [], title: { text: 'Two' } } },
+};
+
+test('horses, riders and whole lessons are kept for where there is no network', async () => {
+  new FakeServer(answers);
+  await packKit(createBookStore());
+  const kit = (await keptKit())!;
+  expect(kit.horses[0]!.name).toBe('Marram');
+  expect(kit.lessons.map((l) => l.id)).toEqual(['l1', 'l2']);
+  expect(kit.documents['l2']!.title!.text).toBe('Two');
+});
+
+test('without the server what was kept stays, and a lesson that fails keeps its old copy', async () => {
+  new FakeServer(answers);
+  await packKit(createBookStore());
+  new FakeServer({});
+  await packKit(createBookStore());
+  expect((await keptKit())!.lessons).toHaveLength(2);
+  const { '/api/lessons/l2': _, ...fewer } = answers;
+  new FakeServer(fewer);
+  await packKit(createBookStore());
+  expect((await keptKit())!.documents['l2']!.title!.text).toBe('Two');
+});
