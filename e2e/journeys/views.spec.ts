@@ -54,6 +54,7 @@ for (const viewport of SIZES) {
       `/debrief/${session}`,
       '/progress',
       `/progress/${horse}`,
+      '/book',
       '/nowhere',
       '/horses/0190a0b0-0000-7000-8000-000000000000',
     ];

@@ -103,7 +103,7 @@ export function SessionsTable() {
           <p>
             <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be taken.
           </p>
-          <div className="overflow-x-auto">
+          <div className="relative overflow-x-auto">
             <table className="border-y border-line text-[14px]">
               <thead>
                 <tr>

@@ -49,7 +49,7 @@ export function Courses({ readings, today }: CoursesProps) {
       <h2 id="courses" className="mb-2 text-xl">
         The last twelve weeks
       </h2>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full min-w-[46rem] border-y border-line text-[14px]">
           <thead className="text-left text-[13px] text-soft">
             <tr className="border-b border-line">

@@ -31,7 +31,7 @@ export default function ProgressIndex() {
               Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more.
               Arrows: what the last twelve weeks came to, where the marks carry it.
             </p>
-            <div className="overflow-x-auto">
+            <div className="relative overflow-x-auto">
               <table className="w-full min-w-[58rem] border-y border-line">
                 <thead className="text-left text-[13px] text-soft">
                   <tr className="border-b border-line">

@@ -24,7 +24,7 @@ export function BreakClock({ teaching }: { teaching: Teaching }) {
   return (
     <button
       type="button"
-      className={`tabular min-h-12 shrink-0 rounded-xl px-2 text-[14px] ${due ? 'bg-slip font-bold outline-2 outline-ink' : 'border-2 border-line'}`}
+      className={`tabular min-h-14 min-w-14 shrink-0 rounded-xl px-2 text-[14px] ${due ? 'bg-slip font-bold outline-2 outline-ink' : 'border-2 border-line'}`}
       aria-label={due ? 'A walk break is due. Tap when it has had one' : 'Time to the walk break'}
       onClick={() => dispatch(rested({ sessionId: session.id, atMs: Date.now() }))}
     >

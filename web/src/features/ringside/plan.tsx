@@ -75,7 +75,7 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
           type="button"
           aria-pressed={spoken.on}
           aria-label="Speak the calls"
-          className="-my-1 -ml-2 flex h-14 w-12 shrink-0 items-center justify-center"
+          className="-my-1 -ml-2 flex h-14 w-14 shrink-0 items-center justify-center"
           onClick={spoken.toggle}
         >
           {spoken.on ? <Volume2 size={24} aria-hidden /> : <VolumeX size={24} aria-hidden />}
