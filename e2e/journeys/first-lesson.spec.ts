@@ -117,7 +117,7 @@ test('from an empty book to a horse’s first progress, over a restart', async (
 
   // The debrief: a mark corrected, a note, one homework.
   await page.getByRole('link', { name: 'Debrief' }).click();
-  await expect(page.getByRole('row', { name: /C circle left 20/ })).toContainText('5');
+  await expect(page.getByRole('row', { name: /^C circle left 20/ })).toContainText('5');
   await page.getByRole('button', { name: 'contact, left rein: more' }).click();
   await expect(page.getByRole('spinbutton', { name: 'contact, left rein' })).toHaveAttribute(
     'aria-valuenow',

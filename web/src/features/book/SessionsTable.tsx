@@ -20,6 +20,7 @@ import {
 import { saveFile } from '../../app/files.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
+import { SideScroll } from '../../ui/SideScroll.tsx';
 
 interface Table {
   readonly name: string;
@@ -103,7 +104,7 @@ export function SessionsTable() {
           <p>
             <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be taken.
           </p>
-          <div className="relative overflow-x-auto">
+          <SideScroll label="The rows of the file">
             <table className="border-y border-line text-[14px]">
               <thead>
                 <tr>
@@ -151,7 +152,7 @@ export function SessionsTable() {
                 })}
               </tbody>
             </table>
-          </div>
+          </SideScroll>
           {read.bad.length > 0 && (
             <div className="rounded-lg bg-slip p-4 text-[14px]">
               <p className="font-bold">

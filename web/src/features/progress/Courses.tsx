@@ -5,6 +5,7 @@ import { standingsOf, type DatedMark } from '@canter-book/core/progress/standing
 import { SCALES } from '@canter-book/core/observations/scales';
 import { shortDate } from '../../app/dates.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { SideScroll } from '../../ui/SideScroll.tsx';
 
 const LOOKS: Readonly<Record<Verdict, string>> = {
   'not enough seen': 'text-soft',
@@ -49,7 +50,7 @@ export function Courses({ readings, today }: CoursesProps) {
       <h2 id="courses" className="mb-2 text-xl">
         The last twelve weeks
       </h2>
-      <div className="relative overflow-x-auto">
+      <SideScroll label="The last twelve weeks, as a table">
         <table className="w-full min-w-[46rem] border-y border-line text-[14px]">
           <thead className="text-left text-[13px] text-soft">
             <tr className="border-b border-line">
@@ -126,7 +127,7 @@ export function Courses({ readings, today }: CoursesProps) {
             )}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { SideScroll } from '../../ui/SideScroll.tsx';
 
 /** The whole yard on one page: who needs what. */
 export default function ProgressIndex() {
@@ -31,7 +32,7 @@ export default function ProgressIndex() {
               Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more.
               Arrows: what the last twelve weeks came to, where the marks carry it.
             </p>
-            <div className="relative overflow-x-auto">
+            <SideScroll label="The yard, as a table">
               <table className="w-full min-w-[58rem] border-y border-line">
                 <thead className="text-left text-[13px] text-soft">
                   <tr className="border-b border-line">
@@ -80,7 +81,7 @@ export default function ProgressIndex() {
                   })}
                 </tbody>
               </table>
-            </div>
+            </SideScroll>
           </>
         )}
       </div>
