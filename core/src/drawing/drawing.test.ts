@@ -5,6 +5,7 @@ import { compileRide } from '../ride/compile.ts';
 import { arbitraryLesson } from '../testing/arbitraryLesson.ts';
 import { PAPER, SHEETS, rideOf } from '../testing/lessons.ts';
 import { beatStrokes } from './strokes.ts';
+import { lineMarks } from './lineMarks.ts';
 import { linesNear } from './nearest.ts';
 import { SvgPath, svgPathOf, toView } from './svgPath.ts';
 
@@ -182,5 +183,29 @@ describe('lines in the same place', () => {
   test('a way is drawn only where nothing else is', () => {
     const ride = compileRide(parseLesson('A trot working\ngo large\nC halt 4 s\n').lesson);
     expect(beatStrokes(ride).filter((s) => s.way)).toEqual([]);
+  });
+});
+
+describe('the marks of the chosen line', () => {
+  const marks = (text: string) => {
+    const { lesson } = parseLesson(`A trot working\n${text}`);
+    const all = lineMarks(compileRide(lesson), lesson.items.at(-1)!.id);
+    return {
+      directions: all.filter((m) => m.kind === 'direction').length,
+      hooks: all.filter((m) => m.kind !== 'direction').map((m) => `${m.kind} ${m.side}`),
+    };
+  };
+
+  test('say the way it goes, and the bend, or in canter the lead', () => {
+    expect(marks('C circle left 20')).toEqual({ directions: 4, hooks: ['bend left'] });
+    expect(marks('F-M shoulder-in')).toMatchObject({ hooks: ['bend left'] });
+    expect(marks('A centre line\nD-R leg-yield right')).toMatchObject({ hooks: ['bend left'] });
+    expect(marks('F-M')).toMatchObject({ hooks: [] });
+    expect(marks('C canter right\nB circle left 20')).toMatchObject({ hooks: ['lead right'] });
+  });
+
+  test('stand on the first round only, whatever is repeated', () => {
+    expect(marks('C circle left 20 x5').directions).toBe(4);
+    expect(lineMarks(compileRide(parseLesson('C circle left 20').lesson), null)).toEqual([]);
   });
 });

@@ -24,7 +24,7 @@ export interface Lanes {
 }
 
 /** Flatter than this is a straight line to the eye: a curve of more than 60 m across. */
-const STRAIGHT_CURVATURE = 1 / 30;
+export const STRAIGHT_CURVATURE = 1 / 30;
 
 /** The lesson as lanes over time, for the score strip. */
 export function lanesOf(ride: Ride, approach: Approach = 'steady-hand'): Lanes {

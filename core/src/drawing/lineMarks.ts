@@ -1,7 +1,7 @@
 import { turnSign, type Rein } from '../arena/rein.ts';
 import { offset, type CurvePoint } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
-import { lanesOf } from './lanes.ts';
+import { STRAIGHT_CURVATURE } from './lanes.ts';
 import type { Ride, RiddenMovement } from '../ride/types.ts';
 
 /** A small sign on a line: the way it goes, or a hook to the side of bend or lead at its start. */
@@ -53,9 +53,16 @@ function hooks(ride: Ride, act: RiddenMovement): LineMark[] {
     },
   });
   if (act.gait === 'canter' && act.lead) return [hook('lead', act.lead)];
-  const middleS = act.startsAtS + act.seconds / 2;
-  const bend = lanesOf(ride).bend.find(
-    (b) => b.startsAtS <= middleS && middleS < b.startsAtS + b.seconds,
-  );
-  return bend?.bend ? [hook('bend', bend.bend)] : [];
+  const bend = bendIn(ride, act);
+  return bend ? [hook('bend', bend)] : [];
+}
+
+/** The side of the bend in the middle of a movement; null when it is straight there. */
+function bendIn(ride: Ride, { startM, metres }: RiddenMovement): Rein | null {
+  const middleM = startM + metres / 2;
+  const span = ride.spans.find((s) => s.startM <= middleM && middleM < s.startM + s.lengthM);
+  if (span?.riding.lateral) return span.riding.lateral.bend;
+  const { curvature } = ride.path.at(middleM);
+  if (Math.abs(curvature) < STRAIGHT_CURVATURE) return null;
+  return curvature > 0 ? 'left' : 'right';
 }
