@@ -24,7 +24,9 @@ export const BeatLegend = memo(function BeatLegend({ horse }: { horse: string | 
           {words}
         </span>
       ))}
-      <span>one period, one {horse ? `of ${horse}’s strides` : 'stride'}</span>
+      <span title="One period of the beats is one stride">
+        {horse ? `${horse}’s strides` : 'one period, one stride'}
+      </span>
     </div>
   );
 });
