@@ -2,6 +2,7 @@ import { turnSign, type Rein } from '../arena/rein.ts';
 import { offset, type CurvePoint } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import { STRAIGHT_CURVATURE } from './lanes.ts';
+import { firstRound } from '../ride/firstRound.ts';
 import type { Ride, RiddenMovement } from '../ride/types.ts';
 
 /** A small sign on a line: the way it goes, or a hook to the side of bend or lead at its start. */
@@ -18,9 +19,7 @@ const HOOK_M = 1.2;
 
 /** The signs of one line of the lesson, in its first round. */
 export function lineMarks(ride: Ride, itemId: string | null): LineMark[] {
-  const acts = ride.movements.filter(
-    (m) => m.itemId === itemId && m.round === 1 && m.act !== -1 && m.metres > 1,
-  );
+  const acts = firstRound(ride, itemId).filter((m) => m.metres > 1);
   return acts.flatMap((act) => [...directions(ride, act), ...hooks(ride, act)]);
 }
 

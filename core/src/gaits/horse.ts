@@ -82,3 +82,10 @@ export function cornerRadiusM(horse: HorseProfile, gait: MovingGait, pace: PaceN
     gait !== 'walk' && (pace === 'medium' || pace === 'extended' || pace === 'lengthened');
   return wide ? 5 : 3;
 }
+
+/** An unfit horse has its break earlier. Common practice. */
+const UNFIT_SHARE = 0.75;
+
+/** Seconds of work after which this horse is due a walk break. */
+export const breakEveryS = (horse: HorseProfile): number =>
+  limitsOf(horse).breakEveryMin * 60 * (horse.fitness === 'unfit' ? UNFIT_SHARE : 1);

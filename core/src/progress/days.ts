@@ -1,7 +1,3 @@
-import type { Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
-import type { DatedMark } from './standing.ts';
-
 /** The number of a date (`YYYY-MM-DD`): days since 1970-01-01. */
 export function dayOf(date: string): number {
   return Date.parse(`${date}T00:00:00Z`) / 86_400_000;
@@ -10,16 +6,4 @@ export function dayOf(date: string): number {
 /** The date (`YYYY-MM-DD`) of a day's number. */
 export function dateOf(day: number): string {
   return new Date(Math.round(day) * 86_400_000).toISOString().slice(0, 10);
-}
-
-/** Marks as they come from the book, with their dates as day numbers. */
-export function datedMarks(
-  rows: readonly { scale: string; rein: string; date: string; value: number }[],
-): DatedMark[] {
-  return rows.map((row) => ({
-    scale: row.scale as Scale,
-    rein: row.rein as Rein,
-    day: dayOf(row.date),
-    value: row.value,
-  }));
 }

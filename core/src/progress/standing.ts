@@ -60,14 +60,6 @@ export function levelAt(marks: readonly DatedMark[], day: number): Level | null 
   );
 }
 
-/** The level after each mark, for drawing it over time. */
-export function levelHistory(marks: readonly DatedMark[]): (Level & { day: number })[] {
-  return filterLevel(marks.map(toReading), MARK_MODEL).map((level, i) => ({
-    ...level,
-    day: marks[i]!.day,
-  }));
-}
-
 export const marksOf = (marks: readonly DatedMark[], scale: Scale, rein: Rein): DatedMark[] =>
   marks.filter((m) => m.scale === scale && m.rein === rein).sort((a, b) => a.day - b.day);
 

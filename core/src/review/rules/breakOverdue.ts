@@ -1,11 +1,9 @@
-import { limitsOf } from '../../gaits/horse.ts';
+import { breakEveryS } from '../../gaits/horse.ts';
 import { rule, type Hit } from '../finding.ts';
 import { addBefore, isWork } from './shared.ts';
 
 /** A walk of this length on a long rein is a break. Common practice. */
 const BREAK_S = 45;
-/** An unfit horse has its break earlier. Common practice. */
-const UNFIT_SHARE = 0.75;
 
 /** Work for longer than the stage allows without a break of walk. */
 export const breakOverdue = rule({
@@ -14,8 +12,7 @@ export const breakOverdue = rule({
   source: 'practice',
   check(ride) {
     const { horse } = ride;
-    const share = horse.fitness === 'unfit' ? UNFIT_SHARE : 1;
-    const mostS = limitsOf(horse).breakEveryMin * 60 * share;
+    const mostS = breakEveryS(horse);
     const hits: Hit<'break-overdue'>[] = [];
     let since = 0;
     let walked = 0;

@@ -2,6 +2,7 @@ import { memo, useMemo } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
 import { standingAt } from '@canter-book/core/ride/compile';
+import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
@@ -104,9 +105,7 @@ function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {
     },
     describe(line) {
       const itemId = itemAtLine.get(line);
-      const own = ride.movements.filter(
-        (m) => m.itemId === itemId && m.round === 1 && m.act !== -1,
-      );
+      const own = firstRound(ride, itemId);
       const [first, last] = [own[0], own.at(-1)];
       if (!first || !last) return null;
       const sum = (pick: (m: (typeof own)[number]) => number) =>

@@ -1,11 +1,8 @@
 import { useEffect, useState } from 'react';
-import { limitsOf } from '@canter-book/core/gaits/horse';
+import { breakEveryS } from '@canter-book/core/gaits/horse';
 import { useAppDispatch } from '../../app/store.ts';
 import { clock } from '@canter-book/core/units';
 import { rested, type Teaching } from './ringsideSlice.ts';
-
-/** An unfit horse has its breaks sooner: two thirds of the time. Common practice. */
-const UNFIT_SHARE = 2 / 3;
 
 /** Time left to the next walk break of this horse; a tap says that it has just had one. */
 export function BreakClock({ teaching }: { teaching: Teaching }) {
@@ -16,10 +13,8 @@ export function BreakClock({ teaching }: { teaching: Teaching }) {
     return () => window.clearInterval(timer);
   }, []);
   const { horse, session } = teaching;
-  const share = horse.fitness === 'unfit' ? UNFIT_SHARE : 1;
-  const everyS = limitsOf(horse).breakEveryMin * 60 * share;
   const since = teaching.restedAt || Date.parse(session.startedAt);
-  const leftS = everyS - (now - since) / 1000;
+  const leftS = breakEveryS(horse) - (now - since) / 1000;
   const due = leftS <= 0;
   return (
     <button

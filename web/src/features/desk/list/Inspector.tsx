@@ -13,6 +13,7 @@ import {
 } from '@canter-book/core/lesson/edits';
 import { mirrorItem } from '@canter-book/core/lesson/mirror';
 import { printItem } from '@canter-book/core/notation/print';
+import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { clock } from '@canter-book/core/units';
 import { newId } from '../../../app/newId.ts';
@@ -195,7 +196,7 @@ function PhaseFields({ phase, onChange }: { phase: Phase; onChange(phase: Item):
 /** When it comes, how long it is, and the strides from letter to letter. */
 function Counts({ itemId }: { itemId: string }) {
   const { ride } = useDesk().derived;
-  const own = ride.movements.filter((m) => m.itemId === itemId && m.round === 1 && m.act !== -1);
+  const own = firstRound(ride, itemId);
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return null;
   const seconds = own.reduce((sum, m) => sum + m.seconds, 0);
