@@ -24,6 +24,8 @@ Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, T
 Chart.defaults.animation = false;
 Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
 
+const MANY = 150;
+
 interface ScaleChartProps {
   scale: Scale;
   marks: readonly DatedMark[];
@@ -99,7 +101,8 @@ function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
         label: `${rein} rein, seen`,
         data: marks.map((m) => ({ x: m.day, y: m.value })),
         showLine: false,
-        pointRadius: 2.5,
+        // Years of dots would cover the line.
+        pointRadius: marks.length > MANY ? 0.8 : 2.5,
         pointStyle: rein === 'left' ? 'circle' : 'rectRot',
         borderColor: colour,
         backgroundColor: rein === 'left' ? colour : 'transparent',
@@ -154,7 +157,11 @@ function options(span: { from: number; to: number }): ChartOptions<'line'> {
           ...ticks,
           stepSize: 28,
           maxRotation: 0,
-          callback: (day) => shortDate(dateOf(Number(day))),
+          // Over more than a year the year is said as well.
+          callback: (day) => {
+            const date = dateOf(Number(day));
+            return span.to - span.from > 400 ? date.slice(0, 7) : shortDate(date);
+          },
         },
       },
     },
