@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import Papa from 'papaparse';
 import request from 'supertest';
+import { READING_FIELDS } from '@canter-book/core/formats/readingsCsv';
 import { v7 } from 'uuid';
 import { seedDemo } from './demo/seed.ts';
 import { openTestApp, someSession } from './testing/app.ts';
@@ -97,10 +99,49 @@ describe('the whole book in a file', () => {
       request(first!.app)
         .post('/api/book/sessions')
         .send({ sessions: [session], observations: [mark] });
-    expect((await send().expect(201)).body).toEqual({ added: 1 });
-    expect((await send().expect(201)).body).toEqual({ added: 0 });
+    expect((await send().expect(201)).body).toEqual({ added: 1, stored: 1 });
+    expect((await send().expect(201)).body).toEqual({ added: 0, stored: 0 });
     const { readings } = await first!.book.evidence.readings(horse!.id);
     expect(readings[0]).toMatchObject({ scale: 'rhythm', value: 6.5 });
     await request(first!.app).post('/api/book/sessions').send({ sessions: [] }).expect(400);
+  });
+
+  test('readings from a table join the session of their day, and come out as a table', async () => {
+    const [horse] = await first!.book.horses.list();
+    const [known] = await first!.book.sessions.list({ horseId: horse!.id });
+    const on = (date: string) =>
+      someSession(horse!.id, { date, startedAt: `${date}T12:00:00.000Z` });
+    const [today, early] = [on(known!.date), on('2019-04-02')];
+    const contact = ({ id, startedAt }: typeof today) => ({
+      id: v7(),
+      sessionId: id,
+      at: startedAt,
+      kind: 'contact',
+      rein: 'left',
+      gait: 'trot',
+      left: 2,
+      right: 3.5,
+      when: 'during',
+    });
+    const observations = [contact(today), contact(early)];
+    const sent = await request(first!.app)
+      .post('/api/book/sessions?join=1')
+      .send({ sessions: [today, early], observations })
+      .expect(201);
+    expect(sent.body).toEqual({ added: 1, stored: 2 });
+    const joined = await first!.book.observations.ofSession(known!.id);
+    expect(joined.map((o) => o.id)).toContain(observations[0]!.id);
+    const table = await request(first!.app).get('/api/book/readings.csv').expect(200);
+    const lines = Papa.parse<string[]>(table.text).data;
+    expect(lines[0]).toEqual([...READING_FIELDS]);
+    expect(lines).toContainEqual([
+      '2019-04-02',
+      horse!.name,
+      'contact',
+      'left',
+      'trot',
+      '2 / 3.5',
+      'during',
+    ]);
   });
 });

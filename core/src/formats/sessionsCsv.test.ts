@@ -2,7 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { SCALES } from '../observations/scales.ts';
-import { FIELDS, guessMapping, readSessionRow, sessionCells } from './sessionsCsv.ts';
+import { guessMapping as guess, readRow, type Mapping, type RowContext } from './cells.ts';
+import { FIELDS, SESSIONS_TABLE, sessionCells, type Field } from './sessionsCsv.ts';
+
+const guessMapping = (headings: readonly string[]) => guess(SESSIONS_TABLE, headings);
+const readSessionRow = (cells: readonly string[], mapping: Mapping<Field>, context: RowContext) =>
+  readRow(SESSIONS_TABLE, cells, mapping, context);
 
 const context = {
   horses: [

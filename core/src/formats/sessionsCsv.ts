@@ -1,5 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
+import { readNumber, type TableForm } from './cells.ts';
 
 /** What a column of a table of sessions can be. */
 export type Field =
@@ -15,41 +16,6 @@ export const FIELDS: readonly Field[] = [
   ...SCALES.flatMap((scale) => [`${scale} left`, `${scale} right`] as const),
 ];
 
-/** Which field each column is; null for one that is left out. */
-export type Mapping = readonly (Field | null)[];
-
-const plain = (words: string): string =>
-  words
-    .toLowerCase()
-    .replace(/[^a-z]+/g, ' ')
-    .trim();
-
-/** Other words for the fields, as tables use them. */
-const ALIASES: Readonly<Record<string, Field>> = {
-  day: 'date',
-  'session date': 'date',
-  'horse name': 'horse',
-  'rider name': 'rider',
-  min: 'minutes',
-  duration: 'minutes',
-  note: 'notes',
-  comment: 'notes',
-  comments: 'notes',
-};
-
-/** The mapping that the headings suggest; each field once. */
-export function guessMapping(headings: readonly string[]): Mapping {
-  const taken = new Set<Field>();
-  return headings.map((heading) => {
-    const words = plain(heading);
-    const short = words.replace(/\bl$/, 'left').replace(/\br$/, 'right');
-    const field = FIELDS.find((f) => f === words || f === short) ?? ALIASES[words] ?? null;
-    if (!field || taken.has(field)) return null;
-    taken.add(field);
-    return field;
-  });
-}
-
 export interface SessionRow {
   readonly date: string;
   readonly horseId: string;
@@ -60,94 +26,46 @@ export interface SessionRow {
   readonly marks: readonly { scale: Scale; rein: Rein; value: number }[];
 }
 
-/** What is wrong with one cell of a row, and what to do. */
-export interface CellFault {
-  readonly field: Field;
-  readonly value: string;
-  readonly why: string;
-}
-
-interface Named {
-  readonly id: string;
-  readonly name: string;
-}
-
-export interface RowContext {
-  readonly horses: readonly Named[];
-  readonly riders: readonly Named[];
-}
-
-export type RowRead = { readonly row: SessionRow } | { readonly faults: readonly CellFault[] };
-
-/** Reads one row of the table. Every fault of the row is told, not only the first. */
-export function readSessionRow(
-  cells: readonly string[],
-  mapping: Mapping,
-  { horses, riders }: RowContext,
-): RowRead {
-  const faults: CellFault[] = [];
-  const cell = (field: Field): string => {
-    const at = mapping.indexOf(field);
-    return at < 0 ? '' : (cells[at] ?? '').trim();
-  };
-  const fault = (field: Field, why: string): null => {
-    faults.push({ field, value: cell(field), why });
-    return null;
-  };
-  const byName = (list: readonly Named[], name: string) =>
-    list.find((n) => n.name.toLowerCase() === name.toLowerCase());
-
-  const date = readDate(cell('date')) ?? fault('date', 'write the day as 2026-05-31 or 31.5.2026');
-  const horse =
-    byName(horses, cell('horse')) ?? fault('horse', 'no horse of this name in the book');
-  const riderName = cell('rider');
-  const rider = riderName
-    ? (byName(riders, riderName) ?? fault('rider', 'no rider of this name in the book'))
-    : null;
-  const minutes = readNumber(cell('minutes'));
-  if (minutes !== null && !(minutes >= 0 && minutes <= 600)) {
-    fault('minutes', 'write a number from 0 to 600');
-  }
-  const notes = cell('notes');
-  if (notes.length > 2000) fault('notes', 'at most 2000 letters');
-  const homework = cell('homework');
-  if (homework.length > 400) fault('homework', 'at most 400 letters');
-  const marks = SCALES.flatMap((scale) =>
-    (['left', 'right'] as const).flatMap((rein) => {
-      const field: Field = `${scale} ${rein}`;
-      const value = readNumber(cell(field));
-      if (value === null) return [];
-      const ok = value >= 0 && value <= 10 && Number.isInteger(value * 2);
-      if (!ok) fault(field, 'write a mark from 0 to 10 in halves');
-      return ok ? [{ scale, rein, value }] : [];
-    }),
-  );
-  if (faults.length > 0 || !date || !horse) return { faults };
-  return {
-    row: { date, horseId: horse.id, riderId: rider?.id ?? null, minutes, notes, homework, marks },
-  };
-}
-
-/** An empty cell is nothing; what is no number is NaN. A comma is a point. */
-function readNumber(said: string): number | null {
-  if (said === '') return null;
-  return Number(said.replace(',', '.'));
-}
-
-/** ISO dates, and day.month.year; null for what is no day of the calendar. */
-function readDate(said: string): string | null {
-  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(said);
-  const dotted = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(said);
-  const [y, m, d] = iso
-    ? [iso[1], iso[2], iso[3]].map(Number)
-    : dotted
-      ? [dotted[3], dotted[2], dotted[1]].map(Number)
-      : [];
-  if (!y || !m || !d) return null;
-  const date = new Date(Date.UTC(y, m - 1, d));
-  const real = date.getUTCMonth() === m - 1 && date.getUTCDate() === d;
-  return real ? date.toISOString().slice(0, 10) : null;
-}
+/** A table with a line a session. */
+export const SESSIONS_TABLE: TableForm<Field, SessionRow> = {
+  fields: FIELDS,
+  aliases: {
+    day: 'date',
+    'session date': 'date',
+    'horse name': 'horse',
+    'rider name': 'rider',
+    min: 'minutes',
+    duration: 'minutes',
+    note: 'notes',
+    comment: 'notes',
+    comments: 'notes',
+  },
+  read(row, { horses, riders }) {
+    const date = row.date('date');
+    const horse = row.named('horse', horses, 'horse');
+    const rider = row.cell('rider') ? row.named('rider', riders, 'rider') : null;
+    const minutes = readNumber(row.cell('minutes'));
+    if (minutes !== null && !(minutes >= 0 && minutes <= 600)) {
+      row.fault('minutes', 'write a number from 0 to 600');
+    }
+    const notes = row.cell('notes');
+    if (notes.length > 2000) row.fault('notes', 'at most 2000 letters');
+    const homework = row.cell('homework');
+    if (homework.length > 400) row.fault('homework', 'at most 400 letters');
+    const marks = SCALES.flatMap((scale) =>
+      (['left', 'right'] as const).flatMap((rein) => {
+        const field: Field = `${scale} ${rein}`;
+        const value = readNumber(row.cell(field));
+        if (value === null) return [];
+        const ok = value >= 0 && value <= 10 && Number.isInteger(value * 2);
+        if (!ok) row.fault(field, 'write a mark from 0 to 10 in halves');
+        return ok ? [{ scale, rein, value }] : [];
+      }),
+    );
+    if (!date || !horse) return null;
+    return { date, horseId: horse.id, riderId: rider?.id ?? null, minutes, notes, homework, marks };
+  },
+};
 
 /** A session with the names in it, as the row of a table. */
 export function sessionCells(session: {

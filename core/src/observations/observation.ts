@@ -63,13 +63,13 @@ const contactSchema = seen('contact', {
   when: z.enum(['before', 'during', 'after']),
 });
 
-/** Taps on one beat of the gait, milliseconds from the first, and what they came to. */
+/** Taps on one beat of the gait, milliseconds from the first, and what they came to. A table has no taps. */
 const tempoSchema = seen('tempo', {
   ...place,
-  tapsMs: z.array(z.number().min(0).max(600_000)).min(5).max(400),
+  tapsMs: z.array(z.number().min(0).max(600_000)).min(5).max(400).optional(),
   perMinute: z.number().positive().max(400),
   scatter: z.number().min(0).max(1),
-  driftPercent: z.number().min(-500).max(500),
+  driftPercent: z.number().min(-500).max(500).optional(),
 });
 
 /** "n of this, m of that": how many of n held, round by round. */

@@ -17,7 +17,7 @@ export function sayObservation(o: Observation): string {
     case 'contact':
       return `contact ◐ ${o.left} ◑ ${o.right}, ${o.when}`;
     case 'tempo':
-      return `tempo ${per(o.perMinute)} a minute, scatter ${per(100 * o.scatter)} %, drift ${per(o.driftPercent)} % a minute`;
+      return `tempo ${per(o.perMinute)} a minute, scatter ${per(100 * o.scatter)} %${o.driftPercent === undefined ? '' : `, drift ${per(o.driftPercent)} % a minute`}`;
     case 'interval':
       return `${o.of} ${o.asked}/${o.soft}: held ${o.held.join(', ')}`;
     case 'halt':

@@ -7,6 +7,7 @@ import { horses, lessons, observations, riders, sessionEvidence, sessions } from
 import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { bundleLines, takeBundle, type BundleKind, type BundleReport } from './bundle.ts';
 import { evidenceStore } from './evidence.ts';
+import { observationStore } from './observations.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -68,9 +69,6 @@ const sessionMapping = {
   }),
 };
 
-/** The newest are enough for a distribution, and quickly read. */
-const MOST_SEEN = 1500;
-
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
   const horseRows = revisioned<Horse, HorseRow>(db, horses, {
@@ -85,6 +83,7 @@ export function createBook(db: Database) {
   });
   const sessionRows = revisioned<Session, SessionRow>(db, sessions, sessionMapping);
   const evidence = evidenceStore(db);
+  const seen = observationStore(db, evidence);
 
   const same = (document: unknown) => document as Record<string, unknown>;
   const additions = {
@@ -191,6 +190,22 @@ export function createBook(db: Database) {
             order by started_at desc limit 1) s`);
         return (found as unknown as { rows: LastSession[] }).rows;
       },
+      /** The session of each horse and day that is in the book already, by "horse/day". */
+      async ofDays(
+        wanted: readonly { horseId: string; date: string }[],
+      ): Promise<Map<string, string>> {
+        const rows = await db
+          .select({ id: sessions.id, horseId: sessions.horseId, date: sessions.date })
+          .from(sessions)
+          .where(
+            and(
+              inArray(sessions.horseId, [...new Set(wanted.map((w) => w.horseId))]),
+              inArray(sessions.date, [...new Set(wanted.map((w) => w.date))]),
+            ),
+          )
+          .orderBy(asc(sessions.startedAt));
+        return new Map(rows.map((row) => [`${row.horseId}/${row.date}`, row.id]));
+      },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db
           .select()
@@ -213,75 +228,7 @@ export function createBook(db: Database) {
         });
       },
     },
-    observations: {
-      /** Appends what is new; what is known already is left alone, so a batch can be sent twice. */
-      async append(
-        batch: readonly Observation[],
-      ): Promise<{ stored: number; unknownSessions: string[] }> {
-        const ids = [...new Set(batch.map((o) => o.sessionId))];
-        const known = new Map(
-          ids.length === 0
-            ? []
-            : (
-                await db
-                  .select({ id: sessions.id, horseId: sessions.horseId })
-                  .from(sessions)
-                  .where(inArray(sessions.id, ids))
-              ).map((row) => [row.id, row.horseId] as const),
-        );
-        const rows = batch
-          .filter((o) => known.has(o.sessionId))
-          .map((o) => ({
-            id: o.id,
-            sessionId: o.sessionId,
-            horseId: known.get(o.sessionId)!,
-            at: o.at,
-            kind: o.kind,
-            corrects: o.corrects ?? null,
-            data: o,
-          }));
-        let stored = 0;
-        for (let i = 0; i < rows.length; i += AT_ONCE) {
-          stored += await insertObservations(db, rows.slice(i, i + AT_ONCE));
-        }
-        await evidence.renew([...known.keys()]);
-        // The marks at the end of a lesson: its horse is ready to be looked at. Not with every tap.
-        if (batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
-          await evidence.snapshots([...new Set(known.values())]);
-        }
-        return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
-      },
-      /** What stands of some kinds, of one horse since a day: the newest, oldest first. */
-      async ofHorse(
-        horseId: string,
-        kinds: readonly string[],
-        since: string,
-      ): Promise<{ date: string; seen: Observation }[]> {
-        const rows = await db
-          .select({ date: sessions.date, seen: observations.data })
-          .from(observations)
-          .innerJoin(sessions, eq(sessions.id, observations.sessionId))
-          .where(
-            and(
-              eq(observations.horseId, horseId),
-              inArray(observations.kind, [...kinds]),
-              gte(observations.at, new Date(`${since}T00:00:00Z`)),
-              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
-            ),
-          )
-          .orderBy(desc(observations.at))
-          .limit(MOST_SEEN);
-        return rows.reverse();
-      },
-      async ofSession(sessionId: string): Promise<Observation[]> {
-        const rows = await db
-          .select({ data: observations.data })
-          .from(observations)
-          .where(eq(observations.sessionId, sessionId))
-          .orderBy(asc(observations.at), asc(observations.id));
-        return rows.map((row) => row.data);
-      },
-    },
+    observations: seen,
     evidence,
     /** Adds documents that are not there yet; those that are stay as they are. */
     async addAll(kind: BundleKind, documents: readonly { id: string }[]): Promise<number> {
@@ -319,39 +266,6 @@ export function createBook(db: Database) {
 }
 
 export type Book = ReturnType<typeof createBook>;
-
-/** A lesson's end sends no more than this at once; more is an import. */
-const LESSON_END = 100;
-
-/** Observations written with one statement. */
-const AT_ONCE = 2000;
-
-interface ObservationRow {
-  id: string;
-  sessionId: string;
-  horseId: string;
-  at: string;
-  kind: string;
-  corrects: string | null;
-  data: Observation;
-}
-
-/** Many rows as one JSON value: several times as fast as a parameter for each field. */
-async function insertObservations(db: Database, rows: readonly ObservationRow[]): Promise<number> {
-  const packed = rows.map(({ sessionId, horseId, ...rest }) => ({
-    ...rest,
-    session_id: sessionId,
-    horse_id: horseId,
-  }));
-  const result = await db.execute(sql`
-    insert into observations (id, session_id, horse_id, at, kind, corrects, data)
-    select id, session_id, horse_id, at, kind, corrects, data
-    from jsonb_to_recordset(${JSON.stringify(packed)}::jsonb) as given(
-      id uuid, session_id uuid, horse_id uuid, at timestamptz, kind text, corrects uuid, data jsonb)
-    on conflict do nothing
-    returning id`);
-  return (result as unknown as { rows: unknown[] }).rows.length;
-}
 
 async function tries(db: Database, sessionIds: readonly string[]) {
   if (sessionIds.length === 0) return new Map<string, { tries: number; good: number }>();

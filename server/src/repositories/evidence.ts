@@ -115,3 +115,5 @@ export function evidenceStore(db: Database) {
     },
   };
 }
+
+export type EvidenceStore = ReturnType<typeof evidenceStore>;

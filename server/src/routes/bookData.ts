@@ -1,27 +1,59 @@
 import { createInterface } from 'node:readline';
 import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { READING_FIELDS, readingCells } from '@canter-book/core/formats/readingsCsv';
 import { FIELDS, sessionCells } from '@canter-book/core/formats/sessionsCsv';
 import { observationSchema } from '@canter-book/core/observations/observation';
-import { sessionSchema } from '@canter-book/core/observations/records';
+import { sessionSchema, type Session } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
+import type { NamedReading } from '../repositories/observations.ts';
 import { Problem } from '../problem.ts';
 
 const takeSchema = z.object({ check: z.enum(['1', '0']).default('0') });
+const joinSchema = z.object({ join: z.enum(['1', '0']).default('0') });
 const batchSchema = z.strictObject({
   sessions: z.array(sessionSchema).min(1).max(500),
   observations: z.array(observationSchema).max(20_000),
 });
 
-/** The sessions as a table, a page at a time. Source of the form: RFC 4180. */
-async function* sessionLines(book: Book): AsyncGenerator<string> {
+type Batch = z.infer<typeof batchSchema>;
+
+/** A table a page at a time. Source of the form: RFC 4180. */
+async function* csvLines<T>(
+  headings: readonly string[],
+  pages: AsyncIterable<readonly T[]>,
+  cells: (row: T) => readonly string[] | null,
+): AsyncGenerator<string> {
   const csv = (rows: readonly (readonly string[])[]) =>
     `${Papa.unparse(rows as string[][], { newline: '\r\n' })}\r\n`;
-  yield csv([[...FIELDS]]);
-  for await (const page of book.sessions.pages()) yield csv(page.map(sessionCells));
+  yield csv([headings]);
+  for await (const page of pages) {
+    const rows = page.map(cells).filter((row) => row !== null);
+    if (rows.length > 0) yield csv(rows);
+  }
+}
+
+async function sendCsv(res: Response, name: string, lines: AsyncGenerator<string>): Promise<void> {
+  res.set('Content-Type', 'text/csv; charset=utf-8');
+  res.set('Content-Disposition', `attachment; filename="canter-book-${name}.csv"`);
+  await pipeline(Readable.from(lines), res);
+}
+
+/** What was seen on a day on which the horse has a session goes into that session. */
+async function joined(book: Book, { sessions, observations }: Batch): Promise<Batch> {
+  const there = await book.sessions.ofDays(sessions);
+  const known = (s: Session) => there.get(`${s.horseId}/${s.date}`);
+  const moved = new Map(sessions.map((s) => [s.id, known(s) ?? s.id]));
+  return {
+    sessions: sessions.filter((s) => !known(s)),
+    observations: observations.map((o) => ({
+      ...o,
+      sessionId: moved.get(o.sessionId) ?? o.sessionId,
+    })),
+  };
 }
 
 /** The book as a whole: out to a file, in from one, and sessions in from a table. */
@@ -34,9 +66,12 @@ export function bookDataRoutes(book: Book): Router {
     await pipeline(Readable.from(book.exportLines(new Date())), res);
   });
   router.get('/sessions.csv', async (_req, res) => {
-    res.set('Content-Type', 'text/csv; charset=utf-8');
-    res.set('Content-Disposition', 'attachment; filename="canter-book-sessions.csv"');
-    await pipeline(Readable.from(sessionLines(book)), res);
+    await sendCsv(res, 'sessions', csvLines(FIELDS, book.sessions.pages(), sessionCells));
+  });
+  router.get('/readings.csv', async (_req, res) => {
+    const pages = book.observations.readings();
+    const cells = (r: NamedReading) => readingCells(r.date, r.horse, r.seen);
+    await sendCsv(res, 'readings', csvLines(READING_FIELDS, pages, cells));
   });
   router.post('/import', async (req, res) => {
     const { check } = takeSchema.parse(req.query);
@@ -47,10 +82,12 @@ export function bookDataRoutes(book: Book): Router {
     res.json(await book.importLines(lines, { check: check === '1' }));
   });
   router.post('/sessions', async (req, res) => {
-    const { sessions, observations } = batchSchema.parse(req.body);
+    const { join } = joinSchema.parse(req.query);
+    const batch = batchSchema.parse(req.body);
+    const { sessions, observations } = join === '1' ? await joined(book, batch) : batch;
     const added = await book.addAll('session', sessions);
-    await book.observations.append(observations);
-    res.status(201).json({ added });
+    const { stored } = await book.observations.append(observations);
+    res.status(201).json({ added, stored });
   });
   return router;
 }

@@ -151,10 +151,15 @@ export const api = createApi({
       }),
     }),
     addSessions: build.mutation<
-      { added: number },
-      { sessions: Session[]; observations: Observation[] }
+      { added: number; stored: number },
+      { sessions: Session[]; observations: Observation[]; join?: boolean }
     >({
-      query: (body) => ({ url: 'book/sessions', method: 'POST', body }),
+      query: ({ join, ...body }) => ({
+        url: 'book/sessions',
+        method: 'POST',
+        body,
+        params: join ? { join: 1 } : {},
+      }),
       invalidatesTags: ['Observations', 'Session'],
     }),
     yard: build.query<YardRow[], string>({

@@ -1,9 +1,10 @@
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';
 import { BookFile } from './BookFile.tsx';
+import { ReadingsTable } from './ReadingsTable.tsx';
 import { SessionsTable } from './SessionsTable.tsx';
 
-/** The book as a whole: out to a file, in from one, and sessions in from a table. */
+/** The book as a whole: out to a file, in from one, and sessions and readings in from tables. */
 export default function BookData() {
   useTitle('The book');
   return (
@@ -11,6 +12,7 @@ export default function BookData() {
       <div className="max-w-5xl space-y-10 p-5 md:p-7">
         <BookFile />
         <SessionsTable />
+        <ReadingsTable />
       </div>
     </Page>
   );

@@ -5,6 +5,11 @@ import { Button } from '../../ui/Button.tsx';
 
 const KINDS = ['horse', 'rider', 'lesson', 'session', 'observation'] as const;
 
+const TABLES = [
+  { href: '/api/book/sessions.csv', label: 'All sessions as a table (CSV)' },
+  { href: '/api/book/readings.csv', label: 'All readings as a table (CSV)' },
+];
+
 /** The whole book as one file: to keep elsewhere, to move, to bring back. */
 export function BookFile() {
   const [file, setFile] = useState<File | null>(null);
@@ -35,13 +40,16 @@ export function BookFile() {
         >
           Take the book out
         </a>
-        <a
-          href="/api/book/sessions.csv"
-          download
-          className="inline-flex min-h-10 items-center rounded-lg border border-line bg-page px-4 font-bold no-underline hover:border-leather"
-        >
-          All sessions as a table (CSV)
-        </a>
+        {TABLES.map(({ href, label }) => (
+          <a
+            key={href}
+            href={href}
+            download
+            className="inline-flex min-h-10 items-center rounded-lg border border-line bg-page px-4 font-bold no-underline hover:border-leather"
+          >
+            {label}
+          </a>
+        ))}
         <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
           Look at a book file
           <input

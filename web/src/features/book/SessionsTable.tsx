@@ -1,247 +1,43 @@
-import { useMemo, useState } from 'react';
-import Papa from 'papaparse';
-import {
-  FIELDS,
-  guessMapping,
-  readSessionRow,
-  type CellFault,
-  type Field,
-  type Mapping,
-  type SessionRow,
-} from '@canter-book/core/formats/sessionsCsv';
-import type { Observation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
-import {
-  problemOf,
-  useAddSessionsMutation,
-  useHorsesQuery,
-  useRidersQuery,
-} from '../../api/api.ts';
-import { saveFile } from '../../app/files.ts';
+import { SESSIONS_TABLE, type SessionRow } from '@canter-book/core/formats/sessionsCsv';
 import { newId } from '../../app/newId.ts';
-import { Button } from '../../ui/Button.tsx';
-import { SideScroll } from '../../ui/SideScroll.tsx';
+import { noonOf, pastSession } from './pastSession.ts';
+import { TableImport, type Batch } from './TableImport.tsx';
 
-interface Table {
-  readonly name: string;
-  readonly headings: readonly string[];
-  readonly rows: readonly string[][];
-}
-
-/** Rows sent at once. */
+/** Sessions sent at once. */
 const AT_ONCE = 200;
-const SHOWN = 8;
 
-/** Sessions from a table: what each column is, how the rows are read, and the bad ones kept aside. */
+/** Sessions with their marks, from a table with a line a session. */
 export function SessionsTable() {
-  const { data: horses = [] } = useHorsesQuery();
-  const { data: riders = [] } = useRidersQuery();
-  const [table, setTable] = useState<Table | null>(null);
-  const [mapping, setMapping] = useState<Mapping>([]);
-  const [done, setDone] = useState<{ added: number; of: number } | null>(null);
-  const [add, adding] = useAddSessionsMutation();
-
-  const read = useMemo(() => {
-    const good: SessionRow[] = [];
-    const bad: { line: number; cells: string[]; faults: readonly CellFault[] }[] = [];
-    table?.rows.forEach((cells, i) => {
-      const result = readSessionRow(cells, mapping, { horses, riders });
-      if ('row' in result) good.push(result.row);
-      else bad.push({ line: i + 2, cells, faults: result.faults });
-    });
-    return { good, bad };
-  }, [table, mapping, horses, riders]);
-
-  const open = (file: File) => {
-    setDone(null);
-    Papa.parse<string[]>(file, {
-      skipEmptyLines: 'greedy',
-      complete({ data }) {
-        const [headings = [], ...rows] = data;
-        setTable({ name: file.name, headings, rows });
-        setMapping(guessMapping(headings));
-      },
-    });
-  };
-  const take = async () => {
-    let added = 0;
-    for (let i = 0; i < read.good.length; i += AT_ONCE) {
-      const made = read.good.slice(i, i + AT_ONCE).map(sessionFrom);
-      const sent = await add({
-        sessions: made.map((m) => m.session),
-        observations: made.flatMap((m) => m.observations),
-      });
-      if (sent.error) return;
-      added += sent.data.added;
-      setDone({ added, of: read.good.length });
-    }
-  };
   return (
-    <section aria-labelledby="table">
-      <h2 id="table" className="mb-1 text-xl">
-        Sessions from a table
-      </h2>
-      <p className="mb-4 text-[14px] text-soft">
-        A CSV file with a line a session: date and horse, and what else there is: rider, minutes,
-        notes, homework, and marks such as “contact left”.
-      </p>
-      <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
-        Choose a CSV file
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          aria-label="A table of sessions"
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = '';
-            if (file) open(file);
-          }}
-        />
-      </label>
-      {table && (
-        <div className="mt-4 space-y-4">
-          <p>
-            <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be taken.
-          </p>
-          <SideScroll label="The rows of the file">
-            <table className="border-y border-line text-[14px]">
-              <thead>
-                <tr>
-                  {table.headings.map((heading, i) => (
-                    <th key={i} className="p-1.5 text-left align-bottom">
-                      <span className="block text-[13px] font-normal text-soft">{heading}</span>
-                      <select
-                        aria-label={`What “${heading}” is`}
-                        className="min-h-8 rounded-md border border-line bg-page px-1"
-                        value={mapping[i] ?? ''}
-                        onChange={(event) =>
-                          setMapping(
-                            remapped(mapping, i, (event.target.value || null) as Field | null),
-                          )
-                        }
-                      >
-                        <option value="">left out</option>
-                        {FIELDS.map((field) => (
-                          <option key={field}>{field}</option>
-                        ))}
-                      </select>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.slice(0, SHOWN).map((cells, i) => {
-                  const faults = read.bad.find((b) => b.line === i + 2)?.faults ?? [];
-                  return (
-                    <tr key={i} className="border-t border-dotted border-line">
-                      {table.headings.map((_, c) => {
-                        const fault = faults.find((f) => f.field === mapping[c]);
-                        return (
-                          <td
-                            key={c}
-                            title={fault?.why}
-                            className={`max-w-48 truncate p-1.5 ${fault ? 'bg-madder/15 text-madder' : mapping[c] ? '' : 'text-soft line-through'}`}
-                          >
-                            {cells[c]}
-                          </td>
-                        );
-                      })}
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </SideScroll>
-          {read.bad.length > 0 && (
-            <div className="rounded-lg bg-slip p-4 text-[14px]">
-              <p className="font-bold">
-                {read.bad.length} {read.bad.length === 1 ? 'row is' : 'rows are'} kept aside:
-              </p>
-              <ul className="my-2">
-                {read.bad.slice(0, SHOWN).map(({ line, faults }) => (
-                  <li key={line}>
-                    line {line}: {faults.map((f) => `${f.field} “${f.value}”, ${f.why}`).join('; ')}
-                  </li>
-                ))}
-              </ul>
-              <Button
-                look="quiet"
-                onClick={() =>
-                  saveFile(
-                    table.name.replace(/(\.csv)?$/i, '-aside.csv'),
-                    new Blob([asideCsv(table, read.bad)], { type: 'text/csv;charset=utf-8' }),
-                  )
-                }
-              >
-                Save them as a file, to mend
-              </Button>
-            </div>
-          )}
-          {adding.error && (
-            <p role="alert" className="text-madder">
-              ✕ {problemOf(adding.error).title}. {problemOf(adding.error).detail}
-            </p>
-          )}
-          {done ? (
-            <p role="status" className="font-bold text-bottle">
-              ✓ {done.added} sessions are in the book.
-            </p>
-          ) : (
-            <Button
-              disabled={read.good.length === 0 || adding.isLoading}
-              onClick={() => void take()}
-            >
-              {adding.isLoading ? 'Writing …' : `Take ${read.good.length} sessions into the book`}
-            </Button>
-          )}
-        </div>
-      )}
-    </section>
+    <TableImport
+      form={SESSIONS_TABLE}
+      title="Sessions from a table"
+      about="A CSV file with a line a session: date and horse, and what else there is: rider, minutes, notes, homework, and marks such as “contact left”."
+      what="sessions"
+      batches={batchesOf}
+      taken={({ added }) => added}
+    />
   );
 }
 
-/** One column for each field: choosing it here takes it from elsewhere. */
-const remapped = (mapping: Mapping, column: number, field: Field | null): Mapping =>
-  mapping.map((old, i) => (i === column ? field : old === field ? null : old));
+function batchesOf(rows: readonly SessionRow[]): Batch[] {
+  const batches: Batch[] = [];
+  for (let i = 0; i < rows.length; i += AT_ONCE) {
+    const made = rows.slice(i, i + AT_ONCE).map(batchOf);
+    batches.push({
+      sessions: made.flatMap((m) => m.sessions),
+      observations: made.flatMap((m) => m.observations),
+    });
+  }
+  return batches;
+}
 
-/** Rows without a time of day are set at noon. */
-function sessionFrom(row: SessionRow): { session: Session; observations: Observation[] } {
-  const { marks, ...rest } = row;
-  const at = `${row.date}T12:00:00.000Z`;
-  const session: Session = {
-    ...rest,
-    id: newId(),
-    revision: 1,
-    lessonId: null,
-    document: null,
-    startedAt: at,
-    endedAt: at,
-  };
+function batchOf({ marks, ...row }: SessionRow): Batch {
+  const session = pastSession(row);
+  const at = noonOf(row.date);
+  const sessionId = session.id;
   return {
-    session,
-    observations: marks.map((mark) => ({
-      id: newId(),
-      sessionId: session.id,
-      at,
-      kind: 'mark',
-      ...mark,
-    })),
+    sessions: [session],
+    observations: marks.map((mark) => ({ id: newId(), sessionId, at, kind: 'mark', ...mark })),
   };
 }
-
-/** The bad rows as they were, with what is wrong in a last column. */
-const asideCsv = (
-  table: Table,
-  bad: readonly { cells: string[]; faults: readonly CellFault[] }[],
-): string =>
-  Papa.unparse(
-    [
-      [...table.headings, 'what is wrong'],
-      ...bad.map(({ cells, faults }) => [
-        ...table.headings.map((_, i) => cells[i] ?? ''),
-        faults.map((f) => `${f.field}: ${f.why}`).join('; '),
-      ]),
-    ],
-    { newline: '\r\n' },
-  );

@@ -20,7 +20,7 @@ const open = (more: Record<string, unknown> = {}) => {
     '/api/horses': [horse],
     '/api/riders': [],
     'POST /api/book/import': report(),
-    'POST /api/book/sessions': { added: 1 },
+    'POST /api/book/sessions': { added: 1, stored: 1 },
     ...more,
   });
   renderIn(<BookData />);
@@ -95,5 +95,31 @@ describe('sessions from a table', () => {
     fireEvent.change(screen.getByLabelText('What “Horse” is'), { target: { value: 'date' } });
     expect(date.value).toBe('');
     expect(screen.getByText('0 of 2 rows can be taken.', { exact: false })).toBeTruthy();
+  });
+});
+
+describe('readings from a table', () => {
+  test('those of one day are sent as one session, to join the one that is there', async () => {
+    const server = open({ 'POST /api/book/sessions': { added: 1, stored: 2 } });
+    await waitFor(() => expect(server.calls.length).toBeGreaterThanOrEqual(2));
+    give(
+      'A table of readings',
+      'hand.csv',
+      'date,horse,reading,rein,gait,value,detail\n2026-01-05,Marram,contact,left,trot,2 / 3,during\n2026-01-05,Marram,aid,left,walk,late,\n2026-01-05,Marram,aid,left,walk,soonish,\n',
+    );
+    expect(await screen.findByText('2 of 3 rows can be taken.', { exact: false })).toBeTruthy();
+    expect(screen.getByText(/line 4: value “soonish”, value: at once/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Take 2 readings into the book' }));
+    expect(await screen.findByText('✓ 2 readings are in the book.')).toBeTruthy();
+    const { body } = server.sent('POST')[0]!;
+    const { sessions, observations } = body as {
+      sessions: { id: string }[];
+      observations: { sessionId: string; kind: string }[];
+    };
+    expect(sessions).toHaveLength(1);
+    expect(observations.map((o) => [o.kind, o.sessionId])).toEqual([
+      ['contact', sessions[0]!.id],
+      ['aid', sessions[0]!.id],
+    ]);
   });
 });

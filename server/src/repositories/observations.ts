@@ -1,0 +1,161 @@
+import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
+import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Database } from '../db/connect.ts';
+import { horses, observations, sessions } from '../db/schema.ts';
+import type { EvidenceStore } from './evidence.ts';
+
+/** The newest are enough for a distribution, and quickly read. */
+const MOST_SEEN = 1500;
+
+/** A lesson's end sends no more than this at once; more is an import. */
+const LESSON_END = 100;
+
+/** Observations written with one statement. */
+const AT_ONCE = 2000;
+
+interface ObservationRow {
+  id: string;
+  sessionId: string;
+  horseId: string;
+  at: string;
+  kind: string;
+  corrects: string | null;
+  data: Observation;
+}
+
+/** Many rows as one JSON value: several times as fast as a parameter for each field. */
+async function insertObservations(db: Database, rows: readonly ObservationRow[]): Promise<number> {
+  const packed = rows.map(({ sessionId, horseId, ...rest }) => ({
+    ...rest,
+    session_id: sessionId,
+    horse_id: horseId,
+  }));
+  const result = await db.execute(sql`
+    insert into observations (id, session_id, horse_id, at, kind, corrects, data)
+    select id, session_id, horse_id, at, kind, corrects, data
+    from jsonb_to_recordset(${JSON.stringify(packed)}::jsonb) as given(
+      id uuid, session_id uuid, horse_id uuid, at timestamptz, kind text, corrects uuid, data jsonb)
+    on conflict do nothing
+    returning id`);
+  return (result as unknown as { rows: unknown[] }).rows.length;
+}
+
+/** What no later observation names. */
+const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
+
+export interface NamedReading {
+  date: string;
+  horse: string;
+  seen: Observation;
+}
+
+/** What was seen: only ever added to, and the evidence kept in step. */
+export function observationStore(db: Database, evidence: EvidenceStore) {
+  return {
+    /** Appends what is new; what is known already is left alone, so a batch can be sent twice. */
+    async append(
+      batch: readonly Observation[],
+    ): Promise<{ stored: number; unknownSessions: string[] }> {
+      const ids = [...new Set(batch.map((o) => o.sessionId))];
+      const known = new Map(
+        ids.length === 0
+          ? []
+          : (
+              await db
+                .select({ id: sessions.id, horseId: sessions.horseId })
+                .from(sessions)
+                .where(inArray(sessions.id, ids))
+            ).map((row) => [row.id, row.horseId] as const),
+      );
+      const rows = batch
+        .filter((o) => known.has(o.sessionId))
+        .map((o) => ({
+          id: o.id,
+          sessionId: o.sessionId,
+          horseId: known.get(o.sessionId)!,
+          at: o.at,
+          kind: o.kind,
+          corrects: o.corrects ?? null,
+          data: o,
+        }));
+      let stored = 0;
+      for (let i = 0; i < rows.length; i += AT_ONCE) {
+        stored += await insertObservations(db, rows.slice(i, i + AT_ONCE));
+      }
+      await evidence.renew([...known.keys()]);
+      // The marks at the end of a lesson: its horse is ready to be looked at. Not with every tap.
+      if (batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
+        await evidence.snapshots([...new Set(known.values())]);
+      }
+      return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
+    },
+    /** What stands of some kinds, of one horse since a day: the newest, oldest first. */
+    async ofHorse(
+      horseId: string,
+      kinds: readonly string[],
+      since: string,
+    ): Promise<{ date: string; seen: Observation }[]> {
+      const rows = await db
+        .select({ date: sessions.date, seen: observations.data })
+        .from(observations)
+        .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+        .where(
+          and(
+            eq(observations.horseId, horseId),
+            inArray(observations.kind, [...kinds]),
+            gte(observations.at, new Date(`${since}T00:00:00Z`)),
+            sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+          ),
+        )
+        .orderBy(desc(observations.at))
+        .limit(MOST_SEEN);
+      return rows.reverse();
+    },
+    async ofSession(sessionId: string): Promise<Observation[]> {
+      const rows = await db
+        .select({ data: observations.data })
+        .from(observations)
+        .where(eq(observations.sessionId, sessionId))
+        .orderBy(asc(observations.at), asc(observations.id));
+      return rows.map((row) => row.data);
+    },
+    /** All readings that stand, with the names they need in a table, oldest first, a page at a time. */
+    async *readings(): AsyncGenerator<NamedReading[]> {
+      let after: { at: Date; id: string } | null = null;
+      for (;;) {
+        const rows = await readingsAfter(db, after);
+        const last = rows.at(-1);
+        if (!last) return;
+        after = { at: last.at, id: last.seen.id };
+        yield rows;
+      }
+    },
+  };
+}
+
+const PAGE = 2000;
+
+/** The next page from an instant and id on: the same speed for the last page as for the first. */
+const readingsAfter = (db: Database, after: { at: Date; id: string } | null) =>
+  db
+    .select({
+      date: sessions.date,
+      horse: horses.name,
+      at: observations.at,
+      seen: observations.data,
+    })
+    .from(observations)
+    .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+    .innerJoin(horses, eq(horses.id, observations.horseId))
+    .where(
+      and(
+        inArray(observations.kind, [...READING_KINDS]),
+        after === null
+          ? undefined
+          : sql`(${observations.at}, ${observations.id}) > (${after.at.toISOString()}::timestamptz, ${after.id}::uuid)`,
+        stands,
+      ),
+    )
+    .orderBy(asc(observations.at), asc(observations.id))
+    .limit(PAGE);

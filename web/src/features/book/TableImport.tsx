@@ -1,0 +1,231 @@
+import { useMemo, useState } from 'react';
+import Papa from 'papaparse';
+import {
+  guessMapping,
+  readRow,
+  type CellFault,
+  type Mapping,
+  type TableForm,
+} from '@canter-book/core/formats/cells';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import {
+  problemOf,
+  useAddSessionsMutation,
+  useHorsesQuery,
+  useRidersQuery,
+} from '../../api/api.ts';
+import { saveFile } from '../../app/files.ts';
+import { Button } from '../../ui/Button.tsx';
+import { SideScroll } from '../../ui/SideScroll.tsx';
+
+interface Table {
+  readonly name: string;
+  readonly headings: readonly string[];
+  readonly rows: readonly string[][];
+}
+
+/** What is sent to the book at once. */
+export interface Batch {
+  readonly sessions: Session[];
+  readonly observations: Observation[];
+}
+
+interface TableImportProps<F extends string, R> {
+  form: TableForm<F, R>;
+  title: string;
+  about: string;
+  /** What the file and its rows hold: sessions, readings. */
+  what: string;
+  /** Rows of days that have a session already go into it. */
+  join?: boolean;
+  batches(rows: readonly R[]): readonly Batch[];
+  /** How many rows were taken, from the server's answer. */
+  taken(answer: { added: number; stored: number }): number;
+}
+
+const SHOWN = 8;
+
+/** Rows from a table: what each column is, how the rows are read, and the bad ones kept aside. */
+export function TableImport<F extends string, R>(props: TableImportProps<F, R>) {
+  const { form, title, about, what, join = false, batches, taken } = props;
+  const { data: horses = [] } = useHorsesQuery();
+  const { data: riders = [] } = useRidersQuery();
+  const [table, setTable] = useState<Table | null>(null);
+  const [mapping, setMapping] = useState<Mapping<F>>([]);
+  const [done, setDone] = useState<{ added: number; of: number } | null>(null);
+  const [add, adding] = useAddSessionsMutation();
+
+  const read = useMemo(() => {
+    const good: R[] = [];
+    const bad: { line: number; cells: string[]; faults: readonly CellFault[] }[] = [];
+    table?.rows.forEach((cells, i) => {
+      const result = readRow(form, cells, mapping, { horses, riders });
+      if ('row' in result) good.push(result.row);
+      else bad.push({ line: i + 2, cells, faults: result.faults });
+    });
+    return { good, bad };
+  }, [form, table, mapping, horses, riders]);
+
+  const open = (file: File) => {
+    setDone(null);
+    Papa.parse<string[]>(file, {
+      skipEmptyLines: 'greedy',
+      complete({ data }) {
+        const [headings = [], ...rows] = data;
+        setTable({ name: file.name, headings, rows });
+        setMapping(guessMapping(form, headings));
+      },
+    });
+  };
+  const take = async () => {
+    let added = 0;
+    for (const batch of batches(read.good)) {
+      const sent = await add({ ...batch, join });
+      if (sent.error) return;
+      added += taken(sent.data);
+      setDone({ added, of: read.good.length });
+    }
+  };
+  return (
+    <section aria-labelledby={`table-${what}`}>
+      <h2 id={`table-${what}`} className="mb-1 text-xl">
+        {title}
+      </h2>
+      <p className="mb-4 text-[14px] text-soft">{about}</p>
+      <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
+        Choose a CSV file
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          aria-label={`A table of ${what}`}
+          className="sr-only"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = '';
+            if (file) open(file);
+          }}
+        />
+      </label>
+      {table && (
+        <div className="mt-4 space-y-4">
+          <p>
+            <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be taken.
+          </p>
+          <SideScroll label="The rows of the file">
+            <table className="border-y border-line text-[14px]">
+              <thead>
+                <tr>
+                  {table.headings.map((heading, i) => (
+                    <th key={i} className="p-1.5 text-left align-bottom">
+                      <span className="block text-[13px] font-normal text-soft">{heading}</span>
+                      <select
+                        aria-label={`What “${heading}” is`}
+                        className="min-h-8 rounded-md border border-line bg-page px-1"
+                        value={mapping[i] ?? ''}
+                        onChange={(event) =>
+                          setMapping(remapped(mapping, i, (event.target.value || null) as F | null))
+                        }
+                      >
+                        <option value="">left out</option>
+                        {form.fields.map((field) => (
+                          <option key={field}>{field}</option>
+                        ))}
+                      </select>
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {table.rows.slice(0, SHOWN).map((cells, i) => {
+                  const faults = read.bad.find((b) => b.line === i + 2)?.faults ?? [];
+                  return (
+                    <tr key={i} className="border-t border-dotted border-line">
+                      {table.headings.map((_, c) => {
+                        const fault = faults.find((f) => f.field === mapping[c]);
+                        return (
+                          <td
+                            key={c}
+                            title={fault?.why}
+                            className={`max-w-48 truncate p-1.5 ${fault ? 'bg-madder/15 text-madder' : mapping[c] ? '' : 'text-soft line-through'}`}
+                          >
+                            {cells[c]}
+                          </td>
+                        );
+                      })}
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </SideScroll>
+          {read.bad.length > 0 && (
+            <div className="rounded-lg bg-slip p-4 text-[14px]">
+              <p className="font-bold">
+                {read.bad.length} {read.bad.length === 1 ? 'row is' : 'rows are'} kept aside:
+              </p>
+              <ul className="my-2">
+                {read.bad.slice(0, SHOWN).map(({ line, faults }) => (
+                  <li key={line}>
+                    line {line}: {faults.map((f) => `${f.field} “${f.value}”, ${f.why}`).join('; ')}
+                  </li>
+                ))}
+              </ul>
+              <Button
+                look="quiet"
+                onClick={() =>
+                  saveFile(
+                    table.name.replace(/(\.csv)?$/i, '-aside.csv'),
+                    new Blob([asideCsv(table, read.bad)], { type: 'text/csv;charset=utf-8' }),
+                  )
+                }
+              >
+                Save them as a file, to mend
+              </Button>
+            </div>
+          )}
+          {adding.error && (
+            <p role="alert" className="text-madder">
+              ✕ {problemOf(adding.error).title}. {problemOf(adding.error).detail}
+            </p>
+          )}
+          {done ? (
+            <p role="status" className="font-bold text-bottle">
+              ✓ {done.added} {what} are in the book.
+            </p>
+          ) : (
+            <Button
+              disabled={read.good.length === 0 || adding.isLoading}
+              onClick={() => void take()}
+            >
+              {adding.isLoading ? 'Writing …' : `Take ${read.good.length} ${what} into the book`}
+            </Button>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** One column for each field: choosing it here takes it from elsewhere. */
+const remapped = <F extends string>(
+  mapping: Mapping<F>,
+  column: number,
+  field: F | null,
+): Mapping<F> => mapping.map((old, i) => (i === column ? field : old === field ? null : old));
+
+/** The bad rows as they were, with what is wrong in a last column. */
+const asideCsv = (
+  table: Table,
+  bad: readonly { cells: string[]; faults: readonly CellFault[] }[],
+): string =>
+  Papa.unparse(
+    [
+      [...table.headings, 'what is wrong'],
+      ...bad.map(({ cells, faults }) => [
+        ...table.headings.map((_, i) => cells[i] ?? ''),
+        faults.map((f) => `${f.field}: ${f.why}`).join('; '),
+      ]),
+    ],
+    { newline: '\r\n' },
+  );
