@@ -19,6 +19,8 @@ const KEYS = 30;
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
+const spread = (ms) => ({ median: Math.round(median(ms)), worst: Math.round(Math.max(...ms)) });
+
 /** @param {string} url of a running book */
 export async function benchBrowser(url) {
   const browser = await chromium.launch({
@@ -42,12 +44,16 @@ export async function benchBrowser(url) {
       await page.keyboard.press(i % 2 ? 'Backspace' : '0');
       await page.waitForTimeout(220);
     }
-    const times = await page.evaluate(() => window.keyTimes);
+    const { painted, onScreen } = await page.evaluate(() => ({
+      painted: window.painted,
+      onScreen: window.onScreen,
+    }));
     await page.getByRole('button', { name: '4×' }).click();
     await page.getByRole('button', { name: 'Ride it' }).click();
     const frames = await page.evaluate(countFrames, 4000);
     console.table({
-      'key press to picture, 64 lines (ms)': { median: median(times), worst: Math.max(...times) },
+      'key press to picture, 64 lines, painted (ms)': spread(painted),
+      'the same, on the screen (ms)': spread(onScreen),
       'frames a second while it plays': { median: frames.perSecond, worst: frames.slowest },
     });
   } finally {
@@ -55,23 +61,34 @@ export async function benchBrowser(url) {
   }
 }
 
-/** In the page: milliseconds from each key to the frame after the drawing has changed. */
+/**
+ * In the page, two times for each key that changed the picture: until the page has painted it and handed
+ * it over, and until the browser has it on the screen, as it tells itself (in steps of 8; the part of
+ * the graphics is done in software here). Source of the second: W3C Event Timing API.
+ */
 function watchKeys() {
-  window.keyTimes = [];
+  window.painted = [];
+  window.onScreen = [];
   let pressed = 0;
   document.addEventListener('keydown', () => (pressed = performance.now()), true);
-  const drawing = document.querySelector('[data-testid="bench"] svg');
   new MutationObserver(() => {
     if (!pressed) return;
     const began = pressed;
     pressed = 0;
-    requestAnimationFrame(() => {
-      const channel = new MessageChannel();
-      channel.port1.onmessage = () =>
-        window.keyTimes.push(Math.round((performance.now() - began) * 10) / 10);
-      channel.port2.postMessage(null);
-    });
-  }).observe(drawing, { subtree: true, childList: true, attributes: true });
+    requestAnimationFrame(() =>
+      scheduler.postTask(() => window.painted.push(performance.now() - began), {
+        priority: 'user-blocking',
+      }),
+    );
+  }).observe(document.querySelector('[data-testid="bench"] svg'), {
+    subtree: true,
+    childList: true,
+    attributes: true,
+  });
+  new PerformanceObserver((list) => {
+    const keys = list.getEntries().filter((e) => e.interactionId && e.name === 'keydown');
+    if (keys.length > 0) window.onScreen.push(Math.max(...keys.map((e) => e.duration)));
+  }).observe({ type: 'event', durationThreshold: 16 });
 }
 
 /** In the page: how many frames were drawn, and the longest between two, as frames a second. */

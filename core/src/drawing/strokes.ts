@@ -11,6 +11,11 @@ import { hoofTracks } from './hoofTracks.ts';
 export interface BeatStroke {
   readonly movement: number;
   readonly span: RideSpan;
+  /** The part of the ridden line, metres from its beginning. */
+  readonly fromM: number;
+  readonly toM: number;
+  /** How far its one or two tracks are drawn to the left of the ridden line, metres. */
+  readonly besideM: readonly number[];
   /** The way to the place of a movement, not the movement itself. */
   readonly way: boolean;
   /** How many other lines of the lesson run here before it: it is drawn so far to the inside. */
@@ -80,20 +85,26 @@ export function beatStrokes(ride: Ride, whole: string | null = null): BeatStroke
     const tracks = hoofTracks(span);
     // One side for the whole movement, also when the rein changes in its middle.
     const insideM = PASS_APART_M * turnSign(movement.rein);
-    return stretches.map((stretch): BeatStroke => ({
-      movement: span.movement,
-      span,
-      way: isWay(span),
-      pass: stretch.pass,
-      marksM: beatMarksM(span.gait, span.strideM),
-      offsetM: (offsets.get(span)! + stretch.fromM - span.startM) % span.strideM,
-      gathering: GATHERING[span.riding.pace] ?? 0.45,
-      draw: (sink) =>
-        drawBeside(ride, stretch, (tracks?.hindM ?? 0) + stretch.pass * insideM, sink),
-      secondTrack:
-        tracks &&
-        ((sink) => drawBeside(ride, stretch, tracks.foreM + stretch.pass * insideM, sink)),
-    }));
+    return stretches.map(({ fromM, toM, pass }): BeatStroke => {
+      const [firstM, secondM] = (tracks ? [tracks.hindM, tracks.foreM] : [0]).map(
+        (m) => m + pass * insideM,
+      ) as [number, number?];
+      return {
+        movement: span.movement,
+        span,
+        fromM,
+        toM,
+        besideM: secondM === undefined ? [firstM] : [firstM, secondM],
+        way: isWay(span),
+        pass,
+        marksM: beatMarksM(span.gait, span.strideM),
+        offsetM: (offsets.get(span)! + fromM - span.startM) % span.strideM,
+        gathering: GATHERING[span.riding.pace] ?? 0.45,
+        draw: (sink) => drawBeside(ride, { fromM, toM }, firstM, sink),
+        secondTrack:
+          secondM === undefined ? null : (sink) => drawBeside(ride, { fromM, toM }, secondM, sink),
+      };
+    });
   });
 }
 

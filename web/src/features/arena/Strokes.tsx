@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { beatStrokes, type BeatStroke } from '@canter-book/core/drawing/strokes';
 import { lineMarks } from '@canter-book/core/drawing/lineMarks';
 import { svgPathOf, type View } from '@canter-book/core/drawing/svgPath';
@@ -16,20 +16,19 @@ interface StrokesProps {
 /** The ridden line in beats; the chosen line stands out, with the marks of its direction and bend. */
 export const Strokes = memo(function Strokes(props: StrokesProps) {
   const { ride, view, selectedItem, only } = props;
-  const strokes = useMemo(
-    () => beatStrokes(ride, selectedItem).map((stroke) => drawn(stroke, view)),
-    [ride, selectedItem, view],
-  );
+  const strokes = useDrawn(ride, selectedItem, view);
   const chosen = ({ stroke }: DrawnStroke) =>
     ride.movements[stroke.movement]?.itemId === selectedItem;
   const shown = only === undefined ? strokes : strokes.filter(chosen);
   const order = [...shown.filter((s) => !chosen(s)), ...shown.filter(chosen)];
-  const anyChosen = shown.some(chosen);
+  // A line that cannot be ridden just now is still the one in hand: the rest does not flash up with it.
+  const broken = ride.faults.some((f) => f.itemId === selectedItem);
+  const anyChosen = broken || shown.some(chosen);
   return (
     <g fill="none" data-strokes>
       {order.map((drawnStroke, i) => {
         const strong = chosen(drawnStroke);
-        return <Stroke key={i} {...drawnStroke} strong={strong} faded={anyChosen && !strong} />;
+        return <Stroke key={i} of={drawnStroke} strong={strong} faded={anyChosen && !strong} />;
       })}
       <Marks ride={ride} view={view} itemId={selectedItem} />
     </g>
@@ -42,19 +41,60 @@ interface DrawnStroke {
   readonly second: string | null;
 }
 
+/**
+ * The strokes to be drawn. Those that lie as they lay before are the same objects again: one key press
+ * changes one line, and the others are neither worked out nor looked at anew.
+ */
+function useDrawn(ride: Ride, selectedItem: string | null, view: View): readonly DrawnStroke[] {
+  const known = useRef(new Map<string, DrawnStroke>());
+  const strokes = useMemo(
+    () =>
+      beatStrokes(ride, selectedItem).map((stroke) => ({ stroke, key: lieOf(stroke, ride, view) })),
+    [ride, selectedItem, view],
+  );
+  // The cache only saves work: what it answers is the same with and without it.
+  /* eslint-disable react-hooks/refs */
+  const list = useMemo(
+    () =>
+      strokes.map(({ stroke, key }) => {
+        const same = known.current.get(key);
+        return same?.stroke.movement === stroke.movement ? same : drawn(stroke, view, same);
+      }),
+    [strokes, view],
+  );
+  /* eslint-enable react-hooks/refs */
+  useEffect(() => {
+    known.current = new Map(strokes.map(({ key }, i) => [key, list[i]!]));
+  }, [strokes, list]);
+  return list;
+}
+
+/** Where a stroke lies and how it looks: both its ends and its middle tell its curve from any other of a lesson. */
+function lieOf(stroke: BeatStroke, ride: Ride, view: View): string {
+  const { fromM, toM, offsetM, pass, way, span, besideM, gathering } = stroke;
+  const places = [fromM, (2 * fromM + toM) / 3, toM].map((m) => {
+    const { x, y, headingRad } = ride.path.at(m);
+    return `${x.toFixed(3)},${y.toFixed(3)},${headingRad.toFixed(3)}`;
+  });
+  const look = [toM - fromM, offsetM, span.strideM, gathering, pass, ...besideM];
+  return [view, span.gait, way, ...look.map((n) => n.toFixed(3)), ...places].join(' ');
+}
+
 /** Two digits are a centimetre: finer than a pixel, also when zoomed in. */
-const drawn = (stroke: BeatStroke, view: View): DrawnStroke => ({
+const drawn = (stroke: BeatStroke, view: View, same?: DrawnStroke): DrawnStroke => ({
   stroke,
-  d: svgPathOf((sink) => stroke.draw(sink), view, 2),
-  second: stroke.secondTrack && svgPathOf(stroke.secondTrack, view, 2),
+  d: same?.d ?? svgPathOf((sink) => stroke.draw(sink), view, 2),
+  second: same ? same.second : stroke.secondTrack && svgPathOf(stroke.secondTrack, view, 2),
 });
 
-interface StrokeProps extends DrawnStroke {
+interface StrokeProps {
+  of: DrawnStroke;
   strong: boolean;
   faded: boolean;
 }
 
-function Stroke({ stroke, d, second, strong, faded }: StrokeProps) {
+const Stroke = memo(function Stroke({ of, strong, faded }: StrokeProps) {
+  const { stroke, d, second } = of;
   const full = strong ? 1 : stroke.way ? 0.3 : faded ? 0.42 : 0.78;
   // Later passes over the same ground are fainter, in their order.
   const opacity = strong ? 1 : full * 0.72 ** stroke.pass;
@@ -70,7 +110,7 @@ function Stroke({ stroke, d, second, strong, faded }: StrokeProps) {
       {second && <path d={second} strokeOpacity={opacity * 0.6} data-second-track {...look} />}
     </>
   );
-}
+});
 
 /** Where the chosen line begins, which way it goes, and to which side the horse is bent or leads. */
 function Marks({ ride, view, itemId }: { ride: Ride; view: View; itemId: string | null }) {

@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
 import { allow } from '@canter-book/core/review/allowed';
@@ -43,10 +43,13 @@ interface OpenDeskProps {
 /** Slips wait until the hand has rested this long. */
 const SLIPS_AFTER_MS = 600;
 
+/** So long the screen needs to show a picture that is ready. */
+const AFTER_PICTURE_MS = 40;
+
 function OpenDesk({ record, opening, horses }: OpenDeskProps) {
-  const { model, text, setTyped, setLine, setDepth } = useDeskModel(opening.text, horses);
+  const { model, text, depth, setTyped, setLine, setDepth } = useDeskModel(opening.text, horses);
   // The picture follows every key at once; what stands around it follows when there is time.
-  const later = useDeferredValue(model);
+  const later = useAfterPicture(model);
   const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const { ride, horse } = model.derived;
@@ -61,7 +64,7 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
   return (
     <DeskProvider value={later}>
       <div className="flex min-h-full flex-col lg:h-full">
-        <DeskTop lessonId={record.id} saver={saver} onSheet={setSheet} />
+        <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
         <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
           <WrittenSide
             opening={opening.text}
@@ -109,6 +112,25 @@ function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): A
     }),
     [derived, slips, ridden, edit],
   );
+}
+
+/**
+ * The value, once the picture that came with it has been painted. A deferred value would begin its work
+ * at once, and often hold that picture up.
+ */
+function useAfterPicture<T>(value: T): T {
+  const [shown, setShown] = useState(value);
+  useEffect(() => {
+    let timer = 0;
+    const frame = requestAnimationFrame(() => {
+      timer = window.setTimeout(() => startTransition(() => setShown(value)), AFTER_PICTURE_MS);
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      window.clearTimeout(timer);
+    };
+  }, [value]);
+  return shown;
 }
 
 /** The value once it has not changed for a while. */

@@ -1,21 +1,22 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { ButtonLink } from '../../ui/Button.tsx';
-import { titleOf, useDesk } from './deskModel.ts';
+import { titleOf, useDesk, type HistoryDepth } from './deskModel.ts';
 import { withHorse } from './firstText.ts';
 import { IconButton } from './IconButton.tsx';
 
 interface DeskHeaderProps {
   lessonId: string;
+  depth: HistoryDepth;
   /** Where the text is kept now. */
   note: ReactNode;
   menu: ReactNode;
 }
 
 /** The lesson's name, its horse, and what leads away from the desk. */
-export function DeskHeader({ lessonId, note, menu }: DeskHeaderProps) {
+export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
   const desk = useDesk();
-  const { derived, horses, depth, editor, setText } = desk;
+  const { derived, horses, editor, setText } = desk;
   const { horse, ride, parsed } = derived;
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { useSaveLessonMutation, useSessionsQuery } from '../../api/api.ts';
 import { newId } from '../../app/newId.ts';
 import { DeskHeader } from './DeskHeader.tsx';
-import { useDesk } from './deskModel.ts';
+import { useDesk, type HistoryDepth } from './deskModel.ts';
 import type { OpenSheet } from './DeskSheets.tsx';
 import { LessonMenu } from './LessonMenu.tsx';
 import { copyOf } from './lessonRecord.ts';
@@ -12,12 +12,15 @@ import { SavingNote } from './Saving.tsx';
 
 interface DeskTopProps {
   lessonId: string;
+  /** What can be undone and done again, as it is now. */
+  depth: HistoryDepth;
   saver: LessonSaver;
   onSheet(sheet: OpenSheet): void;
 }
 
 /** The head of the desk: name and horse, saving, the menu, the way to the ringside. */
-export const DeskTop = memo(function DeskTop({ lessonId, saver, onSheet }: DeskTopProps) {
+export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
+  const { lessonId, depth, saver, onSheet } = props;
   const { derived } = useDesk();
   const { ride, parsed, horse, text } = derived;
   const [failed, setFailed] = useState<string | null>(null);
@@ -38,6 +41,7 @@ export const DeskTop = memo(function DeskTop({ lessonId, saver, onSheet }: DeskT
     <>
       <DeskHeader
         lessonId={lessonId}
+        depth={depth}
         note={<SavingNote saver={saver} />}
         menu={
           <LessonMenu

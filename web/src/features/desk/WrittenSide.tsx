@@ -7,7 +7,7 @@ import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
 import type { Derived } from './derive.ts';
-import { useDesk } from './deskModel.ts';
+import { useDesk, type HistoryDepth } from './deskModel.ts';
 import type { LineHelp } from './editor/complete.ts';
 import { Editor } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.ts';
@@ -24,7 +24,7 @@ interface WrittenSideProps {
   onWrittenAs(as: WrittenAs): void;
   onText(text: string): void;
   onLine(line: number): void;
-  onHistory(depth: { undo: number; redo: number }): void;
+  onHistory(depth: HistoryDepth): void;
 }
 
 const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' };

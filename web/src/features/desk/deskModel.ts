@@ -27,17 +27,22 @@ export interface DeskModel {
   readonly editor: RefObject<EditorHandle | null>;
   /** The item the hand is on, by the line of the text. */
   readonly selected: string | null;
-  readonly depth: { readonly undo: number; readonly redo: number };
   select(itemId: string): void;
   /** Changes the lesson as one step; the named item of the new lesson is selected after it. */
   edit(change: (lesson: Lesson) => Lesson, focusId?: string): void;
   setText(text: string): void;
 }
 
+/** How many steps can be undone and done again. */
+export interface HistoryDepth {
+  readonly undo: number;
+  readonly redo: number;
+}
+
 export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [text, setTyped] = useState(openingText);
   const [line, setLine] = useState(1);
-  const [depth, setDepth] = useState({ undo: 0, redo: 0 });
+  const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const editor = useRef<EditorHandle>(null);
   const derived = useMemo(() => derive(text, horses), [text, horses]);
   const { parsed, itemAtLine } = derived;
@@ -60,12 +65,18 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
     if (at) editor.current?.goToLine(at);
   }, []);
   const setText = useCallback((next: string) => editor.current?.setText(next), []);
+  // Most keys add to a step that is there already: nothing changes then.
+  const setDepth = useCallback(
+    (to: HistoryDepth) =>
+      setDepthTo((was) => (was.undo === to.undo && was.redo === to.redo ? was : to)),
+    [],
+  );
   const selected = itemAtLine.get(line) ?? null;
   const model = useMemo<DeskModel>(
-    () => ({ derived, horses, editor, selected, depth, select, edit, setText }),
-    [derived, horses, selected, depth, select, edit, setText],
+    () => ({ derived, horses, editor, selected, select, edit, setText }),
+    [derived, horses, selected, select, edit, setText],
   );
-  return { model, text, setTyped, setLine, setDepth };
+  return { model, text, depth, setTyped, setLine, setDepth };
 }
 
 export const titleOf = ({ derived }: DeskModel): string =>

@@ -12,12 +12,12 @@ import {
 import { EditorState } from '@codemirror/state';
 import {
   EditorView,
-  drawSelection,
   highlightActiveLine,
   keymap,
   lineNumbers,
   placeholder,
 } from '@codemirror/view';
+import type { HistoryDepth } from '../deskModel.ts';
 import { annotate, annotations, type Annotations } from './margin.ts';
 import { completion, type LineHelp } from './complete.ts';
 import { highlight } from './highlight.ts';
@@ -39,7 +39,7 @@ interface EditorProps {
   handle: Ref<EditorHandle>;
   onText(text: string): void;
   onLine(line: number): void;
-  onHistory(depth: { undo: number; redo: number }): void;
+  onHistory(depth: HistoryDepth): void;
 }
 
 /** The text of the lesson. The editor holds it and its history; every other hand edits through it. */
@@ -70,7 +70,6 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
           placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
           // Unlimited within a session: a lesson is small.
           history({ minDepth: 100_000 }),
-          drawSelection(),
           highlightActiveLine(),
           closeBrackets(),
           completion(() => calls.current.help),
