@@ -1,0 +1,124 @@
+import { describe, expect, test } from '@jest/globals';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { APPROACHES } from '../lesson/document.ts';
+import { SCALES } from '../observations/scales.ts';
+import { WARM_UP_CHECKS } from '../observations/words.ts';
+import { CHAINS, EXERCISES, findExercise } from './catalogue.ts';
+import { exerciseSchema, type Exercise } from './exercise.ts';
+import { before, hardness, levelsOf, missingNames } from './graph.ts';
+import { sitesOf, templateFault } from './sites.ts';
+import { horseFor, LONG_ARENA, SHORT_ARENA, stageOf, tryOut } from './trial.ts';
+
+const first = (e: Exercise) => Math.min(...e.rungs.map((r) => stageOf(e, r)));
+
+describe('the shelf', () => {
+  test('holds over 120 exercises, each complete and named once', () => {
+    expect(EXERCISES.length).toBeGreaterThan(120);
+    expect(new Set(EXERCISES.map((e) => e.id)).size).toBe(EXERCISES.length);
+    expect(new Set(EXERCISES.map((e) => e.name)).size).toBe(EXERCISES.length);
+    for (const e of EXERCISES) expect(exerciseSchema.parse(e)).toEqual(e);
+  });
+
+  test('no sentence of purpose, of leaving or of what good looks like stands twice', () => {
+    for (const say of [(e: Exercise) => e.purpose, (e: Exercise) => `${e.name} ${e.leaveWhen}`]) {
+      const said = EXERCISES.map(say);
+      expect(said.filter((s, i) => said.indexOf(s) !== i)).toEqual([]);
+    }
+  });
+
+  test('the prerequisites name what is there, and never go round in a circle', () => {
+    expect(missingNames(EXERCISES)).toEqual([]);
+    expect(levelsOf(EXERCISES)).not.toBeNull();
+    const [walk] = EXERCISES;
+    const ring = [
+      { ...walk!, id: 'a', needs: { exercises: ['b'], scales: {} } },
+      { ...walk!, id: 'b', needs: { exercises: ['a'], scales: {} } },
+    ];
+    expect(levelsOf(ring)).toBeNull();
+    expect(missingNames([{ ...walk!, parts: ['nothing'] }])).toEqual([
+      { of: walk!.id, names: 'nothing' },
+    ]);
+  });
+
+  test('nothing is needed that comes at a later stage', () => {
+    for (const e of EXERCISES) {
+      for (const id of before(e)) {
+        expect([e.id, id, first(findExercise(id)!) <= first(e)]).toEqual([e.id, id, true]);
+      }
+    }
+  });
+
+  test('every exercise has a repair that is easier than itself; one is the easiest of all', () => {
+    const roots = EXERCISES.filter((e) => e.repair === null);
+    expect(roots.map((e) => e.id)).toEqual(['stand-and-breathe']);
+    for (const e of EXERCISES) {
+      if (e.repair === null) continue;
+      const repair = findExercise(e.repair)!;
+      expect([e.id, e.repair, hardness(repair) < hardness(e)]).toEqual([e.id, e.repair, true]);
+    }
+  });
+
+  test('every scale has at least twelve exercises that build it first', () => {
+    for (const scale of SCALES) {
+      const best = EXERCISES.filter((e) => {
+        const weights = Object.values(e.builds);
+        return e.builds[scale] === Math.max(...weights);
+      });
+      expect([scale, best.length >= 12]).toEqual([scale, true]);
+    }
+  });
+
+  test('every stage and approach has a full warm-up, work and stretch', () => {
+    for (const stage of STAGE_NUMBERS) {
+      const ridden = EXERCISES.filter((e) => first(e) <= stage);
+      const inPhase = (phase: 'warm-up' | 'work' | 'stretch') =>
+        ridden.filter((e) => e.phases.includes(phase));
+      expect(inPhase('work').length).toBeGreaterThanOrEqual(8);
+      expect(inPhase('stretch').length).toBeGreaterThanOrEqual(2);
+      for (const check of WARM_UP_CHECKS) {
+        const asks = inPhase('warm-up').filter((e) => e.checks.includes(check));
+        expect([stage, check, asks.length > 0]).toEqual([stage, check, true]);
+      }
+    }
+    // What an approach says of its own stands with exercises of every part of a lesson.
+    for (const approach of APPROACHES) {
+      const said = EXERCISES.filter((e) => e.remarks[approach]);
+      expect([approach, said.length >= 2]).toEqual([approach, true]);
+    }
+  });
+
+  test('rungs never ask for an earlier stage than the exercise', () => {
+    for (const e of EXERCISES) {
+      for (const r of e.rungs) expect(stageOf(e, r)).toBeGreaterThanOrEqual(e.stage);
+    }
+  });
+});
+
+describe.each(CHAINS.map((chain) => [chain.id, chain] as const))('the chain %s', (_, chain) => {
+  test.each(chain.exercises.map((e) => [e.id, e] as const))(
+    '%s is ridden at every letter it offers, on both reins, in both arenas where it fits',
+    (_id, e) => {
+      for (const rung of e.rungs) {
+        expect(templateFault(e, rung)).toBeNull();
+        const long = sitesOf(e, rung, LONG_ARENA);
+        expect(long.length).toBeGreaterThanOrEqual(2);
+        for (const arena of [LONG_ARENA, SHORT_ARENA]) {
+          const sites = sitesOf(e, rung, arena);
+          const reins = sites.map((s) => s.rein);
+          expect(reins.filter((r) => r === 'left')).toHaveLength(
+            reins.filter((r) => r === 'right').length,
+          );
+          for (const site of sites) {
+            const { text, findings, end } = tryOut(site, arena, horseFor(e, rung));
+            const loud = findings.filter((f) => f.level !== 'hint').map((f) => f.code);
+            expect([text, loud]).toEqual([text, []]);
+            // It comes back to its rein on the track, in a gait that anything can follow.
+            const { gait, pace, rein } = end.riding;
+            expect([text, end.course.kind, rein]).toEqual([text, 'track', site.rein]);
+            expect(['walk', 'trot working']).toContain(gait === 'walk' ? gait : `${gait} ${pace}`);
+          }
+        }
+      }
+    },
+  );
+});

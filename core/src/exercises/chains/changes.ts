@@ -1,0 +1,164 @@
+import { CANTER, CHANGE, TRANSITION_DOWN } from '../aids.ts';
+import { exercise, rung, type Chain } from '../exercise.ts';
+import { FAULTS } from '../faults.ts';
+
+/** Simple change, counter-canter, single changes when loose enough, then by the count. */
+export const changes: Chain = {
+  id: 'changes',
+  name: 'Counter-canter and changes',
+  about: 'Simple change, counter-canter, single changes when loose enough, then by the count.',
+  exercises: [
+    exercise({
+      id: 'simple-change',
+      name: 'Simple change',
+      purpose: 'Three to five clear steps of walk between two canters.',
+      builds: { collection: 3, straightness: 2, contact: 2 },
+      stage: 5,
+      gaits: ['canter'],
+      template:
+        'B trot working, circle left 20\nB canter working\nH-X-F change rein, simple change at X\nE trot working, circle right 20\nM-X-K change rein',
+      rungs: [rung('across the school')],
+      load: 4,
+      collectedS: 4,
+      parts: ['walk-canter'],
+      needs: { exercises: ['canter-walk', 'walk-canter'], scales: { contact: 6 } },
+      aids: TRANSITION_DOWN,
+      good: { measure: 'Steps of walk', threshold: 'Three to five, no trot before or after.' },
+      leaveWhen: 'One good one on each side.',
+      repair: 'trot-canter-circle',
+      faults: [FAULTS.rushesDown, FAULTS.wrongLead, FAULTS.anticipates],
+    }),
+    exercise({
+      id: 'counter-canter-loop',
+      name: 'Counter-canter on a shallow loop',
+      purpose: 'A loop of a few metres: the lead stays, the bend stays over it.',
+      builds: { straightness: 4, collection: 2 },
+      stage: 3,
+      gaits: ['canter'],
+      template:
+        'A trot working, circle left 20\nA canter working\nF-M loop 3\nC trot working, circle left 20',
+      rungs: [
+        rung('3 m'),
+        rung(
+          '5 m',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter working\nF-M loop 5\nC trot working, circle left 20',
+          },
+        ),
+      ],
+      load: 3,
+      needs: { exercises: ['canter-large'], scales: { straightness: 5, rhythm: 5.5 } },
+      aids: CANTER,
+      good: { measure: 'Strides without a change of lead or tempo', threshold: 'The whole loop.' },
+      leaveWhen: 'One loop on each lead.',
+      repair: 'canter-large',
+      faults: [FAULTS.disunited, FAULTS.flat, FAULTS.leans],
+    }),
+    exercise({
+      id: 'counter-canter-corner',
+      name: 'Counter-canter through a corner',
+      purpose: 'Across the school and through the short side on the outside lead.',
+      builds: { straightness: 4, collection: 3 },
+      stage: 4,
+      gaits: ['canter'],
+      template:
+        'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter\nK trot working\nM-X-K change rein',
+      rungs: [rung('short side')],
+      load: 4,
+      needs: { exercises: ['counter-canter-loop'], scales: { straightness: 5.5, collection: 4.5 } },
+      aids: CANTER,
+      good: { measure: 'Strides in three beats', threshold: 'The whole short side.' },
+      leaveWhen: 'Once on each lead, then the true lead.',
+      repair: 'counter-canter-loop',
+      faults: [FAULTS.disunited, FAULTS.flat, FAULTS.breaks],
+    }),
+    exercise({
+      id: 'single-change',
+      name: 'A single flying change',
+      purpose:
+        'On the diagonal, when the canter is straight and loose enough; nothing is asked twice.',
+      builds: { straightness: 4, collection: 3, impulsion: 2 },
+      stage: 5,
+      gaits: ['canter'],
+      template:
+        'B trot working, circle left 20\nB canter working\nH-X-F change rein, flying change at X\nE trot working, circle right 20\nM-X-K change rein',
+      rungs: [rung('at X')],
+      load: 4,
+      parts: ['simple-change'],
+      needs: {
+        exercises: ['simple-change', 'counter-canter-corner'],
+        scales: { straightness: 6, collection: 5 },
+      },
+      aids: CHANGE,
+      good: { measure: 'Clean, late behind or missed', threshold: 'Two clean of three.' },
+      leaveWhen: 'One clean one. Praise, walk.',
+      repair: 'counter-canter-loop',
+      faults: [FAULTS.lateBehind, FAULTS.anticipates, FAULTS.wrongLead],
+      cautions: ['A horse that changes too readily goes back to counter-canter.'],
+    }),
+    exercise({
+      id: 'changes-circle-points',
+      name: 'Changes at the circle points',
+      purpose:
+        'A change at each of the four points of a 20 m circle: every seventh or eighth stride; unequal counts show an unequal circle.',
+      builds: { straightness: 4, collection: 3, rhythm: 2 },
+      stage: 6,
+      gaits: ['canter'],
+      template:
+        'A trot working, circle left 20\nE canter collected, circle left 20, changes at circle points\nE canter working, circle left 20\nE trot working, circle left 20\nH walk free, long rein\nK walk medium, retake',
+      rungs: [rung('once round')],
+      load: 5,
+      collectedS: 22,
+      parts: ['single-change'],
+      needs: { exercises: ['single-change'], scales: { straightness: 6.5, collection: 5.5 } },
+      aids: CHANGE,
+      good: { measure: 'Strides between the changes', threshold: 'Four counts alike, all clean.' },
+      leaveWhen: 'A round without a late one.',
+      repair: 'counter-canter-loop',
+      faults: [FAULTS.lateBehind, FAULTS.anticipates, FAULTS.quick],
+    }),
+    exercise({
+      id: 'changes-by-count',
+      name: 'Changes by the count',
+      purpose: 'Every so many strides on the diagonal.',
+      builds: { straightness: 4, collection: 4 },
+      stage: 6,
+      gaits: ['canter'],
+      template:
+        'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 6 x3\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+      rungs: [
+        rung('every 6, three', {}, { leastLengthM: 60 }),
+        rung(
+          'every 4, five',
+          {},
+          {
+            leastLengthM: 60,
+            template:
+              'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 4 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+          },
+        ),
+        rung(
+          'every 3, five',
+          {},
+          {
+            stage: 7,
+            leastLengthM: 60,
+            template:
+              'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 3 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+          },
+        ),
+      ],
+      load: 5,
+      collectedS: 20,
+      parts: ['single-change'],
+      needs: { exercises: ['changes-circle-points'], scales: { collection: 6 } },
+      aids: CHANGE,
+      good: { measure: 'Clean of those asked', threshold: 'All but one.' },
+      leaveWhen: 'A line without a late one.',
+      repair: 'simple-change',
+      faults: [FAULTS.lateBehind, FAULTS.anticipates, FAULTS.quick],
+    }),
+  ],
+};

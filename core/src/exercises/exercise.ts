@@ -1,0 +1,149 @@
+import { z } from 'zod';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { MOVING_GAITS } from '../gaits/paces.ts';
+import { APPROACHES } from '../lesson/document.ts';
+import { SCALES } from '../observations/scales.ts';
+import { WARM_UP_CHECKS } from '../observations/words.ts';
+
+/**
+ * An exercise of the shelf: what it is for, how it is ridden, what good looks like, when to leave it.
+ * Exercises are data; a person's own have the same form. All content is common practice.
+ */
+
+const sentence = z.string().trim().min(3).max(400);
+const id = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
+const gap = z.union([z.number(), z.string().max(20)]);
+
+/** Where in a lesson it belongs. */
+export const EXERCISE_PHASES = ['warm-up', 'work', 'stretch'] as const;
+export const EQUIPMENT = ['poles', 'cone', 'barrel'] as const;
+
+/** Seat and weight, each leg, each rein, when, and the repair by weight. */
+export const aidsSchema = z.strictObject({
+  seat: sentence,
+  insideLeg: sentence,
+  outsideLeg: sentence,
+  insideRein: sentence,
+  outsideRein: sentence,
+  timing: sentence,
+  repairByWeight: sentence,
+});
+
+export const faultSchema = z.strictObject({ fault: sentence, cause: sentence, answer: sentence });
+
+/** One step of the ladder, from the easiest to the hardest. */
+export const rungSchema = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  /** What stands in the gaps of the template: `{size}`, `{strides}` … */
+  gaps: z.record(z.string(), gap).default({}),
+  /** A template of its own, where the rung is ridden otherwise. */
+  template: z.string().max(800).optional(),
+  at: z.array(z.string().regex(/^[A-Z]$/)).optional(),
+  /** The shortest arena it fits in, metres. */
+  leastLengthM: z.number().min(20).max(100).optional(),
+  /** The stage from which it is asked, when later than the exercise's. */
+  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))).optional(),
+});
+
+const weight = z.number().int().min(1).max(5);
+const level = z.number().min(0).max(10);
+
+export const exerciseSchema = z.strictObject({
+  id,
+  name: z.string().trim().min(1).max(80),
+  purpose: sentence,
+  /** How much it builds each scale, 1–5. */
+  builds: z.partialRecord(z.enum(SCALES), weight),
+  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))),
+  gaits: z.array(z.enum(MOVING_GAITS)).min(1),
+  phases: z.array(z.enum(EXERCISE_PHASES)).min(1),
+  /** What of the warm-up's checklist it asks. */
+  checks: z.array(z.enum(WARM_UP_CHECKS)),
+  /**
+   * Shorthand for the left rein of a 20 × 60 m arena, from the track back to the track on the same rein,
+   * in walk or working trot at its end. `{at}` is the letter it begins at.
+   */
+  template: z.string().min(3).max(800),
+  /** The letters it is offered at on the left rein; the right rein and the other end follow by symmetry. */
+  at: z.array(z.string().regex(/^[A-Z]$/)),
+  rungs: z.array(rungSchema).min(1).max(8),
+  /** Effort, 1–5. */
+  load: weight,
+  /** Seconds of collected work in one round. */
+  collectedS: z.number().min(0).max(120),
+  parts: z.array(id),
+  /** The simpler exercise to go back to after two misses. */
+  parent: id.nullable(),
+  needs: z.strictObject({
+    exercises: z.array(id),
+    scales: z.partialRecord(z.enum(SCALES), level),
+  }),
+  aids: aidsSchema,
+  good: z.strictObject({
+    /** What is looked at. */
+    measure: sentence,
+    /** From when it counts as good. */
+    threshold: sentence,
+  }),
+  leaveWhen: sentence,
+  /** The easier exercise that mends it; null only where nothing is easier. */
+  repair: id.nullable(),
+  faults: z.array(faultSchema).min(1),
+  cautions: z.array(sentence),
+  equipment: z.array(z.enum(EQUIPMENT)),
+  remarks: z.partialRecord(z.enum(APPROACHES), sentence),
+});
+
+export type Exercise = z.infer<typeof exerciseSchema>;
+export type Rung = z.infer<typeof rungSchema>;
+export type Aids = z.infer<typeof aidsSchema>;
+export type ExerciseFault = z.infer<typeof faultSchema>;
+export type ExercisePhase = (typeof EXERCISE_PHASES)[number];
+export type Equipment = (typeof EQUIPMENT)[number];
+
+/** Exercises that lead from one to the next. */
+export interface Chain {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  readonly exercises: readonly Exercise[];
+}
+
+/** What an exercise of the shelf leaves out has a usual value. */
+type Usual =
+  | 'phases'
+  | 'checks'
+  | 'at'
+  | 'collectedS'
+  | 'parts'
+  | 'parent'
+  | 'needs'
+  | 'cautions'
+  | 'equipment'
+  | 'remarks';
+export type Written = Omit<Exercise, Usual | 'rungs'> &
+  Partial<Pick<Exercise, Exclude<Usual, 'needs'>>> & {
+    readonly needs?: Partial<Exercise['needs']>;
+    readonly rungs: readonly Rung[];
+  };
+
+export const exercise = (written: Written): Exercise => ({
+  phases: ['work'],
+  checks: [],
+  at: [],
+  collectedS: 0,
+  parts: [],
+  parent: written.repair,
+  cautions: [],
+  equipment: [],
+  remarks: {},
+  ...written,
+  rungs: [...written.rungs],
+  needs: { exercises: [], scales: {}, ...written.needs },
+});
+
+export const rung = (
+  name: string,
+  gaps: Rung['gaps'] = {},
+  more: Pick<Rung, 'template' | 'stage' | 'at' | 'leastLengthM'> = {},
+): Rung => ({ name, gaps, ...more });
