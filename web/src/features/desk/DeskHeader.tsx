@@ -1,7 +1,8 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { ButtonLink } from '../../ui/Button.tsx';
-import { titleOf, useDesk, type HistoryDepth } from './deskModel.ts';
+import { titleOf, useDesk } from './deskModel.ts';
+import type { HistoryDepth } from './editor/Editor.tsx';
 import { withHorse } from './firstText.ts';
 import { IconButton } from './IconButton.tsx';
 

@@ -14,7 +14,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Horse } from '@canter-book/core/observations/records';
 import { derive, type Derived } from './derive.ts';
-import type { EditorHandle } from './editor/Editor.tsx';
+import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 
 /**
  * The one lesson on the desk and what can be done to it. The editor holds the text and its history;
@@ -31,12 +31,6 @@ export interface DeskModel {
   /** Changes the lesson as one step; the named item of the new lesson is selected after it. */
   edit(change: (lesson: Lesson) => Lesson, focusId?: string): void;
   setText(text: string): void;
-}
-
-/** How many steps can be undone and done again. */
-export interface HistoryDepth {
-  readonly undo: number;
-  readonly redo: number;
 }
 
 export function useDeskModel(openingText: string, horses: readonly Horse[]) {

@@ -17,7 +17,6 @@ import {
   lineNumbers,
   placeholder,
 } from '@codemirror/view';
-import type { HistoryDepth } from '../deskModel.ts';
 import { annotate, annotations, type Annotations } from './margin.ts';
 import { completion, type LineHelp } from './complete.ts';
 import { highlight } from './highlight.ts';
@@ -30,6 +29,12 @@ export interface EditorHandle {
   setText(text: string): void;
   goToLine(line: number): void;
   focus(): void;
+}
+
+/** How many steps can be undone and done again. */
+export interface HistoryDepth {
+  readonly undo: number;
+  readonly redo: number;
 }
 
 interface EditorProps {
