@@ -16,6 +16,8 @@ const stages = [
   'observations',
   'stats',
   'progress',
+  'exercises',
+  'planner',
   'formats',
 ];
 const later = (from) =>

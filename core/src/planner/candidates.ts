@@ -1,0 +1,139 @@
+import type { Rein } from '../arena/rein.ts';
+import { chainOf, EXERCISES } from '../exercises/catalogue.ts';
+import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
+import type { Approach } from '../lesson/document.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
+import { dayOf } from '../progress/days.ts';
+import type { Needs } from './need.ts';
+import { needsOf } from './need.ts';
+import { readinessOf, type Readiness } from './readiness.ts';
+import { approachOf, type Done, type PlanRequest } from './request.ts';
+
+/** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
+export interface Candidate {
+  readonly id: string;
+  readonly exercise: Exercise;
+  readonly rung: number;
+  readonly phase: ExercisePhase;
+  readonly readiness: Readiness;
+  /** Worth of the first minute on each rein. */
+  readonly worth: Readonly<Record<Rein, number>>;
+  /** The scale that made it worth most. */
+  readonly forScale: Scale;
+}
+
+/** What the approach prefers in the warm-up, chain by chain; 0 leaves it out. Common practice. */
+const WARM_UP: Readonly<Record<Approach, Readonly<Record<string, number>>>> = {
+  'steady-hand': { connection: 1.5, transitions: 1.3, stretch: 0.9 },
+  'stretch-first': { stretch: 2, walk: 1.3, connection: 0.6, transitions: 0.8 },
+  'light-rein': { 'body-before-rein': 2, shoulders: 1.5, stretch: 1, connection: 0 },
+};
+
+/** Being asked fully, a little above what is sure, or for the first time. Common practice. */
+const WORTH_OF = { confirmed: 0.8, improving: 1.2, new: 0.9, 'not yet': 0 } as const;
+/** Done this many days ago it counts half as fresh. Common practice. */
+const FRESH_AGAIN_DAYS = 4;
+const MOST_TIRED = 0.5;
+
+/** Everything that may be ridden today, and what may not, with the reason. */
+export interface Shelf {
+  readonly candidates: readonly Candidate[];
+  readonly shut: readonly Readiness[];
+  readonly needs: Needs;
+}
+
+export const shelfOf = ({ wishes }: PlanRequest): readonly Exercise[] => [
+  ...EXERCISES,
+  ...wishes.own.filter((own) => !EXERCISES.some((e) => e.id === own.id)),
+];
+
+export function candidatesOf(request: PlanRequest): Shelf {
+  const { horse, wishes } = request;
+  const needs = needsOf(horse);
+  const approach = approachOf(horse);
+  const candidates: Candidate[] = [];
+  const shut: Readiness[] = [];
+  for (const exercise of shelfOf(request)) {
+    if (wishes.notToday.includes(exercise.id)) continue;
+    const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i));
+    const offered = offeredRungs(rungs);
+    if (offered.length === 0) shut.push(rungs[0]!);
+    for (const readiness of offered) {
+      for (const phase of exercise.phases) {
+        if (phase !== 'work' && readiness.status === 'new') continue;
+        const wanted = phase === 'work' ? 1 : preferred(exercise, approach);
+        if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
+        candidates.push(candidate(request, exercise, readiness, phase, needs, wanted));
+      }
+    }
+  }
+  return { candidates, shut, needs };
+}
+
+/** The hardest rung that is confirmed, and the one above it that is being learned. */
+function offeredRungs(rungs: readonly Readiness[]): Readiness[] {
+  const confirmed = rungs.findLast((r) => r.status === 'confirmed');
+  const next = rungs.find(
+    (r) =>
+      (r.status === 'improving' || r.status === 'new') && (!confirmed || r.rung > confirmed.rung),
+  );
+  return [confirmed, next].filter((r) => r !== undefined);
+}
+
+const preferred = (exercise: Exercise, approach: Approach): number =>
+  WARM_UP[approach][chainOf(exercise.id)?.id ?? ''] ?? 1;
+
+function candidate(
+  request: PlanRequest,
+  exercise: Exercise,
+  readiness: Readiness,
+  phase: ExercisePhase,
+  needs: Needs,
+  wanted: number,
+): Candidate {
+  const { horse, wishes } = request;
+  const total = Object.values(exercise.builds).reduce((sum, w) => sum + w, 0);
+  const shares = SCALES.map((scale) => ({ scale, share: (exercise.builds[scale] ?? 0) / total }));
+  // What builds little builds it slowly.
+  const strength = Math.min(1, total / 6);
+  const factor =
+    WORTH_OF[readiness.status] *
+    wanted *
+    strength *
+    freshness(horse.done, exercise.id, wishes.date) *
+    moodFactor(request, exercise);
+  const worthOn = (rein: Rein): number =>
+    factor * shares.reduce((sum, { scale, share }) => sum + share * needs[scale][rein], 0);
+  const forScale = shares
+    .map(({ scale, share }) => ({
+      scale,
+      is: share * Math.max(needs[scale].left, needs[scale].right),
+    }))
+    .reduce((a, b) => (b.is > a.is ? b : a)).scale;
+  return {
+    id: `${exercise.id}_${readiness.rung}_${phase}`.replace(/-/g, '_'),
+    exercise,
+    rung: readiness.rung,
+    phase,
+    readiness,
+    worth: { left: worthOn('left'), right: worthOn('right') },
+    forScale,
+  };
+}
+
+/** What the last sessions did counts less today. */
+function freshness(done: readonly Done[], exercise: string, today: string): number {
+  const own = done.filter((d) => d.exercise === exercise && d.date < today);
+  if (own.length === 0) return 1;
+  const days = Math.min(...own.map((d) => dayOf(today) - dayOf(d.date)));
+  return 1 - MOST_TIRED * 0.5 ** (days / FRESH_AGAIN_DAYS);
+}
+
+/** Fresh: forward and large figures first, no stretching; tired or hot: less of what is heavy. */
+function moodFactor({ wishes }: PlanRequest, { load, collectedS, phases }: Exercise): number {
+  if (wishes.mood === 'fresh' && phases.includes('stretch') && phases.includes('warm-up'))
+    return 0.5;
+  if (wishes.mood === 'fresh' && collectedS > 0) return 0.7;
+  if (wishes.mood === 'tired' || wishes.hot) return load >= 4 ? 0.3 : load === 3 ? 0.7 : 1.1;
+  return 1;
+}

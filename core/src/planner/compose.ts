@@ -1,0 +1,259 @@
+import type { Arena } from '../arena/arena.ts';
+import type { Rein } from '../arena/rein.ts';
+import type { ExercisePhase } from '../exercises/exercise.ts';
+import { arenaText } from '../exercises/sites.ts';
+import { breakEveryS } from '../gaits/horse.ts';
+import type { Approach } from '../lesson/document.ts';
+import { setComment } from './marks.ts';
+import { place, type Placeable, type Spot, type Standing, type Step } from './placement.ts';
+import { approachOf, profileOfFile, type PlanRequest } from './request.ts';
+import type { Chosen, Selection } from './selection.ts';
+import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
+import { BREAK_MIN, type Frame } from './timing.ts';
+import { trackOf } from './track.ts';
+import { chainOf } from '../exercises/catalogue.ts';
+
+/** How the sets are written down; the planner turns these until the review is silent. */
+export interface Writing {
+  /** Share of a phase's minutes that is written: talk and tries fill the rest. */
+  readonly fill: Readonly<Record<ExercisePhase, number>>;
+  /** As many rounds on one rein as on the other. */
+  readonly evenRounds: boolean;
+  /** Straight lines between the sets, for green horses. */
+  readonly straighten: boolean;
+  /** Breaks come this much earlier than they must. */
+  readonly breakShare: number;
+}
+
+export const USUAL_WRITING: Writing = {
+  fill: { 'warm-up': 0.6, work: 0.6, stretch: 0.6 },
+  evenRounds: false,
+  straighten: false,
+  breakShare: 0.95,
+};
+
+/** A set as it is ridden in the lesson. */
+export interface WrittenSet {
+  readonly chosen: Chosen;
+  readonly firstRein: Rein;
+}
+
+export interface Composed {
+  readonly text: string;
+  readonly sets: readonly WrittenSet[];
+}
+
+/** The walk before the first set, as each approach begins. Common practice. */
+const WALK_IN: Readonly<Record<Approach, string>> = {
+  'steady-hand': 'walk medium, go large for',
+  'stretch-first': 'walk free, long rein, go large for',
+  'light-rein': 'walk medium, go large for',
+};
+const WALK_IN_NOTE: Readonly<Record<Approach, string>> = {
+  'steady-hand': 'a following contact from the first steps',
+  'stretch-first': 'let the neck go down before you ask for anything',
+  'light-rein': 'turn from seat and shoulders; the rein lies ready',
+};
+const MOST_ROUNDS = 3;
+/** Harder gaits come later in the warm-up; what is surer comes first in the work. */
+const GAIT_ORDER = { walk: 0, trot: 1, canter: 2 } as const;
+const STATUS_ORDER = { confirmed: 0, improving: 1, new: 2, 'not yet': 3 } as const;
+
+export type SpotsOf = (chosen: Chosen) => Ridden;
+
+/** Remembers the spots: one plan asks for the same ones many times. */
+export function spotsFor(request: PlanRequest): SpotsOf {
+  const arena: Arena = request.wishes.arena;
+  const horse = profileOfFile(request.horse);
+  const known = new Map<string, Ridden>();
+  return ({ candidate: { exercise, rung } }) => {
+    const key = `${exercise.id}/${rung}`;
+    const ridden = known.get(key) ?? spotsOf(exercise, rung, arena, horse);
+    known.set(key, ridden);
+    return ridden;
+  };
+}
+
+/** Places the chosen sets and writes the lesson in shorthand. */
+export function compose(
+  request: PlanRequest,
+  frame: Frame,
+  { chosen }: Selection,
+  spots: SpotsOf,
+  writing: Writing,
+): Composed {
+  const { horse, wishes } = request;
+  const arena: Arena = wishes.arena;
+  const approach = approachOf(horse);
+  const track = trackOf(arena);
+  const ground = {
+    track,
+    reinChanges: reinChangesOf(arena),
+    taste: (spot: Spot) => taste(spot.text, wishes.seed),
+  };
+  const startRein: Rein = horse.hollowSide === 'left' ? 'right' : 'left';
+  let at: Standing = { rein: startRein, place: track.letter('A'), at: 'A' };
+  const minutesOf = {
+    'warm-up': frame.walkInMin + frame.warmUpMin,
+    work: frame.workMin + frame.breaks * BREAK_MIN,
+    stretch: frame.stretchMin,
+  };
+  const lines: string[] = [
+    `lesson "${titleOf(request, chosen)}"`,
+    arenaText(arena),
+    `horse "${horse.name.replace(/"/g, '')}"`,
+    `approach ${approach}`,
+    `start A walk medium ${startRein}`,
+  ];
+  const sets: WrittenSet[] = [];
+  const pen = new Pen(breakEveryS(profileOfFile(horse)) / 60, writing);
+  for (const phase of ['warm-up', 'work', 'stretch'] as const) {
+    const own = chosen.filter((c) => c.candidate.phase === phase);
+    lines.push('', `phase ${phase} ${minutesOf[phase]} min`);
+    if (phase === 'warm-up')
+      lines.push(`${WALK_IN[approach]} ${frame.walkInMin} min -- ${WALK_IN_NOTE[approach]}`);
+    const placed = place(
+      own.map((c) => placeable(c, own, approach, spots(c), writing)),
+      at,
+      ground,
+    );
+    const byId = new Map(own.map((c) => [c.candidate.id, c]));
+    lines.push(...pen.write(placed.steps, byId, spots));
+    for (const { set, spot } of placed.steps) {
+      if (set && !sets.some((s) => s.chosen.candidate.id === set))
+        sets.push({ chosen: byId.get(set)!, firstRein: spot.rein });
+    }
+    const last = placed.steps.at(-1);
+    if (last) at = { rein: last.spot.rein, place: last.spot.exit, at: last.spot.at };
+  }
+  lines.push(
+    '',
+    `phase cool-down ${frame.coolDownMin} min`,
+    `walk free, long rein, go large for ${frame.coolDownMin - 1} min -- until the breath is quiet`,
+  );
+  return { text: `${lines.join('\n')}\n`, sets };
+}
+
+/** Writes steps down, with a break of walk before the work gets too long. */
+class Pen {
+  private sinceBreak = 0;
+  private endsIn: 'walk' | 'trot' = 'walk';
+
+  constructor(
+    private readonly everyMin: number,
+    private readonly writing: Writing,
+  ) {}
+
+  write(steps: readonly Step[], chosen: ReadonlyMap<string, Chosen>, spots: SpotsOf): string[] {
+    const lines: string[] = [];
+    let last: string | null = null;
+    steps.forEach(({ set, spot }, i) => {
+      if (set === null) {
+        // A change of rein belongs to what comes after it, unless it stands within a set.
+        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
+        const next = steps[i + 1]?.set ?? null;
+        if (next !== last) lines.push(...this.before(chosen.get(next!)!));
+        lines.push(
+          `${spot.text.replace(' change rein', ` ${this.resting ? '' : `${gait}, `}change rein`)}`.replace(
+            '  ',
+            ' ',
+          ),
+        );
+        if (next !== last) this.pending = next;
+        return;
+      }
+      const own = chosen.get(set)!;
+      if (set !== last) {
+        if (this.pending !== set) lines.push(...this.before(own));
+        this.pending = null;
+        lines.push(setComment(own.candidate.exercise, own.candidate.rung));
+        this.sinceBreak += workMinutes(own);
+        last = set;
+      }
+      lines.push(...spot.text.split('\n'));
+      this.endsIn = spots(own).endsIn;
+      this.resting = false;
+      if (this.writing.straighten && this.endsIn === 'trot') lines.push('go large');
+    });
+    return lines;
+  }
+
+  private pending: string | null = null;
+  private resting = false;
+
+  /** A break, when the next set would go on for too long without one. */
+  private before(next: Chosen): string[] {
+    const most = this.everyMin * this.writing.breakShare;
+    if (this.sinceBreak === 0 || this.sinceBreak + workMinutes(next) <= most) return [];
+    this.sinceBreak = 0;
+    this.endsIn = 'walk';
+    this.resting = true;
+    return [`walk break ${BREAK_MIN} min`];
+  }
+}
+
+const workMinutes = ({ candidate, minutes }: Chosen): number =>
+  candidate.exercise.gaits.every((g) => g === 'walk') ? 0 : minutes.left + minutes.right;
+
+function placeable(
+  chosen: Chosen,
+  all: readonly Chosen[],
+  approach: Approach,
+  { spots, seconds }: Ridden,
+  writing: Writing,
+): Placeable {
+  const { candidate, minutes } = chosen;
+  const rounds = (min: number): number => {
+    const written = (min * 60 * writing.fill[candidate.phase]) / Math.max(20, seconds);
+    return Math.max(1, Math.min(MOST_ROUNDS, Math.round(written)));
+  };
+  const [left, right] = [rounds(minutes.left), rounds(minutes.right)];
+  const even = Math.max(left, right);
+  return {
+    id: candidate.id,
+    rounds: writing.evenRounds ? { left: even, right: even } : { left, right },
+    spots,
+    after: all.filter((o) => comesBefore(o, chosen, approach)).map((o) => o.candidate.id),
+  };
+}
+
+const hardestGait = ({ candidate }: Chosen): number =>
+  Math.max(...candidate.exercise.gaits.map((g) => GAIT_ORDER[g]));
+
+/** Parts before wholes; slower gaits first in the warm-up; in the work what is surer first. */
+function comesBefore(a: Chosen, b: Chosen, approach: Approach): boolean {
+  if (a === b) return false;
+  if (b.candidate.exercise.parts.includes(a.candidate.exercise.id)) return true;
+  if (a.candidate.exercise.parts.includes(b.candidate.exercise.id)) return false;
+  if (a.candidate.phase === 'warm-up') {
+    const [ga, gb] = [hardestGait(a), hardestGait(b)];
+    if (ga !== gb) return ga < gb;
+    return approach === 'stretch-first' && isStretch(a) && !isStretch(b) && ga === 1 && gb === 1;
+  }
+  const [sa, sb] = [a, b].map((c) => STATUS_ORDER[c.candidate.readiness.status]);
+  return sa! < sb!;
+}
+
+const isStretch = ({ candidate }: Chosen): boolean =>
+  chainOf(candidate.exercise.id)?.id === 'stretch';
+
+function titleOf({ horse, wishes }: PlanRequest, chosen: readonly Chosen[]): string {
+  const worth = new Map<string, number>();
+  for (const { candidate: c, minutes } of chosen) {
+    const is = c.worth.left * minutes.left + c.worth.right * minutes.right;
+    worth.set(c.forScale, (worth.get(c.forScale) ?? 0) + is);
+  }
+  const best = [...worth].sort((a, b) => b[1] - a[1]).slice(0, 2);
+  const about = best.map(([scale]) => scale).join(' and ') || 'a quiet day';
+  return `${horse.name.replace(/"/g, '')}, ${wishes.date}: ${about}`;
+}
+
+/** A small number of its own for each spot and seed, 0 … 0.5 m. Source: FNV-1a (from memory). */
+function taste(text: string, seed: number): number {
+  let hash = 2166136261 ^ seed;
+  for (let i = 0; i < text.length; i++) {
+    hash ^= text.charCodeAt(i);
+    hash = Math.imul(hash, 16777619);
+  }
+  return ((hash >>> 0) % 1000) / 2000;
+}

@@ -1,0 +1,145 @@
+import { otherRein, type Rein } from '../arena/rein.ts';
+import type { Track } from './track.ts';
+
+/** One way to lay a round of an exercise down: where it begins and ends on the track, on one rein. */
+export interface Spot {
+  readonly rein: Rein;
+  /** The letter it begins at. */
+  readonly at: string;
+  readonly entry: number;
+  readonly exit: number;
+  readonly text: string;
+}
+
+/** A set to be placed: so many rounds on each rein. */
+export interface Placeable {
+  readonly id: string;
+  readonly rounds: Readonly<Record<Rein, number>>;
+  readonly spots: readonly Spot[];
+  /** Sets that must be ridden before it. */
+  readonly after: readonly string[];
+}
+
+/** A round that is ridden, or a change of rein between two. */
+export interface Step {
+  /** The set; null for a change of rein. */
+  readonly set: string | null;
+  readonly spot: Spot;
+}
+
+export interface Placing {
+  readonly steps: readonly Step[];
+  /** Dead metres, and what stands for letters worn out. */
+  readonly cost: number;
+}
+
+export interface Standing {
+  readonly rein: Rein;
+  readonly place: number;
+  /** The letter of the last round. */
+  readonly at: string;
+}
+
+/** The same letter twice running, in metres of dead riding. Common practice: the horse learns the place. */
+const SAME_LETTER_M = 45;
+
+export interface Ground {
+  readonly track: Track;
+  readonly reinChanges: readonly Spot[];
+  /** A little for or against a spot: settles what is equally good. */
+  taste(spot: Spot): number;
+}
+
+interface Reached extends Placing {
+  readonly end: Standing;
+}
+
+/**
+ * The order of the sets, and where each round is ridden, with the least dead riding: a shortest path over
+ * (sets already ridden, the spot of the last round). Each set is ridden on one rein, then on the other;
+ * it begins on the rein that serves best.
+ * Source: dynamic programming over subsets, Held & Karp 1962 (from memory).
+ */
+export function place(sets: readonly Placeable[], from: Standing, ground: Ground): Placing {
+  const all = (1 << sets.length) - 1;
+  let frontier = new Map<string, { mask: number; reached: Reached }>([
+    ['', { mask: 0, reached: { steps: [], cost: 0, end: from } }],
+  ]);
+  for (let done = 0; done < sets.length; done++) {
+    const next: typeof frontier = new Map();
+    for (const { mask, reached } of frontier.values()) {
+      sets.forEach((set, i) => {
+        if (mask & (1 << i) || !isOpen(set, sets, mask)) return;
+        for (const then of ridden(set, reached, ground)) {
+          const key = `${mask | (1 << i)}/${then.end.rein}/${then.end.place.toFixed(2)}/${then.end.at}`;
+          const known = next.get(key);
+          if (!known || then.cost < known.reached.cost)
+            next.set(key, { mask: mask | (1 << i), reached: then });
+        }
+      });
+    }
+    frontier = next;
+  }
+  const ends = [...frontier.values()].filter(({ mask }) => mask === all).map((f) => f.reached);
+  if (ends.length === 0) throw new Error('place: the sets wait for one another');
+  const { steps, cost } = ends.reduce((a, b) => (b.cost < a.cost ? b : a));
+  return { steps, cost };
+}
+
+const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boolean =>
+  set.after.every((id) => {
+    const i = sets.findIndex((s) => s.id === id);
+    return i < 0 || (mask & (1 << i)) !== 0;
+  });
+
+/** All ends a set can come to from here, each by its shortest way. */
+function ridden(set: Placeable, from: Reached, ground: Ground): Reached[] {
+  return (['left', 'right'] as const).flatMap((first) => {
+    const reins = [
+      ...Array<Rein>(set.rounds[first]).fill(first),
+      ...Array<Rein>(set.rounds[otherRein(first)]).fill(otherRein(first)),
+    ];
+    if (set.rounds[first] === 0 && set.rounds[otherRein(first)] > 0) return [];
+    let layer: Reached[] = [from];
+    for (const rein of reins) layer = nextRound(set, rein, layer, ground);
+    return layer;
+  });
+}
+
+/** One round further: for each spot, the shortest way to it. */
+function nextRound(
+  set: Placeable,
+  rein: Rein,
+  layer: readonly Reached[],
+  ground: Ground,
+): Reached[] {
+  const spots = set.spots.filter((s) => s.rein === rein);
+  return spots.map((spot) =>
+    layer
+      .map((before) => joined(set.id, spot, before, ground))
+      .reduce((a, b) => (b.cost < a.cost ? b : a)),
+  );
+}
+
+/** From where the horse stands to a spot, with a change of rein where one is needed. */
+function joined(set: string, spot: Spot, before: Reached, ground: Ground): Reached {
+  const { track } = ground;
+  const { end } = before;
+  const worn = end.at === spot.at ? SAME_LETTER_M : 0;
+  const after: Standing = { rein: spot.rein, place: spot.exit, at: spot.at };
+  const step: Step = { set, spot };
+  if (end.rein === spot.rein) {
+    const wayM = track.wayM(end.rein, end.place, spot.entry);
+    const cost = before.cost + wayM + worn + ground.taste(spot);
+    return { steps: [...before.steps, step], cost, end: after };
+  }
+  const [change, wayM] = ground.reinChanges
+    .filter((c) => c.rein === end.rein)
+    .map((c): [Spot, number] => [
+      c,
+      track.wayM(end.rein, end.place, c.entry) + track.wayM(spot.rein, c.exit, spot.entry),
+    ])
+    .reduce((a, b) => (b[1] < a[1] ? b : a));
+  const cost = before.cost + wayM + worn + ground.taste(spot);
+  return { steps: [...before.steps, { set: null, spot: change }, step], cost, end: after };
+}

@@ -1,0 +1,193 @@
+import type { Rein } from '../arena/rein.ts';
+import { findExercise } from '../exercises/catalogue.ts';
+import type { Exercise, Rung } from '../exercises/exercise.ts';
+import { stageOf } from '../exercises/trial.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
+import { normalCdf } from '../stats/normal.ts';
+import { collectedBoutS, isKnown, levelOf, type Done, type HorseFile } from './request.ts';
+
+/** How far a horse is with a rung of an exercise. */
+export type Status = 'confirmed' | 'improving' | 'new' | 'not yet';
+
+export interface Readiness {
+  readonly exercise: string;
+  readonly rung: number;
+  readonly status: Status;
+  /** That all its thresholds hold, 0–1. */
+  readonly probability: number;
+  /** Why, in a sentence. */
+  readonly because: string;
+  /** What would change it; empty when it is confirmed. */
+  readonly wouldChange: string;
+}
+
+/** The next rung asks this much more of each threshold. Common practice. */
+const RUNG_STEP = 0.4;
+/** From these a rung is improving, and confirmed. Common practice. */
+const IMPROVING_FROM = 0.45;
+const CONFIRMED_FROM = 0.75;
+/** Good tries of late that count as having it. */
+const GOOD_TRIES = 3;
+const GOOD_SHARE = 0.7;
+
+/** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
+function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
+  const own = exercise.needs.scales;
+  const weights = Object.values(exercise.builds);
+  return SCALES.flatMap((scale): [Scale, number][] => {
+    const asked = own[scale];
+    const first = exercise.builds[scale] === Math.max(...weights);
+    if (asked === undefined && !first) return [];
+    const least = asked ?? 3 + 0.2 * exercise.stage;
+    return [[scale, least + RUNG_STEP * rung]];
+  });
+}
+
+/** P(level ≥ threshold) on the weaker rein, the estimate taken as normal. Source: normal law. */
+export function holds(horse: HorseFile, scale: Scale, least: number): { p: number; rein: Rein } {
+  const [a, b] = (['left', 'right'] as const).map((rein) => {
+    const { mean, sd } = levelOf(horse, scale, rein);
+    return { p: normalCdf((mean - least) / sd), rein };
+  });
+  return a!.p <= b!.p ? a! : b!;
+}
+
+function triesOf(done: readonly Done[], exercise: string, rung: number) {
+  const own = done.filter((d) => d.exercise === exercise && d.rung >= rung);
+  const good = own.reduce((sum, d) => sum + d.good, 0);
+  const lost = own.reduce((sum, d) => sum + d.lost, 0);
+  return { good, tries: good + lost, share: good + lost > 0 ? good / (good + lost) : 0 };
+}
+
+const hasShown = (horse: HorseFile, exercise: string, rung: number): boolean => {
+  const { good, share } = triesOf(horse.done, exercise, rung);
+  return good >= GOOD_TRIES && share >= GOOD_SHARE;
+};
+
+const not = (
+  exercise: Exercise,
+  rung: number,
+  because: string,
+  wouldChange: string,
+): Readiness => ({
+  exercise: exercise.id,
+  rung,
+  status: 'not yet',
+  probability: 0,
+  because,
+  wouldChange,
+});
+
+/** What shuts an exercise out whatever the levels say: stage, age, limits, equipment, the rider. */
+function gate(horse: HorseFile, exercise: Exercise, rung: Rung, index: number): Readiness | null {
+  const stage = stageOf(exercise, rung);
+  if (stage > horse.stage) {
+    return not(
+      exercise,
+      index,
+      `It belongs to stage ${stage}; ${horse.name} is at stage ${horse.stage}.`,
+      'Confirm what comes before it, then change the stage of the horse.',
+    );
+  }
+  if (horse.riderStage !== undefined && stage > horse.riderStage) {
+    return not(
+      exercise,
+      index,
+      `It belongs to stage ${stage}; the rider is at stage ${horse.riderStage}.`,
+      'A rider of that stage, or the exercises before it with this one.',
+    );
+  }
+  const boutS = collectedBoutS(horse);
+  if (exercise.collectedS > 0 && boutS < Math.min(exercise.collectedS, 10)) {
+    return not(
+      exercise,
+      index,
+      `It asks ${exercise.collectedS} s of collected work; ${horse.name} may do ${boutS} s.`,
+      'Age and strength; there is no hurry.',
+    );
+  }
+  const missing = exercise.equipment.filter((e) => !horse.equipment.includes(e));
+  if (missing.length > 0) {
+    return not(exercise, index, `It needs ${missing.join(' and ')}.`, 'Bring them to the arena.');
+  }
+  return null;
+}
+
+/** How far this horse is with one rung, with the reason. */
+export function readinessOf(horse: HorseFile, exercise: Exercise, index: number): Readiness {
+  const rung = exercise.rungs[index]!;
+  const shut = gate(horse, exercise, rung, index);
+  if (shut) return shut;
+  const asked = thresholdsOf(exercise, index).map(([scale, least]) => ({
+    scale,
+    least,
+    ...holds(horse, scale, least),
+  }));
+  // Scales rise and fall together: the weakest link says more than the product of all.
+  const weakest = asked.reduce((a, b) => (b.p < a.p ? b : a));
+  const shown = hasShown(horse, exercise.id, index);
+  const known = isKnown(horse);
+  const margin = horse.stage - stageOf(exercise, rung);
+  // Nothing is known: the stage itself is the evidence.
+  const byStage = margin >= 2 ? 0.8 : margin === 1 ? 0.6 : 0.5;
+  const probability = shown
+    ? Math.max(weakest.p, CONFIRMED_FROM)
+    : known
+      ? weakest.p
+      : byStage - 0.08 * index;
+  const missing = exercise.needs.exercises.find((id) => !mayBuildOn(horse, id));
+  const status = statusOf(horse, exercise, index, probability, missing !== undefined);
+  const { scale, rein, least } = weakest;
+  const level = levelOf(horse, scale, rein);
+  const says = known
+    ? `${scale} on the ${rein} rein is ${level.mean.toFixed(1)} ± ${level.sd.toFixed(1)}; it asks ${least.toFixed(1)}`
+    : `nothing is known yet; it belongs to stage ${stageOf(exercise, rung)}`;
+  const tries = triesOf(horse.done, exercise.id, index);
+  const seen = tries.tries > 0 ? `; ${tries.good} of ${tries.tries} tries were good` : '';
+  return {
+    exercise: exercise.id,
+    rung: index,
+    status,
+    probability,
+    because: missing
+      ? `“${findExercise(missing)?.name ?? missing}” comes before it and is not there yet.`
+      : `${capital(says)}${seen}.`,
+    wouldChange:
+      status === 'confirmed'
+        ? ''
+        : missing
+          ? `“${findExercise(missing)?.name ?? missing}” first.`
+          : known
+            ? `${capital(scale)} at ${least.toFixed(1)} on the ${rein} rein, or ${GOOD_TRIES} good tries.`
+            : 'A first session with marks.',
+  };
+}
+
+/** What comes before is there when it has been shown, or when the stage has long left it behind. */
+function mayBuildOn(horse: HorseFile, id: string): boolean {
+  const needed = findExercise(id);
+  if (!needed) return true;
+  if (horse.done.some((d) => d.exercise === id && d.good > 0)) return true;
+  if (needed.equipment.some((e) => !horse.equipment.includes(e))) return true;
+  if (!isKnown(horse)) return needed.stage <= horse.stage;
+  if (needed.stage > horse.stage) return false;
+  return thresholdsOf(needed, 0).every(
+    ([scale, least]) => holds(horse, scale, least).p >= IMPROVING_FROM,
+  );
+}
+
+function statusOf(
+  horse: HorseFile,
+  exercise: Exercise,
+  rung: number,
+  probability: number,
+  missing: boolean,
+): Status {
+  if (missing || probability < IMPROVING_FROM) return 'not yet';
+  const tries = triesOf(horse.done, exercise.id, rung).tries;
+  if (probability >= CONFIRMED_FROM) return 'confirmed';
+  const below = stageOf(exercise, exercise.rungs[rung]!) < horse.stage;
+  return tries > 0 || below ? 'improving' : 'new';
+}
+
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -1,0 +1,161 @@
+import { otherRein, type Rein } from '../arena/rein.ts';
+import { findExercise } from '../exercises/catalogue.ts';
+import type { Candidate, Shelf } from './candidates.ts';
+import type { WrittenSet } from './compose.ts';
+import { levelOf, type PlanRequest } from './request.ts';
+import type { Selection } from './selection.ts';
+import type { Status } from './readiness.ts';
+
+/** Another exercise that could stand in the place of a set, and what that costs. */
+export interface Alternative {
+  readonly exercise: string;
+  readonly name: string;
+  readonly rung: number;
+  /** Worth lost, in the objective's own unit; never negative. */
+  readonly costs: number;
+}
+
+/** A set of the plan with its reasons. */
+export interface PlannedSet {
+  readonly exercise: string;
+  readonly name: string;
+  /** From 1, as the ladder is counted. */
+  readonly rung: number;
+  readonly rungName: string;
+  readonly phase: string;
+  readonly minutes: number;
+  readonly left: number;
+  readonly right: number;
+  /** The rein it begins on. */
+  readonly rein: Rein;
+  readonly status: Status;
+  readonly why: string;
+  /** What must be seen to move on. */
+  readonly moveOnWhen: string;
+  readonly leaveWhen: string;
+  /** The name of the exercise that mends it. */
+  readonly repair: string | null;
+  readonly cautions: readonly string[];
+  readonly alternatives: readonly Alternative[];
+}
+
+export interface LeftOut {
+  readonly exercise: string;
+  readonly name: string;
+  readonly why: string;
+}
+
+const STATUS_SAYS = {
+  confirmed: 'it is confirmed, and carries the rest',
+  improving: 'it is on its way',
+  new: 'it is the one new thing',
+  'not yet': '',
+} as const;
+
+export function plannedSet(
+  { chosen, firstRein }: WrittenSet,
+  shelf: Shelf,
+  selection: Selection,
+): PlannedSet {
+  const { candidate: c, minutes } = chosen;
+  const { exercise, readiness } = c;
+  const more =
+    minutes.left === minutes.right ? null : minutes.left > minutes.right ? 'left' : 'right';
+  const side = more && c.worth[more] > c.worth[otherRein(more)] ? `, more on the ${more} rein` : '';
+  return {
+    exercise: exercise.id,
+    name: exercise.name,
+    rung: c.rung + 1,
+    rungName: exercise.rungs[c.rung]!.name,
+    phase: c.phase,
+    minutes: minutes.left + minutes.right,
+    left: minutes.left,
+    right: minutes.right,
+    rein: firstRein,
+    status: readiness.status,
+    why: `For ${c.forScale}; ${STATUS_SAYS[readiness.status]}${side}.`,
+    moveOnWhen: `${exercise.good.measure}: ${exercise.good.threshold}`,
+    leaveWhen: exercise.leaveWhen,
+    repair:
+      exercise.repair === null ? null : (findExercise(exercise.repair)?.name ?? exercise.repair),
+    cautions: exercise.cautions,
+    alternatives: alternativesTo(c, minutes, shelf, selection),
+  };
+}
+
+const worthOf = (c: Candidate, { left, right }: Readonly<Record<Rein, number>>): number =>
+  c.worth.left * left + c.worth.right * right;
+
+/** Two that would serve the same part of the lesson, the cheapest first. */
+function alternativesTo(
+  c: Candidate,
+  minutes: Readonly<Record<Rein, number>>,
+  { candidates }: Shelf,
+  { chosen }: Selection,
+): Alternative[] {
+  const taken = new Set(chosen.map((s) => s.candidate.exercise.id));
+  const seen = new Set<string>();
+  return candidates
+    .filter((o) => o.phase === c.phase && !taken.has(o.exercise.id))
+    .filter((o) => o.readiness.status !== 'new' || c.readiness.status === 'new')
+    .map((o) => ({ o, same: o.forScale === c.forScale ? 1 : 0, is: worthOf(o, minutes) }))
+    .sort((a, b) => b.same - a.same || b.is - a.is)
+    .filter(({ o }) => !seen.has(o.exercise.id) && seen.add(o.exercise.id))
+    .slice(0, 2)
+    .map(({ o, is }) => ({
+      exercise: o.exercise.id,
+      name: o.exercise.name,
+      rung: o.rung + 1,
+      costs: Math.max(0, Math.round((worthOf(c, minutes) - is) * 100) / 100),
+    }));
+}
+
+const MOST_LEFT_OUT = 12;
+
+/** What was left out, and why: first what was wished, then what is not ready, then what was worth less today. */
+export function leftOutOf(
+  { horse, wishes }: PlanRequest,
+  { candidates, shut }: Shelf,
+  { chosen }: Selection,
+): LeftOut[] {
+  const taken = new Set(chosen.map((s) => s.candidate.exercise.id));
+  const nameOf = (id: string) => findExercise(id)?.name ?? id;
+  const asked = wishes.notToday.map((exercise) => ({
+    exercise,
+    name: nameOf(exercise),
+    why: 'Not today, as you said.',
+  }));
+  const nearlyReady = shut
+    .filter((r) => findExercise(r.exercise)?.stage === horse.stage)
+    .map((r) => ({
+      exercise: r.exercise,
+      name: nameOf(r.exercise),
+      why: `${r.because} What would change it: ${r.wouldChange}`,
+    }));
+  const best = new Map<string, Candidate>();
+  for (const c of candidates) {
+    const known = best.get(c.exercise.id);
+    if (!taken.has(c.exercise.id) && (!known || c.worth.left > known.worth.left))
+      best.set(c.exercise.id, c);
+  }
+  const less = [...best.values()]
+    .sort((a, b) => b.worth.left + b.worth.right - a.worth.left - a.worth.right)
+    .map((c) => ({
+      exercise: c.exercise.id,
+      name: c.exercise.name,
+      why: whyLess(c, chosen, horse),
+    }));
+  return [...asked, ...nearlyReady.slice(0, MOST_LEFT_OUT / 2), ...less].slice(
+    0,
+    asked.length + MOST_LEFT_OUT,
+  );
+}
+
+function whyLess(c: Candidate, chosen: Selection['chosen'], horse: PlanRequest['horse']): string {
+  if (c.readiness.status === 'new' && chosen.some((s) => s.candidate.readiness.status === 'new'))
+    return 'One new thing a day is enough.';
+  const rival = chosen.find((s) => s.candidate.forScale === c.forScale);
+  if (rival) return `“${rival.candidate.exercise.name}” does the same for ${c.forScale} today.`;
+  const { mean } = levelOf(horse, c.forScale, 'left');
+  return `${c.forScale.charAt(0).toUpperCase()}${c.forScale.slice(1)} (${mean.toFixed(1)}) waits for what stands below it, or for more time.`;
+}

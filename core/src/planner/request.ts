@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import type { Rein } from '../arena/rein.ts';
+import { EQUIPMENT, exerciseSchema } from '../exercises/exercise.ts';
+import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { APPROACHES, type Approach } from '../lesson/document.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
+import type { Standing, Standings } from '../progress/standing.ts';
+
+/** What the planner is told: the horse as it is known, the time there is, and what is wished for today. */
+
+const level = z.strictObject({
+  mean: z.number().min(0).max(10),
+  sd: z.number().positive().max(5).default(1),
+});
+const perRein = z.strictObject({ left: level.nullable(), right: level.nullable() });
+
+/** What an exercise came to on an earlier day. */
+export const doneSchema = z.strictObject({
+  date: z.iso.date(),
+  exercise: z.string().max(80),
+  rung: z.number().int().min(0).max(7),
+  good: z.number().int().min(0),
+  lost: z.number().int().min(0),
+});
+
+/** The horse file of the command line, see docs/formats.md. */
+export const horseFileSchema = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))),
+  heightCm: z.number().min(70).max(210).default(165),
+  age: z.number().min(2).max(40).optional(),
+  hollowSide: z.enum(['left', 'right']).nullable().default(null),
+  fitness: z.enum(['unfit', 'usual', 'fit']).default('usual'),
+  approach: z.enum(APPROACHES).optional(),
+  /** The scale the theme of the month works on. */
+  theme: z.enum(SCALES).optional(),
+  equipment: z.array(z.enum(EQUIPMENT)).default([]),
+  riderStage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))).optional(),
+  limits: z
+    .strictObject({
+      smallestCircleM: z
+        .strictObject({
+          walk: z.number().min(4).max(40),
+          trot: z.number().min(4).max(40),
+          canter: z.number().min(4).max(40),
+        })
+        .optional(),
+      steepestDeg: z.number().min(5).max(45).optional(),
+      collectedBoutS: z.number().min(0).max(300).optional(),
+      breakEveryMin: z.number().min(2).max(30).optional(),
+    })
+    .default({}),
+  levels: z.partialRecord(z.enum(SCALES), perRein).default({}),
+  done: z.array(doneSchema).max(2000).default([]),
+});
+
+export type HorseFile = z.infer<typeof horseFileSchema>;
+export type Done = z.infer<typeof doneSchema>;
+
+/** How the horse comes out today. */
+export const MOODS = ['as usual', 'fresh', 'tired'] as const;
+
+export const wishesSchema = z.strictObject({
+  minutes: z.number().int().min(12).max(90),
+  arena: z.strictObject({
+    widthM: z.number().min(15).max(40),
+    lengthM: z.number().min(20).max(100),
+    insetM: z.number().min(0).max(2).default(0.5),
+  }),
+  /** The day of the lesson. */
+  date: z.iso.date(),
+  mood: z.enum(MOODS).default('as usual'),
+  hot: z.boolean().default(false),
+  /** Exercises that must be in it, and that must not. */
+  mustHave: z.array(z.string()).max(12).default([]),
+  notToday: z.array(z.string()).max(200).default([]),
+  /** Settles what is equally good; the same number gives the same plan. */
+  seed: z.number().int().min(0).default(1),
+  /** The instructor's own exercises, beside those of the shelf. */
+  own: z.array(exerciseSchema).max(200).default([]),
+});
+
+export type Wishes = z.infer<typeof wishesSchema>;
+
+export interface PlanRequest {
+  readonly horse: HorseFile;
+  readonly wishes: Wishes;
+}
+
+/** Young or tense horses stretch first, others begin with a steady hand; the instructor's choice comes first. Common practice. */
+export const approachOf = ({ approach, age, stage }: HorseFile): Approach =>
+  approach ?? ((age !== undefined && age <= 4) || stage <= 2 ? 'stretch-first' : 'steady-hand');
+
+export function profileOfFile(file: HorseFile): HorseProfile {
+  const { name, heightCm, stage, hollowSide, age, fitness, limits } = file;
+  return {
+    name,
+    heightCm,
+    stage,
+    hollowSide,
+    ...(age !== undefined && { age }),
+    ...(fitness !== 'usual' && { fitness }),
+    limits: Object.fromEntries(
+      Object.entries(limits).filter(([, value]) => value !== undefined),
+    ) as NonNullable<HorseProfile['limits']>,
+  };
+}
+
+/** The horse file of a horse of the book: its levels as they stand. */
+export function levelsFrom(standings: Standings): HorseFile['levels'] {
+  const of = (standing: Standing | null) =>
+    standing && { mean: standing.mean, sd: Math.max(0.05, Math.min(5, standing.sd)) };
+  return Object.fromEntries(
+    SCALES.map((scale) => [
+      scale,
+      { left: of(standings[scale].left), right: of(standings[scale].right) },
+    ]),
+  );
+}
+
+/** Nothing seen yet: anything from poor to good is possible. The prior of the estimates. */
+export const UNKNOWN = { mean: 5, sd: 3 } as const;
+
+export const levelOf = (horse: HorseFile, scale: Scale, rein: Rein): { mean: number; sd: number } =>
+  horse.levels[scale]?.[rein] ?? UNKNOWN;
+
+export const isKnown = (horse: HorseFile): boolean =>
+  SCALES.some((scale) => horse.levels[scale]?.left || horse.levels[scale]?.right);
+
+/** Seconds of collected work the stage bears at one go; none for a horse of three. Common practice. */
+export const collectedBoutS = (horse: HorseFile): number =>
+  horse.age !== undefined && horse.age <= 3
+    ? 0
+    : (limitsOf(profileOfFile(horse)).collectedBoutS ?? 0);

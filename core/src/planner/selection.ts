@@ -1,0 +1,264 @@
+import type { Rein } from '../arena/rein.ts';
+import { chainOf } from '../exercises/catalogue.ts';
+import type { ExercisePhase } from '../exercises/exercise.ts';
+import { WARM_UP_CHECKS } from '../observations/words.ts';
+import type { Candidate } from './candidates.ts';
+import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
+import { collectedBoutS, type PlanRequest } from './request.ts';
+import type { Frame } from './timing.ts';
+
+/**
+ * Which exercises, on which rung, for how many minutes on each rein: an integer programme.
+ * See docs/planner.md for the model in words.
+ */
+
+/** A minute on a rein; the second and third are worth less than the first. */
+const MINUTES = [1, 2, 3] as const;
+const WORTH_OF_MINUTE = { 1: 1, 2: 0.6, 3: 0.3 } as const;
+/** A wish that cannot be kept costs this much, so that it is named and not swallowed. */
+const BROKEN_PIN = 1000;
+/** A point of the warm-up's checklist that nothing covers; a lesson without canter. */
+const UNCHECKED = 0.8;
+const NO_CANTER = 0.6;
+const BARE = 3;
+/** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
+const MINUTES_A_SET = 4;
+/** Bouts of collected work in a lesson. Common practice. */
+const MOST_BOUTS = 4;
+
+export interface Chosen {
+  readonly candidate: Candidate;
+  readonly minutes: Readonly<Record<Rein, number>>;
+}
+
+export interface Selection {
+  readonly chosen: readonly Chosen[];
+  readonly objective: number;
+  /** Share by which the answer may lie below the best one. */
+  readonly gap: number;
+  /** Exercises that must be in it, and cannot. */
+  readonly brokenPins: readonly string[];
+  /** Points of the checklist that nothing in the warm-up covers. */
+  readonly unchecked: readonly string[];
+}
+
+const REINS = ['left', 'right'] as const;
+const minuteOf = (c: Candidate, rein: Rein, minute: number): string =>
+  minute === 1 ? c.id : `${c.id}_${rein}_${minute}`;
+const terms = (list: readonly Candidate[], factor = 1) => list.map((c) => [c.id, factor] as const);
+
+/** The minutes of some candidates, on one rein or both. */
+const minutesOf = (
+  list: readonly Candidate[],
+  factor: (c: Candidate) => number = () => 1,
+  reins: readonly Rein[] = REINS,
+): (readonly [string, number])[] => {
+  const sums = new Map<string, number>();
+  for (const c of list) {
+    for (const rein of reins) {
+      for (const minute of MINUTES) {
+        const name = minuteOf(c, rein, minute);
+        sums.set(name, (sums.get(name) ?? 0) + factor(c));
+      }
+    }
+  }
+  return [...sums];
+};
+
+/** The lesson to be chosen, as an integer programme. */
+export function programmeOf(
+  candidates: readonly Candidate[],
+  request: PlanRequest,
+  frame: Frame,
+): IntegerProgramme {
+  const { horse, wishes } = request;
+  const objective: [string, number][] = candidates.flatMap((c) => [
+    [c.id, c.worth.left + c.worth.right] as [string, number],
+    ...REINS.flatMap((rein) =>
+      ([2, 3] as const).map((m): [string, number] => [
+        minuteOf(c, rein, m),
+        c.worth[rein] * WORTH_OF_MINUTE[m],
+      ]),
+    ),
+  ]);
+  const constraints: Constraint[] = [];
+  const add = (
+    name: string,
+    of: Constraint['terms'],
+    sense: Constraint['sense'],
+    limit: number,
+  ) => {
+    if (of.length > 0) constraints.push({ name, terms: of, sense, limit });
+  };
+  const soft = (name: string, cost: number): readonly [string, number] => {
+    objective.push([name, -cost]);
+    return [name, 1];
+  };
+  const inPhase = (phase: ExercisePhase) => candidates.filter((c) => c.phase === phase);
+  const lengths = { 'warm-up': frame.warmUpMin, work: frame.workMin, stretch: frame.stretchMin };
+
+  for (const c of candidates) {
+    for (const rein of REINS) {
+      const [second, third] = [minuteOf(c, rein, 2), minuteOf(c, rein, 3)];
+      add(
+        'minutes in their order',
+        [
+          [second, 1],
+          [c.id, -1],
+        ],
+        '<=',
+        0,
+      );
+      add(
+        'minutes in their order',
+        [
+          [third, 1],
+          [second, -1],
+        ],
+        '<=',
+        0,
+      );
+    }
+  }
+  for (const [phase, minutes] of Object.entries(lengths) as [ExercisePhase, number][]) {
+    const own = inPhase(phase);
+    add(`${phase}: the minutes there are`, minutesOf(own), '<=', minutes);
+    const sets = phase === 'stretch' ? 1 : Math.max(1, Math.round(minutes / MINUTES_A_SET));
+    add(`${phase}: few sets`, terms(own), '<=', sets + (phase === 'stretch' ? 0 : 1));
+    add(
+      `${phase}: something in it`,
+      [...terms(own), soft(`bare_${phase.replace('-', '_')}`, BARE)],
+      '>=',
+      1,
+    );
+  }
+  for (const list of grouped(candidates, (c) => c.exercise.id)) {
+    add('each exercise once', terms(list), '<=', 1);
+  }
+  for (const list of grouped(candidates, (c) => `${chainOf(c.exercise.id)?.id}/${c.phase}`)) {
+    add('not all from one chain', terms(list), '<=', 2);
+  }
+  const work = inPhase('work');
+  const status = (list: readonly Candidate[], s: string) =>
+    list.filter((c) => c.readiness.status === s);
+  const both = candidates.filter((c) => c.phase !== 'stretch');
+  const confirmed = status(both, 'confirmed');
+  const improving = status(work, 'improving');
+  if (confirmed.length > 0)
+    add('something confirmed', [...terms(confirmed), soft('no_confirmed', 2)], '>=', 1);
+  if (improving.length > 0)
+    add('something improving', [...terms(improving), soft('no_improving', 2)], '>=', 1);
+  add('at most one new thing', terms(status(candidates, 'new')), '<=', 1);
+  const canter = candidates.filter((c) => c.exercise.gaits.includes('canter'));
+  if (canter.length > 0)
+    add('some canter', [...terms(canter), soft('no_canter', NO_CANTER)], '>=', 1);
+
+  for (const [i, check] of WARM_UP_CHECKS.entries()) {
+    const asks = inPhase('warm-up').filter((c) => c.exercise.checks.includes(check));
+    if (asks.length > 0)
+      add(`checklist: ${check}`, [...terms(asks), soft(`unchecked_${i}`, UNCHECKED)], '>=', 1);
+  }
+
+  // The crooked side gets more, never the sound one less than a third.
+  const hollow = horse.hollowSide;
+  if (hollow) {
+    const sound = hollow === 'left' ? 'right' : 'left';
+    const more = difference(candidates, hollow, 1, sound, -1);
+    add('the hollow side no less', more, '>=', 0);
+    add('the sound side a third', difference(candidates, sound, 2, hollow, -1), '>=', 0);
+  } else {
+    add('both reins', difference(candidates, 'left', 2, 'right', -1), '>=', 0);
+    add('both reins', difference(candidates, 'right', 2, 'left', -1), '>=', 0);
+  }
+
+  const collected = candidates.filter((c) => c.exercise.collectedS > 0);
+  const boutS = collectedBoutS(horse);
+  add(
+    'collected seconds',
+    minutesOf(collected, (c) => c.exercise.collectedS),
+    '<=',
+    boutS * MOST_BOUTS,
+  );
+  add(
+    'load',
+    minutesOf(candidates, (c) => c.exercise.load),
+    '<=',
+    frame.mostLoad,
+  );
+
+  // Parts before wholes: a whole is ridden on a day on which one of its parts was.
+  for (const c of candidates) {
+    const parts = candidates.filter((p) => c.exercise.parts.includes(p.exercise.id));
+    if (parts.length > 0) add('parts before wholes', [[c.id, 1], ...terms(parts, -1)], '<=', 0);
+  }
+  for (const [i, id] of wishes.mustHave.entries()) {
+    const own = candidates.filter((c) => c.exercise.id === id);
+    add(`must have ${id}`, [...terms(own), soft(`pin_${i}`, BROKEN_PIN)], '>=', 1);
+  }
+  return { objective, constraints };
+}
+
+/** Minutes on one rein against minutes on the other, each with its factor. */
+function difference(
+  list: readonly Candidate[],
+  a: Rein,
+  factorA: number,
+  b: Rein,
+  factorB: number,
+): (readonly [string, number])[] {
+  const sums = new Map<string, number>();
+  for (const [rein, factor] of [
+    [a, factorA],
+    [b, factorB],
+  ] as const) {
+    for (const [name, f] of minutesOf(list, () => factor, [rein])) {
+      sums.set(name, (sums.get(name) ?? 0) + f);
+    }
+  }
+  return [...sums].filter(([, f]) => f !== 0);
+}
+
+function grouped<T>(list: readonly T[], key: (item: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const item of list) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return [...groups.values()];
+}
+
+/** What the solver's answer means. */
+export function readAnswer(
+  answer: Answer,
+  candidates: readonly Candidate[],
+  request: PlanRequest,
+): Selection {
+  const { chosen, objective, bound } = answer;
+  const minutes = (c: Candidate, rein: Rein) =>
+    MINUTES.filter((m) => chosen.has(minuteOf(c, rein, m))).length;
+  const base = Math.max(1e-9, Math.abs(objective));
+  return {
+    chosen: candidates
+      .filter((c) => chosen.has(c.id))
+      .map((c) => ({
+        candidate: c,
+        minutes: { left: minutes(c, 'left'), right: minutes(c, 'right') },
+      })),
+    objective,
+    gap: Math.max(0, (bound - objective) / base),
+    brokenPins: request.wishes.mustHave.filter((_, i) => chosen.has(`pin_${i}`)),
+    unchecked: WARM_UP_CHECKS.filter((_, i) => chosen.has(`unchecked_${i}`)),
+  };
+}
+
+/** Chooses the lesson. */
+export async function select(
+  candidates: readonly Candidate[],
+  request: PlanRequest,
+  frame: Frame,
+  solve: Solve,
+  options: SolveOptions,
+): Promise<Selection> {
+  const answer = await solve(programmeOf(candidates, request, frame), options);
+  if (answer.status === 'infeasible') {
+    throw new Error('select: every wish is soft, so the programme always has an answer');
+  }
+  return readAnswer(answer, candidates, request);
+}

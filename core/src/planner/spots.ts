@@ -1,0 +1,55 @@
+import type { Arena } from '../arena/arena.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
+import type { Exercise } from '../exercises/exercise.ts';
+import { sitesOf } from '../exercises/sites.ts';
+import { tryOut } from '../exercises/trial.ts';
+import type { HorseProfile } from '../gaits/horse.ts';
+import type { Spot } from './placement.ts';
+import { trackOf } from './track.ts';
+
+/** The spots of a rung, and how long one round lasts. */
+export interface Ridden {
+  readonly spots: readonly Spot[];
+  readonly seconds: number;
+  /** Half the rounds on the curve, as green horses should not. */
+  readonly endsIn: 'walk' | 'trot';
+}
+
+/** Every place where this horse can ride a rung without a warning, with where it ends on the track. */
+export function spotsOf(
+  exercise: Exercise,
+  index: number,
+  arena: Arena,
+  horse: HorseProfile,
+): Ridden {
+  const track = trackOf(arena);
+  let seconds = 0;
+  let endsIn: Ridden['endsIn'] = 'trot';
+  const spots = sitesOf(exercise, exercise.rungs[index]!, arena).flatMap((site): Spot[] => {
+    const { ride, findings, end } = tryOut(site, arena, horse);
+    if (findings.some((f) => f.level !== 'hint')) return [];
+    const way = ride.movements[0]?.act === -1 ? ride.movements[0].seconds : 0;
+    seconds = ride.totals.seconds - way;
+    endsIn = end.riding.gait === 'walk' ? 'walk' : 'trot';
+    return [{ ...site, entry: track.letter(site.at), exit: track.placeOf(end.at) }];
+  });
+  return { spots, seconds, endsIn };
+}
+
+/** Across the school on the long diagonals: on either rein, from either end. */
+export function reinChangesOf(arena: Arena): Spot[] {
+  const track = trackOf(arena);
+  const across = (rein: Rein, from: string, to: string): Spot => ({
+    rein,
+    at: from,
+    entry: track.letter(from),
+    exit: track.letter(to),
+    text: `${from}-X-${to} change rein`,
+  });
+  return [
+    across('left', 'H', 'F'),
+    across('left', 'F', 'H'),
+    across(otherRein('left'), 'M', 'K'),
+    across(otherRein('left'), 'K', 'M'),
+  ];
+}

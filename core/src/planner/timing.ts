@@ -1,0 +1,62 @@
+import { breakEveryS, isGreen } from '../gaits/horse.ts';
+import { profileOfFile, type PlanRequest } from './request.ts';
+
+/** The minutes of the parts of a lesson, and what may be asked in them. */
+export interface Frame {
+  /** Walk before the first trot. */
+  readonly walkInMin: number;
+  readonly warmUpMin: number;
+  readonly workMin: number;
+  readonly stretchMin: number;
+  readonly coolDownMin: number;
+  /** Walk breaks within the work, two minutes each. */
+  readonly breaks: number;
+  /** Effort times minutes that the horse may be asked. */
+  readonly mostLoad: number;
+}
+
+export const BREAK_MIN = 2;
+const COOL_DOWN_MIN = 5;
+/** An hour at most; three quarters for a young or green horse, less for a three-year-old. Common practice. */
+const MOST_MIN = 60;
+const MOST_GREEN_MIN = 45;
+const MOST_THREE_MIN = 30;
+/** Mean effort of a minute of warm-up, work and stretch. Common practice. */
+const LOAD_A_MIN = { unfit: 2.2, usual: 2.7, fit: 3 } as const;
+
+/** How long the horse may work at all, whatever is wished. */
+export function mostMinutes({ horse, wishes }: PlanRequest): number {
+  const profile = profileOfFile(horse);
+  const most =
+    horse.age !== undefined && horse.age <= 3
+      ? MOST_THREE_MIN
+      : isGreen(profile)
+        ? MOST_GREEN_MIN
+        : MOST_MIN;
+  // In heat a third less; the yard's and the federation's rule comes first. Common practice.
+  return wishes.hot ? Math.round((most * 2) / 3) : most;
+}
+
+/** Shares out the minutes: warm-up, work with its breaks, stretch and walking out. Common practice. */
+export function frameOf(request: PlanRequest): Frame {
+  const { horse, wishes } = request;
+  const minutes = Math.min(wishes.minutes, mostMinutes(request));
+  const walkInMin = minutes >= 30 ? 3 : 2;
+  const stretchMin = minutes >= 30 ? 4 : 2;
+  const left = minutes - walkInMin - stretchMin - COOL_DOWN_MIN;
+  const warmUpMin = Math.max(2, Math.round(left * (minutes >= 30 ? 0.35 : 0.45)));
+  const whole = Math.max(2, left - warmUpMin);
+  const every = breakEveryS(profileOfFile(horse)) / 60;
+  const breaks = Math.max(0, Math.ceil((warmUpMin + whole + stretchMin) / every) - 1);
+  const workMin = Math.max(2, whole - breaks * BREAK_MIN);
+  const aMin = LOAD_A_MIN[horse.fitness] * (wishes.hot || wishes.mood === 'tired' ? 0.75 : 1);
+  return {
+    walkInMin,
+    warmUpMin,
+    workMin,
+    stretchMin,
+    coolDownMin: COOL_DOWN_MIN,
+    breaks,
+    mostLoad: Math.round(aMin * (warmUpMin + workMin + stretchMin)),
+  };
+}
