@@ -1,6 +1,8 @@
 import { program } from 'commander';
+import { addExercises } from './verbs/exercises.ts';
 import { addExports } from './verbs/exports.ts';
 import { addFormat } from './verbs/format.ts';
+import { addPlan } from './verbs/plan.ts';
 import { addReview } from './verbs/review.ts';
 import { addRide } from './verbs/ride.ts';
 
@@ -13,5 +15,7 @@ addRide(program);
 addReview(program);
 addFormat(program);
 addExports(program);
+addExercises(program);
+addPlan(program);
 
-program.parse();
+await program.parseAsync();

@@ -30,11 +30,19 @@ export const horseFor = (exercise: Exercise, rung: Rung): HorseProfile => ({
   hollowSide: null,
 });
 
-/** Rides one site by itself, out of the gait it begins in. */
+const textOf = (site: Site, arena: Arena): string => {
+  const walks = /\b(walk|trot|canter)\b/.exec(site.text)?.[1] === 'walk';
+  const start = walks ? 'walk medium' : 'trot working';
+  return `${arenaText(arena)}\nstart A ${start} ${site.rein}\n${site.text}\n`;
+};
+
+/** One site as it is ridden by itself, out of the gait it begins in. */
+export const rideOf = (site: Site, arena: Arena, horse: HorseProfile): Ride =>
+  compileRide(parseLesson(textOf(site, arena)).lesson, horse);
+
+/** Rides one site by itself, and has the review look at it. */
 export function tryOut(site: Site, arena: Arena, horse: HorseProfile): Trial {
-  const gait =
-    /\b(walk|trot|canter)\b/.exec(site.text)?.[1] === 'walk' ? 'walk medium' : 'trot working';
-  const text = `${arenaText(arena)}\nstart A ${gait} ${site.rein}\n${site.text}\n`;
+  const text = textOf(site, arena);
   const parsed = parseLesson(text);
   const ride = compileRide(parsed.lesson, horse);
   return {

@@ -8,6 +8,7 @@ import type { Needs } from './need.ts';
 import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, type Done, type PlanRequest } from './request.ts';
+import { roundS } from './spots.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
 export interface Candidate {
@@ -16,6 +17,8 @@ export interface Candidate {
   readonly rung: number;
   readonly phase: ExercisePhase;
   readonly readiness: Readiness;
+  /** One round with the way to it, in whole minutes: less cannot be given to it. */
+  readonly leastMin: number;
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
   /** The scale that made it worth most. */
@@ -34,6 +37,9 @@ const WORTH_OF = { confirmed: 0.8, improving: 1.2, new: 0.9, 'not yet': 0 } as c
 /** Done this many days ago it counts half as fresh. Common practice. */
 const FRESH_AGAIN_DAYS = 4;
 const MOST_TIRED = 0.5;
+
+/** From one round to the next, or across the school to the other rein. Common practice. */
+const WAY_S = 30;
 
 /** Everything that may be ridden today, and what may not, with the reason. */
 export interface Shelf {
@@ -116,6 +122,7 @@ function candidate(
     rung: readiness.rung,
     phase,
     readiness,
+    leastMin: Math.ceil((roundS(request, exercise, readiness.rung) + WAY_S) / 60),
     worth: { left: worthOn('left'), right: worthOn('right') },
     forScale,
   };

@@ -6,6 +6,7 @@ import { breakEveryS } from '../gaits/horse.ts';
 import type { Approach } from '../lesson/document.ts';
 import { setComment } from './marks.ts';
 import { place, type Placeable, type Spot, type Standing, type Step } from './placement.ts';
+import { whyOf } from './why.ts';
 import { approachOf, profileOfFile, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
@@ -19,16 +20,19 @@ export interface Writing {
   readonly fill: Readonly<Record<ExercisePhase, number>>;
   /** As many rounds on one rein as on the other. */
   readonly evenRounds: boolean;
-  /** Straight lines between the sets, for green horses. */
-  readonly straighten: boolean;
+  /** Straight lines for green horses: 1 between the sets, 2 after every round. */
+  readonly straighten: 0 | 1 | 2;
+  /** Letters that were asked too much of; each mention makes them dearer. */
+  readonly worn: readonly string[];
   /** Breaks come this much earlier than they must. */
   readonly breakShare: number;
 }
 
 export const USUAL_WRITING: Writing = {
-  fill: { 'warm-up': 0.6, work: 0.6, stretch: 0.6 },
+  fill: { 'warm-up': 0.8, work: 0.8, stretch: 0.8 },
   evenRounds: false,
-  straighten: false,
+  straighten: 0,
+  worn: [],
   breakShare: 0.95,
 };
 
@@ -40,6 +44,8 @@ export interface WrittenSet {
 
 export interface Composed {
   readonly text: string;
+  /** Parts of the lesson in which some set has more than one round on a rein. */
+  readonly repeats: ReadonlySet<ExercisePhase>;
   readonly sets: readonly WrittenSet[];
 }
 
@@ -55,6 +61,8 @@ const WALK_IN_NOTE: Readonly<Record<Approach, string>> = {
   'light-rein': 'turn from seat and shoulders; the rein lies ready',
 };
 const MOST_ROUNDS = 3;
+/** A worn letter, in metres of dead riding. */
+const WORN_M = 60;
 /** Harder gaits come later in the warm-up; what is surer comes first in the work. */
 const GAIT_ORDER = { walk: 0, trot: 1, canter: 2 } as const;
 const STATUS_ORDER = { confirmed: 0, improving: 1, new: 2, 'not yet': 3 } as const;
@@ -89,7 +97,8 @@ export function compose(
   const ground = {
     track,
     reinChanges: reinChangesOf(arena),
-    taste: (spot: Spot) => taste(spot.text, wishes.seed),
+    taste: (spot: Spot) =>
+      taste(spot.text, wishes.seed) + WORN_M * writing.worn.filter((l) => l === spot.at).length,
   };
   const startRein: Rein = horse.hollowSide === 'left' ? 'right' : 'left';
   let at: Standing = { rein: startRein, place: track.letter('A'), at: 'A' };
@@ -106,17 +115,17 @@ export function compose(
     `start A walk medium ${startRein}`,
   ];
   const sets: WrittenSet[] = [];
-  const pen = new Pen(breakEveryS(profileOfFile(horse)) / 60, writing);
+  const repeats = new Set<ExercisePhase>();
+  const pen = new Pen(breakEveryS(profileOfFile(horse)), writing.straighten, writing.breakShare);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);
+    if (own.length === 0 && phase !== 'warm-up') continue;
     lines.push('', `phase ${phase} ${minutesOf[phase]} min`);
     if (phase === 'warm-up')
       lines.push(`${WALK_IN[approach]} ${frame.walkInMin} min -- ${WALK_IN_NOTE[approach]}`);
-    const placed = place(
-      own.map((c) => placeable(c, own, approach, spots(c), writing)),
-      at,
-      ground,
-    );
+    const toPlace = own.map((c) => placeable(c, own, approach, spots(c), writing));
+    if (toPlace.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
+    const placed = place(toPlace, at, ground);
     const byId = new Map(own.map((c) => [c.candidate.id, c]));
     lines.push(...pen.write(placed.steps, byId, spots));
     for (const { set, spot } of placed.steps) {
@@ -131,69 +140,74 @@ export function compose(
     `phase cool-down ${frame.coolDownMin} min`,
     `walk free, long rein, go large for ${frame.coolDownMin - 1} min -- until the breath is quiet`,
   );
-  return { text: `${lines.join('\n')}\n`, sets };
+  return { text: `${lines.join('\n')}\n`, sets, repeats };
 }
+
+/** From one round to the next, or across the school; once round in trot. Seconds, about. */
+const WAY_S = 30;
+const LARGE_S = 45;
+/** A walk of this length rests as a break does. Common practice. */
+const RESTS_S = 60;
 
 /** Writes steps down, with a break of walk before the work gets too long. */
 class Pen {
-  private sinceBreak = 0;
+  private workedS = 0;
   private endsIn: 'walk' | 'trot' = 'walk';
+  private readonly mostS: number;
 
   constructor(
-    private readonly everyMin: number,
-    private readonly writing: Writing,
-  ) {}
+    everyS: number,
+    private readonly straighten: Writing['straighten'],
+    breakShare: number,
+  ) {
+    this.mostS = everyS * breakShare;
+  }
 
   write(steps: readonly Step[], chosen: ReadonlyMap<string, Chosen>, spots: SpotsOf): string[] {
     const lines: string[] = [];
+    let marked: string | null = null;
     let last: string | null = null;
     steps.forEach(({ set, spot }, i) => {
+      // A change of rein is ridden for the round that follows it.
+      const next = set ?? steps[i + 1]!.set!;
+      const own = chosen.get(next)!;
+      const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
+      const { seconds, endsIn } = spots(own);
+      if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {
+        lines.push(`walk break ${BREAK_MIN} min`);
+        this.workedS = 0;
+        // After it the horse walks on to the next letter, and trots there.
+        this.endsIn = 'trot';
+        marked = null;
+      }
       if (set === null) {
-        // A change of rein belongs to what comes after it, unless it stands within a set.
         const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
-        const next = steps[i + 1]?.set ?? null;
-        if (next !== last) lines.push(...this.before(chosen.get(next!)!));
-        lines.push(
-          `${spot.text.replace(' change rein', ` ${this.resting ? '' : `${gait}, `}change rein`)}`.replace(
-            '  ',
-            ' ',
-          ),
-        );
-        if (next !== last) this.pending = next;
+        if (gait !== 'walk medium') this.workedS += WAY_S;
+        lines.push(spot.text.replace('change rein', `${gait}, change rein`));
         return;
       }
-      const own = chosen.get(set)!;
-      if (set !== last) {
-        if (this.pending !== set) lines.push(...this.before(own));
-        this.pending = null;
-        lines.push(setComment(own.candidate.exercise, own.candidate.rung));
-        this.sinceBreak += workMinutes(own);
-        last = set;
+      if (marked !== set) lines.push(setComment(own.candidate.exercise, own.candidate.rung));
+      const ridden = spot.text.split('\n');
+      lines.push(...(last === set ? ridden : withNote(ridden, whyOf(own))));
+      marked = last = set;
+      this.endsIn = endsIn;
+      if (walks) this.workedS = seconds >= RESTS_S ? 0 : this.workedS;
+      else this.workedS += seconds + WAY_S;
+      const leaves = steps[i + 1]?.set !== set;
+      if (endsIn === 'trot' && (this.straighten === 2 || (this.straighten === 1 && leaves))) {
+        lines.push('go large');
+        this.workedS += LARGE_S;
       }
-      lines.push(...spot.text.split('\n'));
-      this.endsIn = spots(own).endsIn;
-      this.resting = false;
-      if (this.writing.straighten && this.endsIn === 'trot') lines.push('go large');
     });
     return lines;
   }
-
-  private pending: string | null = null;
-  private resting = false;
-
-  /** A break, when the next set would go on for too long without one. */
-  private before(next: Chosen): string[] {
-    const most = this.everyMin * this.writing.breakShare;
-    if (this.sinceBreak === 0 || this.sinceBreak + workMinutes(next) <= most) return [];
-    this.sinceBreak = 0;
-    this.endsIn = 'walk';
-    this.resting = true;
-    return [`walk break ${BREAK_MIN} min`];
-  }
 }
 
-const workMinutes = ({ candidate, minutes }: Chosen): number =>
-  candidate.exercise.gaits.every((g) => g === 'walk') ? 0 : minutes.left + minutes.right;
+/** A reason stands beside the first line that is ridden. */
+const withNote = (lines: readonly string[], note: string): string[] => {
+  const at = lines.findIndex((l) => !/^(poles|cone|barrel)\b/.test(l));
+  return lines.map((l, i) => (i === at ? `${l} -- ${note}` : l));
+};
 
 function placeable(
   chosen: Chosen,
@@ -205,7 +219,7 @@ function placeable(
   const { candidate, minutes } = chosen;
   const rounds = (min: number): number => {
     const written = (min * 60 * writing.fill[candidate.phase]) / Math.max(20, seconds);
-    return Math.max(1, Math.min(MOST_ROUNDS, Math.round(written)));
+    return Math.max(1, Math.min(MOST_ROUNDS, Math.floor(written)));
   };
   const [left, right] = [rounds(minutes.left), rounds(minutes.right)];
   const even = Math.max(left, right);

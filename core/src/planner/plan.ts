@@ -1,10 +1,12 @@
 import { findExercise } from '../exercises/catalogue.ts';
-import type { Exercise } from '../exercises/exercise.ts';
+import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
+import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
-import type { Finding } from '../review/finding.ts';
+import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
-import { candidatesOf, shelfOf, type Candidate, type Shelf } from './candidates.ts';
+import type { Ride } from '../ride/types.ts';
+import { candidatesOf, shelfOf, type Shelf } from './candidates.ts';
 import {
   compose,
   spotsFor,
@@ -18,7 +20,7 @@ import { setsIn } from './marks.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
-import { frameOf, mostMinutes } from './timing.ts';
+import { frameOf, mostMinutes, type Frame } from './timing.ts';
 
 /** A lesson proposed, with its reasons. */
 export interface Plan {
@@ -50,32 +52,40 @@ const MOST_MENDS = 40;
 export async function planLesson(
   request: PlanRequest,
   solve: Solve,
-  { gap = 0.005, seconds = 5, progress }: PlanOptions = {},
+  { gap = 0.01, seconds = 2, progress }: PlanOptions = {},
 ): Promise<Plan> {
   const { horse, wishes } = request;
   progress?.('Looking at what is ready');
   const shelf = candidatesOf(request);
-  const frame = frameOf(request);
+  let frame = frameOf(request);
   const spots = spotsFor(request);
   const options = { gap, seconds, seed: wishes.seed };
   const banned = new Set<string>();
-  let writing = USUAL_WRITING;
+  const green = isGreen(profileOfFile(horse));
+  let writing: Writing = { ...USUAL_WRITING, straighten: green ? 1 : 0 };
+  // What is chosen for; the minutes of the lesson stay as they are.
+  let room = frame;
   let selection: Selection | null = null;
   for (let round = 0; round < MOST_MENDS; round++) {
     if (!selection) {
       progress?.('Choosing the exercises');
-      selection = await selectRideable(shelf, banned, request, frame, solve, options, spots);
+      selection = await selectRideable(shelf, banned, request, room, solve, options, spots);
     }
     progress?.('Laying them in the arena');
     const composed = compose(request, frame, selection, spots, writing);
     const trouble = troubleIn(composed, request);
     if (trouble.length === 0) return finished(request, shelf, selection, composed);
-    const mended = mend(trouble, composed, writing);
-    writing = mended.writing;
-    if (mended.ban) {
-      banned.add(mended.ban);
-      selection = null;
+    progress?.(`Looking through it: ${trouble[0]!.finding.code.replaceAll('-', ' ')}`);
+    let again = false;
+    for (const one of oneOfEachKind(trouble)) {
+      const mended = mend(one, composed, writing);
+      writing = mended.writing ?? writing;
+      if (mended.ban) banned.add(mended.ban);
+      if (mended.squeeze === 'stretch') frame = stretched(frame);
+      else if (mended.squeeze) room = squeezed(room, mended.squeeze, mended.by ?? 1);
+      again ||= !!mended.ban || !!mended.squeeze;
     }
+    if (again) selection = null;
   }
   throw new Error(`planLesson: no lesson without a warning for ${horse.name}`);
 }
@@ -85,7 +95,7 @@ async function selectRideable(
   shelf: Shelf,
   banned: Set<string>,
   request: PlanRequest,
-  frame: ReturnType<typeof frameOf>,
+  frame: Frame,
   solve: Solve,
   options: Parameters<typeof select>[4],
   spots: SpotsOf,
@@ -100,6 +110,23 @@ async function selectRideable(
     for (const c of homeless) banned.add(c.candidate.id);
   }
 }
+
+const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchMin' } as const;
+
+/** Fewer minutes to choose for. */
+const squeezed = (room: Frame, part: ExercisePhase, by: number): Frame => ({
+  ...room,
+  [KEY[part]]: Math.max(1, room[KEY[part]] - by),
+});
+
+/** The stretch is always ridden on both reins: it takes its minute from the work. */
+const stretched = (frame: Frame): Frame => ({
+  ...frame,
+  stretchMin: frame.stretchMin + 1,
+  ...(frame.workMin > 3
+    ? { workMin: frame.workMin - 1 }
+    : { warmUpMin: Math.max(2, frame.warmUpMin - 1) }),
+});
 
 /** What the review says above a hint, with the set it speaks of. */
 interface Trouble {
@@ -119,53 +146,94 @@ function troubleIn({ text }: Composed, { horse }: PlanRequest): Trouble[] {
       return {
         finding,
         exercise: (finding.itemId && sets.get(finding.itemId)?.exercise) ?? null,
-        phase: item?.kind === 'phase' ? item.name : null,
+        phase: item?.kind === 'phase' ? item.name : finding.itemId ? null : longest(ride),
       };
     });
 }
 
-/** Writes less, more evenly, with more straight lines or earlier breaks; and gives a set up where that does not help. */
-function mend(
-  trouble: readonly Trouble[],
-  { sets }: Composed,
-  writing: Writing,
-): { writing: Writing; ban: string | null } {
-  const [first] = trouble;
-  const { finding, exercise, phase } = first!;
-  const banOf = (id: string | null): string | null =>
-    sets.find((s) => s.chosen.candidate.exercise.id === id)?.chosen.candidate.id ?? null;
-  const least = (of: string | null): string | null =>
-    sets
-      .filter((s) => of === null || s.chosen.candidate.phase === of)
-      .map((s) => s.chosen.candidate)
-      .sort((a, b) => worth(a) - worth(b))[0]?.id ?? null;
-  switch (finding.code) {
-    case 'phase-off-plan': {
-      const facts = finding.facts as { over: boolean };
-      const of = phase as keyof Writing['fill'];
-      const share = writing.fill[of];
-      if (share === undefined) return { writing, ban: least(null) };
-      const next = facts.over ? share * 0.6 : share * 1.7;
-      if (next < 0.1 || next > 4) return { writing, ban: least(phase) };
-      return { writing: { ...writing, fill: { ...writing.fill, [of]: next } }, ban: null };
-    }
-    case 'reins-uneven':
-    case 'one-sided-gait':
-      if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true }, ban: null };
-      return { writing, ban: least('work') };
-    case 'turns-dense':
-      if (!writing.straighten) return { writing: { ...writing, straighten: true }, ban: null };
-      return { writing, ban: mostCurved(sets) };
-    case 'break-overdue':
-      if (writing.breakShare > 0.35)
-        return { writing: { ...writing, breakShare: writing.breakShare - 0.15 }, ban: null };
-      return { writing, ban: banOf(exercise) ?? least('work') };
-    default:
-      return { writing, ban: banOf(exercise) ?? least('work') ?? least(null) };
-  }
+/** Each kind of trouble in each exercise or part once: mending it twice would overdo it. */
+function oneOfEachKind(trouble: readonly Trouble[]): Trouble[] {
+  const seen = new Set<string>();
+  return trouble.filter(({ finding, exercise, phase }) => {
+    const key = `${finding.code}/${exercise ?? phase}`;
+    return !seen.has(key) && seen.add(key);
+  });
 }
 
-const worth = (c: Candidate): number => c.worth.left + c.worth.right;
+type PhaseFacts = RuleFacts['phase-off-plan'];
+
+/** Minutes that a phase must lose to be what it was planned to be. */
+const tooLongMin = ({ facts }: Finding): number => {
+  const { seconds, plannedS } = facts as PhaseFacts;
+  return Math.max(1, Math.ceil((seconds - plannedS) / 60 - 1.5));
+};
+
+/** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
+interface Mended {
+  readonly writing?: Writing;
+  readonly squeeze?: ExercisePhase;
+  /** So many minutes less. */
+  readonly by?: number;
+  readonly ban?: string | null;
+}
+
+const PARTS: readonly (string | null)[] = ['warm-up', 'work', 'stretch'];
+
+/** The part that runs over its minutes most. */
+function longest({ phases }: Ride): string | null {
+  const over = (p: (typeof phases)[number]) => p.seconds - (p.plannedS ?? 0);
+  return (
+    phases.reduce<(typeof phases)[number] | null>(
+      (a, b) => (a === null || over(b) > over(a) ? b : a),
+      null,
+    )?.name ?? null
+  );
+}
+
+/** Writes less, more evenly, with more straight lines or earlier breaks; chooses for fewer minutes where that does not help. */
+function mend(
+  { finding, exercise, phase }: Trouble,
+  { sets, repeats }: Composed,
+  writing: Writing,
+): Mended {
+  const own = sets.find((s) => s.chosen.candidate.exercise.id === exercise)?.chosen.candidate;
+  const least = sets
+    .map((s) => s.chosen.candidate)
+    .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id;
+  const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as ExercisePhase;
+  const fill = (share: number): Mended => ({
+    writing: { ...writing, fill: { ...writing.fill, [part]: writing.fill[part] * share } },
+  });
+  switch (finding.code) {
+    case 'phase-off-plan':
+      if (!(finding.facts as PhaseFacts).over) return fill(1.7);
+      return repeats.has(part) ? fill(0.6) : { squeeze: part, by: tooLongMin(finding) };
+    case 'lesson-too-long':
+      return repeats.has(part) ? fill(0.6) : { squeeze: part };
+    case 'reins-uneven':
+    case 'one-sided-gait':
+      return writing.evenRounds
+        ? { ban: least ?? null }
+        : { writing: { ...writing, evenRounds: true } };
+    case 'turns-dense':
+      return writing.straighten === 2
+        ? { ban: mostCurved(sets) ?? least ?? null }
+        : { writing: { ...writing, straighten: writing.straighten === 1 ? 2 : 1 } };
+    case 'break-overdue':
+      return writing.breakShare > 0.5
+        ? { writing: { ...writing, breakShare: writing.breakShare - 0.15 } }
+        : { ban: own?.id ?? least ?? null };
+    case 'transition-drilled': {
+      // First another letter, then another exercise.
+      const { letter } = finding.facts as RuleFacts['transition-drilled'];
+      const worn = writing.worn.filter((l) => l === letter).length;
+      if (worn < 2) return { writing: { ...writing, worn: [...writing.worn, letter] } };
+      return { ban: own?.id ?? least ?? null };
+    }
+    default:
+      return { ban: own?.id ?? least ?? null };
+  }
+}
 
 const mostCurved = (sets: Composed['sets']): string | null =>
   sets

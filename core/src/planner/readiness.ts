@@ -129,7 +129,8 @@ export function readinessOf(horse: HorseFile, exercise: Exercise, index: number)
   const known = isKnown(horse);
   const margin = horse.stage - stageOf(exercise, rung);
   // Nothing is known: the stage itself is the evidence.
-  const byStage = margin >= 2 ? 0.8 : margin === 1 ? 0.6 : 0.5;
+  const easy = exercise.load === 1 ? 0.26 : exercise.load === 2 ? 0.1 : 0;
+  const byStage = Math.min(0.9, (margin >= 2 ? 0.8 : margin === 1 ? 0.6 : 0.5) + easy);
   const probability = shown
     ? Math.max(weakest.p, CONFIRMED_FROM)
     : known
@@ -187,7 +188,9 @@ function statusOf(
   const tries = triesOf(horse.done, exercise.id, rung).tries;
   if (probability >= CONFIRMED_FROM) return 'confirmed';
   const below = stageOf(exercise, exercise.rungs[rung]!) < horse.stage;
-  return tries > 0 || below ? 'improving' : 'new';
+  // With nothing known, what is easy at this stage is taken as begun.
+  const begun = !isKnown(horse) && exercise.load <= 2;
+  return tries > 0 || below || begun ? 'improving' : 'new';
 }
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -1,9 +1,10 @@
-import { otherRein, type Rein } from '../arena/rein.ts';
+import type { Rein } from '../arena/rein.ts';
 import { findExercise } from '../exercises/catalogue.ts';
 import type { Candidate, Shelf } from './candidates.ts';
 import type { WrittenSet } from './compose.ts';
 import { levelOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
+import { whyOf } from './why.ts';
 import type { Status } from './readiness.ts';
 
 /** Another exercise that could stand in the place of a set, and what that costs. */
@@ -45,13 +46,6 @@ export interface LeftOut {
   readonly why: string;
 }
 
-const STATUS_SAYS = {
-  confirmed: 'it is confirmed, and carries the rest',
-  improving: 'it is on its way',
-  new: 'it is the one new thing',
-  'not yet': '',
-} as const;
-
 export function plannedSet(
   { chosen, firstRein }: WrittenSet,
   shelf: Shelf,
@@ -59,9 +53,6 @@ export function plannedSet(
 ): PlannedSet {
   const { candidate: c, minutes } = chosen;
   const { exercise, readiness } = c;
-  const more =
-    minutes.left === minutes.right ? null : minutes.left > minutes.right ? 'left' : 'right';
-  const side = more && c.worth[more] > c.worth[otherRein(more)] ? `, more on the ${more} rein` : '';
   return {
     exercise: exercise.id,
     name: exercise.name,
@@ -73,7 +64,7 @@ export function plannedSet(
     right: minutes.right,
     rein: firstRein,
     status: readiness.status,
-    why: `For ${c.forScale}; ${STATUS_SAYS[readiness.status]}${side}.`,
+    why: `${whyOf(chosen)}. ${readiness.because}`,
     moveOnWhen: `${exercise.good.measure}: ${exercise.good.threshold}`,
     leaveWhen: exercise.leaveWhen,
     repair:

@@ -12,7 +12,7 @@ import type { Frame } from './timing.ts';
  * See docs/planner.md for the model in words.
  */
 
-/** A minute on a rein; the second and third are worth less than the first. */
+/** A round on a rein, and a minute more twice; each minute is worth less than the one before. */
 const MINUTES = [1, 2, 3] as const;
 const WORTH_OF_MINUTE = { 1: 1, 2: 0.6, 3: 0.3 } as const;
 /** A wish that cannot be kept costs this much, so that it is named and not swallowed. */
@@ -47,6 +47,16 @@ const minuteOf = (c: Candidate, rein: Rein, minute: number): string =>
   minute === 1 ? c.id : `${c.id}_${rein}_${minute}`;
 const terms = (list: readonly Candidate[], factor = 1) => list.map((c) => [c.id, factor] as const);
 
+/** How long a step lasts: the first is a whole round, each further one a minute. */
+const lengthOf = (c: Candidate, minute: number): number => (minute === 1 ? c.leastMin : 1);
+
+/** What a round is worth: its minutes, each less than the one before. */
+const worthOfRound = (c: Candidate): number =>
+  Array.from({ length: c.leastMin }, (_, i) => WORTH_OF_MINUTE[Math.min(i + 1, 3) as 1]).reduce(
+    (a, b) => a + b,
+    0,
+  );
+
 /** The minutes of some candidates, on one rein or both. */
 const minutesOf = (
   list: readonly Candidate[],
@@ -58,7 +68,7 @@ const minutesOf = (
     for (const rein of reins) {
       for (const minute of MINUTES) {
         const name = minuteOf(c, rein, minute);
-        sums.set(name, (sums.get(name) ?? 0) + factor(c));
+        sums.set(name, (sums.get(name) ?? 0) + factor(c) * lengthOf(c, minute));
       }
     }
   }
@@ -73,7 +83,7 @@ export function programmeOf(
 ): IntegerProgramme {
   const { horse, wishes } = request;
   const objective: [string, number][] = candidates.flatMap((c) => [
-    [c.id, c.worth.left + c.worth.right] as [string, number],
+    [c.id, (c.worth.left + c.worth.right) * worthOfRound(c)] as [string, number],
     ...REINS.flatMap((rein) =>
       ([2, 3] as const).map((m): [string, number] => [
         minuteOf(c, rein, m),
@@ -232,7 +242,10 @@ export function readAnswer(
 ): Selection {
   const { chosen, objective, bound } = answer;
   const minutes = (c: Candidate, rein: Rein) =>
-    MINUTES.filter((m) => chosen.has(minuteOf(c, rein, m))).length;
+    MINUTES.filter((m) => chosen.has(minuteOf(c, rein, m))).reduce(
+      (sum, m) => sum + lengthOf(c, m),
+      0,
+    );
   const base = Math.max(1e-9, Math.abs(objective));
   return {
     chosen: candidates

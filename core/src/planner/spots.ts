@@ -2,16 +2,18 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { sitesOf } from '../exercises/sites.ts';
-import { tryOut } from '../exercises/trial.ts';
+import { rideOf, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
+import type { Ride } from '../ride/types.ts';
 import type { Spot } from './placement.ts';
+import { profileOfFile, type PlanRequest } from './request.ts';
 import { trackOf } from './track.ts';
 
 /** The spots of a rung, and how long one round lasts. */
 export interface Ridden {
   readonly spots: readonly Spot[];
   readonly seconds: number;
-  /** Half the rounds on the curve, as green horses should not. */
+  /** The gait a round ends in. */
   readonly endsIn: 'walk' | 'trot';
 }
 
@@ -28,13 +30,22 @@ export function spotsOf(
   const spots = sitesOf(exercise, exercise.rungs[index]!, arena).flatMap((site): Spot[] => {
     const { ride, findings, end } = tryOut(site, arena, horse);
     if (findings.some((f) => f.level !== 'hint')) return [];
-    const way = ride.movements[0]?.act === -1 ? ride.movements[0].seconds : 0;
-    seconds = ride.totals.seconds - way;
+    seconds = ridden(ride);
     endsIn = end.riding.gait === 'walk' ? 'walk' : 'trot';
     return [{ ...site, entry: track.letter(site.at), exit: track.placeOf(end.at) }];
   });
   return { spots, seconds, endsIn };
 }
+
+/** Seconds of one round of a rung, from its first letter on. The choice asks this of everything on the shelf. */
+export function roundS({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): number {
+  const [site] = sitesOf(exercise, exercise.rungs[index]!, wishes.arena);
+  if (!site) return 60;
+  return ridden(rideOf(site, wishes.arena, profileOfFile(horse)));
+}
+
+const ridden = ({ movements, totals }: Ride): number =>
+  totals.seconds - (movements[0]?.act === -1 ? movements[0].seconds : 0);
 
 /** Across the school on the long diagonals: on either rein, from either end. */
 export function reinChangesOf(arena: Arena): Spot[] {

@@ -17,6 +17,8 @@ export interface Frame {
 
 export const BREAK_MIN = 2;
 const COOL_DOWN_MIN = 5;
+/** Fewer minutes than these between walking in and the stretch are not divided. */
+const SHORT_MIN = 9;
 /** An hour at most; three quarters for a young or green horse, less for a three-year-old. Common practice. */
 const MOST_MIN = 60;
 const MOST_GREEN_MIN = 45;
@@ -42,13 +44,15 @@ export function frameOf(request: PlanRequest): Frame {
   const { horse, wishes } = request;
   const minutes = Math.min(wishes.minutes, mostMinutes(request));
   const walkInMin = minutes >= 30 ? 3 : 2;
-  const stretchMin = minutes >= 30 ? 4 : 2;
-  const left = minutes - walkInMin - stretchMin - COOL_DOWN_MIN;
-  const warmUpMin = Math.max(2, Math.round(left * (minutes >= 30 ? 0.35 : 0.45)));
-  const whole = Math.max(2, left - warmUpMin);
+  const stretchMin = 4;
+  const left = Math.max(2, minutes - walkInMin - stretchMin - COOL_DOWN_MIN);
+  // A short lesson is a warm-up and a stretch: work would be neither prepared nor finished.
+  const warmUpMin = left < SHORT_MIN ? left : Math.round(left * 0.38);
+  const whole = left - warmUpMin;
   const every = breakEveryS(profileOfFile(horse)) / 60;
-  const breaks = Math.max(0, Math.ceil((warmUpMin + whole + stretchMin) / every) - 1);
-  const workMin = Math.max(2, whole - breaks * BREAK_MIN);
+  const breaks =
+    whole === 0 ? 0 : Math.max(0, Math.ceil((warmUpMin + whole + stretchMin) / every) - 1);
+  const workMin = whole === 0 ? 0 : Math.max(2, whole - breaks * BREAK_MIN);
   const aMin = LOAD_A_MIN[horse.fitness] * (wishes.hot || wishes.mood === 'tired' ? 0.75 : 1);
   return {
     walkInMin,

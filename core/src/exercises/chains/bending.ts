@@ -34,7 +34,7 @@ export const bending: Chain = {
       builds: { suppleness: 4, straightness: 1 },
       stage: 3,
       gaits: ['trot'],
-      template: 'A trot working\nF-M loop 10',
+      template: 'K trot working\nF-M loop 10',
       rungs: [rung('10 m', {}, { leastLengthM: 60 })],
       load: 3,
       needs: { exercises: ['loop-shallow'] },

@@ -37,11 +37,10 @@ export const bodyBeforeRein: Chain = {
       gaits: ['walk', 'trot'],
       phases: ['warm-up', 'work'],
       checks: ['steps sideways', 'soft in the hand'],
-      template: '{at} walk medium, square left 20',
-      at: ['E', 'B'],
+      template: 'E walk medium, square left 20\nK walk medium',
       rungs: [
         rung('walk'),
-        rung('trot', {}, { stage: 3, template: '{at} trot working, square left 20' }),
+        rung('trot', {}, { stage: 3, template: 'E trot working, square left 20\nK trot working' }),
       ],
       load: 2,
       needs: { exercises: ['turn-without-reins'] },

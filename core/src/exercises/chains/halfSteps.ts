@@ -15,7 +15,7 @@ export const halfSteps: Chain = {
       builds: { collection: 3, straightness: 2 },
       stage: 6,
       gaits: ['trot'],
-      template: 'A trot working\nF-B travers\nB trot working\nH-E travers\nE trot working',
+      template: 'K trot working\nF-B travers\nB trot working\nH-E travers\nE trot working',
       rungs: [rung('half a side each')],
       load: 3,
       needs: { exercises: ['travers'], scales: { collection: 5 } },
@@ -34,7 +34,7 @@ export const halfSteps: Chain = {
       stage: 6,
       gaits: ['trot'],
       template:
-        'A trot working\nF-B travers\nB trot collected, half-steps 4 x2\ntrot working\nF-M shoulder-in\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
+        'K trot working\nF-B travers\nB trot collected, half-steps 4 x2\ntrot working\nF-M shoulder-in\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
       rungs: [
         rung('4 steps, twice'),
         rung(
@@ -42,7 +42,7 @@ export const halfSteps: Chain = {
           {},
           {
             template:
-              'A trot working\nF-B travers\nB trot collected, half-steps 6 x2\ntrot working\nF-M shoulder-in\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
+              'K trot working\nF-B travers\nB trot collected, half-steps 6 x2\ntrot working\nF-M shoulder-in\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
           },
         ),
       ],

@@ -38,10 +38,10 @@ export const legYield: Chain = {
       gaits: ['walk', 'trot'],
       phases: ['warm-up', 'work'],
       checks: ['steps sideways'],
-      template: 'A walk medium\nF-B leg-yield right\nB walk medium',
+      template: 'K walk medium\nF-B leg-yield right\nB walk medium',
       rungs: [
         rung('in walk'),
-        rung('in trot', {}, { template: 'A trot working\nF-B leg-yield right\nB trot working' }),
+        rung('in trot', {}, { template: 'K trot working\nF-B leg-yield right\nB trot working' }),
       ],
       load: 2,
       needs: { exercises: ['turn-on-forehand'] },

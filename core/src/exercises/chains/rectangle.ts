@@ -109,7 +109,7 @@ export const rectangle: Chain = {
       builds: { straightness: 3, suppleness: 3, collection: 1 },
       stage: 4,
       gaits: ['trot'],
-      template: 'P trot working, rectangle between P and R',
+      template: 'F trot working\nP rectangle between P and R',
       rungs: [rung('between P and R', {}, { leastLengthM: 60 })],
       load: 3,
       needs: { exercises: ['inner-rectangle-trot'] },

@@ -17,11 +17,14 @@ export const shoulders: Chain = {
       gaits: ['walk', 'trot'],
       phases: ['warm-up', 'work'],
       checks: ['steps sideways'],
-      template: '{at} walk medium, square left 20',
-      at: ['E', 'B'],
+      template: 'E walk medium, square left 20\nK walk medium',
       rungs: [
         rung('in walk'),
-        rung('in trot', {}, { stage: 3, template: '{at} trot working, square left 20' }),
+        rung(
+          'in trot',
+          {},
+          { stage: 3, template: 'E trot working, square left 20\nK trot working' },
+        ),
       ],
       load: 2,
       aids: SHOULDERS_IN,
@@ -41,14 +44,14 @@ export const shoulders: Chain = {
       stage: 3,
       gaits: ['walk', 'trot'],
       template:
-        'A trot working\nF-B shoulder-fore\nB-M trot working\nH-E shoulder-fore\nE-K trot working',
+        'K trot working\nF-B shoulder-fore\nB-M trot working\nH-E shoulder-fore\nE-K trot working',
       rungs: [
         rung(
           'in walk first',
           {},
           {
             template:
-              'A walk medium\nF-B shoulder-fore\nB-M walk medium\nH-E shoulder-fore\nE-K walk medium',
+              'K walk medium\nF-B shoulder-fore\nB-M walk medium\nH-E shoulder-fore\nE-K walk medium',
           },
         ),
         rung('half a side each'),
@@ -71,7 +74,7 @@ export const shoulders: Chain = {
       builds: { straightness: 5, suppleness: 2, contact: 1 },
       stage: 3,
       gaits: ['trot'],
-      template: 'A trot working\nF-M shoulder-fore\nH-K shoulder-fore',
+      template: 'K trot working\nF-M shoulder-fore\nH-K shoulder-fore',
       rungs: [rung('both long sides')],
       load: 2,
       needs: { exercises: ['shoulders-in-straighten'], scales: { contact: 5 } },
@@ -89,13 +92,13 @@ export const shoulders: Chain = {
       builds: { straightness: 5, suppleness: 4, collection: 2 },
       stage: 4,
       gaits: ['walk', 'trot'],
-      template: 'A trot working\nF-M shoulder-in\nH-K shoulder-in',
+      template: 'K trot working\nF-M shoulder-in\nH-K shoulder-in',
       rungs: [
-        rung('in walk', {}, { template: 'A walk medium\nF-M shoulder-in\nH-K shoulder-in' }),
+        rung('in walk', {}, { template: 'K walk medium\nF-M shoulder-in\nH-K shoulder-in' }),
         rung(
           'half a side in trot',
           {},
-          { template: 'A trot working\nF-B shoulder-in\nH-E shoulder-in' },
+          { template: 'K trot working\nF-B shoulder-in\nH-E shoulder-in' },
         ),
         rung('both long sides in trot'),
       ],
@@ -119,7 +122,7 @@ export const shoulders: Chain = {
       builds: { straightness: 4, suppleness: 4 },
       stage: 4,
       gaits: ['trot'],
-      template: 'A trot working\nF-B shoulder-in\nB circle left {size}\nB-M shoulder-in',
+      template: 'K trot working\nF-B shoulder-in\nB circle left {size}\nB-M shoulder-in',
       rungs: [rung('12 m', { size: 12 }), rung('10 m', { size: 10 })],
       load: 3,
       parts: ['shoulder-in'],
@@ -141,7 +144,7 @@ export const shoulders: Chain = {
       stage: 4,
       gaits: ['trot'],
       template:
-        'A trot working\nF-M shoulder-in\nH-X-F change rein, trot lengthened\nF trot working\nK-H shoulder-in\nM-X-K change rein, trot lengthened\nK trot working\nA circle left 12',
+        'K trot working\nF-M shoulder-in\nH-X-F change rein, trot lengthened\nF trot working\nK-H shoulder-in\nM-X-K change rein, trot lengthened\nK trot working\nA circle left 12',
       rungs: [rung('both reins')],
       load: 4,
       parts: ['shoulder-in'],

@@ -18,7 +18,7 @@ export const walkPirouette: Chain = {
       gaits: ['walk'],
       phases: ['warm-up', 'work'],
       checks: ['steps sideways'],
-      template: 'A walk medium\nF-B shoulder-fore\nB walk medium\nH-E shoulder-fore\nE walk medium',
+      template: 'K walk medium\nF-B shoulder-fore\nB walk medium\nH-E shoulder-fore\nE walk medium',
       rungs: [rung('half a side each')],
       load: 1,
       needs: { exercises: ['square-turns'] },
@@ -36,7 +36,7 @@ export const walkPirouette: Chain = {
       stage: 4,
       gaits: ['walk'],
       template:
-        'A walk medium\nF-B walk collected\nB walk medium\nH-E walk collected\nE walk medium',
+        'K walk medium\nF-B walk collected\nB walk medium\nH-E walk collected\nE walk medium',
       rungs: [rung('half a side each')],
       load: 2,
       needs: { exercises: ['shoulder-fore-walk', 'walk-overtrack'], scales: { rhythm: 5.5 } },

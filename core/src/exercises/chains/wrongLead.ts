@@ -45,7 +45,7 @@ export const wrongLead: Chain = {
       stage: 3,
       gaits: ['trot', 'canter'],
       template:
-        'A trot working\nF-B shoulder-fore\nB canter working\nC trot working, circle left 20',
+        'K trot working\nF-B shoulder-fore\nB canter working\nC trot working, circle left 20',
       rungs: [rung('on the long side')],
       load: 3,
       parts: ['shoulder-fore'],

@@ -1,0 +1,485 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import highsLoader from 'highs';
+import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { APPROACHES } from '../lesson/document.ts';
+import { parseLesson } from '../notation/parse.ts';
+import { printLesson } from '../notation/print.ts';
+import { SCALES } from '../observations/scales.ts';
+import { reviewLesson } from '../review/review.ts';
+import { compileRide } from '../ride/compile.ts';
+import { candidatesOf } from './candidates.ts';
+import {
+  highsSolver,
+  keeps,
+  type HighsRuntime,
+  type IntegerProgramme,
+  type Solve,
+} from './integer.ts';
+import { setsIn } from './marks.ts';
+import {
+  place,
+  type Ground,
+  type Placeable,
+  type Placing,
+  type Spot,
+  type Standing,
+} from './placement.ts';
+import { planLesson, type Plan } from './plan.ts';
+import { readinessOf } from './readiness.ts';
+import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from './request.ts';
+import { programmeOf, select } from './selection.ts';
+import { frameOf } from './timing.ts';
+import { trackOf } from './track.ts';
+
+let solve: Solve;
+beforeAll(async () => {
+  solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
+});
+
+const level = (mean: number, sd = 0.5) => ({
+  left: { mean, sd },
+  right: { mean, sd },
+});
+/** A horse with the same level on every scale, or one that grows less from scale to scale. */
+const levels = (mean: number, falls = 0) =>
+  Object.fromEntries(SCALES.map((s, i) => [s, level(mean - falls * i)]));
+const request = (horse: object, wishes: object = {}): PlanRequest => ({
+  horse: horseFileSchema.parse({ name: 'Bramble', stage: 4, ...horse }),
+  wishes: wishesSchema.parse({
+    minutes: 45,
+    arena: { widthM: 20, lengthM: 60 },
+    date: '2026-06-15',
+    ...wishes,
+  }),
+});
+const plan = (horse: object, wishes: object = {}) => planLesson(request(horse, wishes), solve);
+const ids = (p: Plan) => p.sets.map((s) => s.exercise);
+
+/** Every 0/1 answer tried out. Source: exhaustive search. */
+function bruteForce({ objective, constraints }: IntegerProgramme): number {
+  const names = [
+    ...new Set([...objective, ...constraints.flatMap((c) => c.terms)].map(([v]) => v)),
+  ];
+  let best = -Infinity;
+  for (let mask = 0; mask < 1 << names.length; mask++) {
+    const chosen = new Set(names.filter((_, i) => mask & (1 << i)));
+    if (!keeps({ objective, constraints }, chosen)) continue;
+    best = Math.max(
+      best,
+      objective.reduce((s, [v, f]) => s + (chosen.has(v) ? f : 0), 0),
+    );
+  }
+  return best;
+}
+
+const EXACT = { gap: 0, seconds: 20, seed: 1 };
+
+describe('the choice', () => {
+  // Source: exhaustive search.
+  test('is as good as trying everything, on random small programmes', async () => {
+    const number = fc.integer({ min: -9, max: 9 });
+    const names = ['a', 'b', 'c', 'd', 'e', 'f', 'g'];
+    const row = fc.record({
+      name: fc.constant('row'),
+      terms: fc
+        .array(number, { minLength: 7, maxLength: 7 })
+        .map((fs) => fs.map((f, i) => [names[i]!, f] as const).filter(([, f]) => f !== 0)),
+      sense: fc.constantFrom('<=' as const, '>=' as const),
+      limit: number,
+    });
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(number, { minLength: 7, maxLength: 7 }),
+        fc.array(row, { maxLength: 5 }),
+        async (worth, constraints) => {
+          const programme = {
+            objective: worth.map((f, i) => [names[i]!, f] as const),
+            constraints,
+          };
+          const answer = await solve(programme, EXACT);
+          const best = bruteForce(programme);
+          if (best === -Infinity) expect(answer.status).toBe('infeasible');
+          else {
+            expect(keeps(programme, answer.chosen)).toBe(true);
+            expect(answer.objective).toBeCloseTo(best, 6);
+            expect(answer.bound).toBeGreaterThanOrEqual(best - 1e-6);
+          }
+        },
+      ),
+      { numRuns: 60, seed: 91 },
+    );
+  });
+
+  // Source: exhaustive search.
+  test('is as good as trying every small lesson', async () => {
+    const asked = request({ hollowSide: 'left', levels: levels(6, 0.3) }, { minutes: 20 });
+    const { candidates } = candidatesOf(asked);
+    await fc.assert(
+      fc.asyncProperty(
+        fc.uniqueArray(fc.integer({ min: 0, max: candidates.length - 1 }), {
+          minLength: 1,
+          maxLength: 2,
+        }),
+        async (picked) => {
+          const few = picked.map((i) => candidates[i]!);
+          const programme = programmeOf(few, asked, frameOf(asked));
+          const answer = await solve(programme, EXACT);
+          expect(answer.objective).toBeCloseTo(bruteForce(programme), 6);
+        },
+      ),
+      { numRuns: 12, seed: 92 },
+    );
+  }, 60_000);
+
+  test('keeps every rule of the model, and says how far it may be from the best', async () => {
+    const asked = request({ stage: 6, hollowSide: 'right', levels: levels(7, 0.2) });
+    const { candidates } = candidatesOf(asked);
+    const chosen = await select(candidates, asked, frameOf(asked), solve, { ...EXACT, gap: 0.01 });
+    expect(chosen.gap).toBeLessThanOrEqual(0.01 + 1e-9);
+    const minutes = (rein: 'left' | 'right') =>
+      chosen.chosen.reduce((sum, c) => sum + c.minutes[rein], 0);
+    expect(minutes('right')).toBeGreaterThanOrEqual(minutes('left'));
+    expect(minutes('left') * 3).toBeGreaterThanOrEqual(minutes('left') + minutes('right'));
+    const status = chosen.chosen.map((c) => c.candidate.readiness.status);
+    expect(status).toContain('confirmed');
+    expect(status).toContain('improving');
+    expect(status.filter((s) => s === 'new').length).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('the placement', () => {
+  const arena = { widthM: 20, lengthM: 60, insetM: 0 };
+  const track = trackOf(arena);
+  const spot = (rein: 'left' | 'right', at: string, to: string): Spot => ({
+    rein,
+    at,
+    entry: track.letter(at),
+    exit: track.letter(to),
+    text: `${at} to ${to}`,
+  });
+  const changes = [spot('left', 'H', 'F'), spot('left', 'F', 'H'), spot('right', 'M', 'K')];
+  const ground: Ground = { track, reinChanges: changes, taste: () => 0 };
+  const letters = ['A', 'F', 'B', 'M', 'C', 'H', 'E', 'K'];
+  const anySpot = fc.record({
+    rein: fc.constantFrom('left' as const, 'right' as const),
+    at: fc.constantFrom(...letters),
+    to: fc.constantFrom(...letters),
+  });
+  const set = fc
+    .record({
+      spots: fc.array(anySpot, { minLength: 1, maxLength: 2 }),
+      rounds: fc.record({ left: fc.constantFrom(1, 2), right: fc.constantFrom(1) }),
+    })
+    .map(({ spots, rounds }) => ({
+      rounds,
+      spots: [
+        ...spots.map((s) => spot(s.rein, s.at, s.to)),
+        spot('left', 'B', 'B'),
+        spot('right', 'E', 'E'),
+      ],
+    }));
+
+  /** Every order, first rein and spot tried out. Source: exhaustive search. */
+  function everyWay(sets: readonly Placeable[], from: Standing): number {
+    if (sets.length === 0) return 0;
+    let best = Infinity;
+    for (const s of sets) {
+      if (s.after.some((id) => sets.some((o) => o.id === id))) continue;
+      const rest = sets.filter((o) => o !== s);
+      for (const first of ['left', 'right'] as const) {
+        const second = first === 'left' ? 'right' : 'left';
+        const reins = [
+          ...Array(s.rounds[first]).fill(first),
+          ...Array(s.rounds[second]).fill(second),
+        ];
+        const walk = (i: number, at: Standing, cost: number): void => {
+          if (i === reins.length) {
+            best = Math.min(best, cost + everyWay(rest, at));
+            return;
+          }
+          for (const next of s.spots.filter((x) => x.rein === reins[i])) {
+            const way =
+              at.rein === next.rein
+                ? track.wayM(at.rein, at.place, next.entry)
+                : Math.min(
+                    ...changes
+                      .filter((c) => c.rein === at.rein)
+                      .map(
+                        (c) =>
+                          track.wayM(at.rein, at.place, c.entry) +
+                          track.wayM(next.rein, c.exit, next.entry),
+                      ),
+                  );
+            const worn = at.at === next.at ? 45 : 0;
+            walk(i + 1, { rein: next.rein, place: next.exit, at: next.at }, cost + way + worn);
+          }
+        };
+        walk(0, from, 0);
+      }
+    }
+    return best;
+  }
+
+  test('is as short as the best of all orders, reins and letters', () => {
+    fc.assert(
+      fc.property(fc.array(set, { minLength: 1, maxLength: 3 }), fc.boolean(), (found, chained) => {
+        const sets = found.map((s, i): Placeable => ({
+          ...s,
+          id: `s${i}`,
+          after: chained && i > 0 ? [`s${i - 1}`] : [],
+        }));
+        const from: Standing = { rein: 'left', place: track.letter('A'), at: 'A' };
+        const placed: Placing = place(sets, from, ground);
+        expect(placed.cost).toBeCloseTo(everyWay(sets, from), 6);
+        const ridden = placed.steps.filter((s) => s.set !== null);
+        for (const s of sets) {
+          expect(ridden.filter((r) => r.set === s.id)).toHaveLength(s.rounds.left + s.rounds.right);
+        }
+      }),
+      { numRuns: 60, seed: 93 },
+    );
+  });
+
+  test('sets that wait for one another are our mistake', () => {
+    const base = {
+      rounds: { left: 1, right: 1 },
+      spots: [spot('left', 'B', 'B'), spot('right', 'E', 'E')],
+    };
+    const ring = [
+      { ...base, id: 'a', after: ['b'] },
+      { ...base, id: 'b', after: ['a'] },
+    ];
+    expect(() => place(ring, { rein: 'left', place: 0, at: 'A' }, ground)).toThrow(
+      'wait for one another',
+    );
+  });
+});
+
+describe('readiness', () => {
+  const of = (horse: object, id: string, rung = 0) =>
+    readinessOf(request(horse).horse, findExercise(id)!, rung);
+
+  test('a harder rung is never surer than an easier one, a better horse never less ready', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...EXERCISES),
+        fc.constantFrom(...STAGE_NUMBERS),
+        fc.integer({ min: 20, max: 90 }),
+        (e, stage, tenths) => {
+          const at = (mean: number, rung: number) =>
+            of({ stage, equipment: ['poles', 'barrel'], levels: levels(mean / 10) }, e.id, rung);
+          e.rungs.forEach((_, i) => {
+            const now = at(tenths, i);
+            if (i > 0)
+              expect(now.probability).toBeLessThanOrEqual(at(tenths, i - 1).probability + 1e-9);
+            expect(at(tenths + 8, i).probability).toBeGreaterThanOrEqual(now.probability - 1e-9);
+            expect(now.because.endsWith('.')).toBe(true);
+            expect(now.status === 'confirmed' || now.wouldChange.length > 0).toBe(true);
+          });
+        },
+      ),
+      { numRuns: 150, seed: 94 },
+    );
+  });
+
+  test('stage, age, equipment and rider shut the door, and say so', () => {
+    expect(of({ stage: 3 }, 'shoulder-in')).toMatchObject({ status: 'not yet', probability: 0 });
+    expect(of({ stage: 3 }, 'shoulder-in').because).toContain('stage 4');
+    expect(of({ levels: levels(8) }, 'trot-poles').because).toContain('needs poles');
+    expect(of({ stage: 4, age: 3, levels: levels(9) }, 'ten-ten-trot').because).toContain(
+      'collected',
+    );
+    expect(of({ stage: 6, riderStage: 3, levels: levels(9) }, 'travers').because).toContain(
+      'rider',
+    );
+  });
+
+  test('good tries of late confirm a rung that the marks alone would not', () => {
+    const done = [{ date: '2026-06-10', exercise: 'shoulder-fore', rung: 0, good: 4, lost: 1 }];
+    const marks = { levels: levels(5.2) };
+    expect(of(marks, 'shoulder-fore').status).not.toBe('confirmed');
+    expect(of({ ...marks, done }, 'shoulder-fore').status).toBe('confirmed');
+    const lost = [{ ...done[0], good: 1, lost: 6 }];
+    expect(of({ ...marks, done: lost }, 'shoulder-fore').status).not.toBe('confirmed');
+  });
+});
+
+describe('a plan', () => {
+  const anyLevel = fc.option(
+    fc.record({
+      mean: fc.integer({ min: 20, max: 90 }).map((n) => n / 10),
+      sd: fc.constantFrom(0.3, 1),
+    }),
+    { freq: 8 },
+  );
+  const anyHorse = fc.record({
+    stage: fc.constantFrom(...STAGE_NUMBERS),
+    heightCm: fc.integer({ min: 125, max: 178 }),
+    age: fc.option(fc.integer({ min: 3, max: 18 }), { nil: undefined }),
+    hollowSide: fc.constantFrom('left' as const, 'right' as const, null),
+    fitness: fc.constantFrom('unfit' as const, 'usual' as const, 'fit' as const),
+    approach: fc.option(fc.constantFrom(...APPROACHES), { nil: undefined }),
+    equipment: fc.constantFrom([], ['poles' as const]),
+    levels: fc.record(
+      Object.fromEntries(SCALES.map((s) => [s, fc.record({ left: anyLevel, right: anyLevel })])),
+    ),
+  });
+  const anyWish = fc.record({
+    minutes: fc.integer({ min: 15, max: 60 }),
+    arena: fc.constantFrom({ widthM: 20, lengthM: 60 }, { widthM: 20, lengthM: 40 }),
+    hot: fc.boolean(),
+    mood: fc.constantFrom('as usual' as const, 'fresh' as const, 'tired' as const),
+  });
+
+  test('is always a lesson without an error or a warning', async () => {
+    await fc.assert(
+      fc.asyncProperty(anyHorse, anyWish, async (horse, wishes) => {
+        const asked = request(horse, wishes);
+        const { lesson, sets, gap } = await planLesson(asked, solve);
+        const parsed = parseLesson(lesson);
+        expect(printLesson(parsed.lesson)).toBe(lesson);
+        const ride = compileRide(parsed.lesson, profileOfFile(asked.horse));
+        const loud = reviewLesson(parsed.lesson, ride, parsed).filter((f) => f.level !== 'hint');
+        expect([lesson, loud.map((f) => f.code)]).toEqual([lesson, []]);
+        expect(sets.length).toBeGreaterThan(0);
+        expect(gap).toBeLessThanOrEqual(0.01);
+        const marked = new Set([...setsIn(parsed.lesson).values()].map((m) => m.exercise));
+        expect([...marked].sort()).toEqual(sets.map((s) => s.exercise).sort());
+        for (const s of sets) {
+          expect(s.why.length).toBeGreaterThan(20);
+          expect(s.alternatives.length).toBeLessThanOrEqual(2);
+          for (const a of s.alternatives) expect(a.costs).toBeGreaterThanOrEqual(0);
+        }
+      }),
+      { numRuns: 25, seed: 95 },
+    );
+  }, 240_000);
+
+  test('the same input gives the same plan', async () => {
+    const horse = { levels: levels(6, 0.3), hollowSide: 'left' };
+    expect(await plan(horse)).toEqual(await plan(horse));
+  });
+
+  test('a horse that was set back goes to lower rungs', async () => {
+    const rungsOf = (mean: number) => {
+      const { horse } = request({ stage: 5, levels: levels(mean, 0.1) });
+      return EXERCISES.map((e) => {
+        const ready = e.rungs.map((_, i) => readinessOf(horse, e, i));
+        return ready.findLastIndex((r) => r.status === 'confirmed');
+      });
+    };
+    const [well, back] = [rungsOf(7.5), rungsOf(6)];
+    expect(back.every((r, i) => r <= well[i]!)).toBe(true);
+    expect(back.some((r, i) => r < well[i]!)).toBe(true);
+    const hardest = (p: Plan) => Math.max(...p.sets.map((s) => findExercise(s.exercise)!.load));
+    const [a, b] = [
+      await plan({ stage: 5, levels: levels(7.5, 0.1) }),
+      await plan({ stage: 5, levels: levels(4.6, 0.1) }),
+    ];
+    expect(hardest(b)).toBeLessThanOrEqual(hardest(a));
+  });
+
+  test('a three-year-old gets no collected work and a short time', async () => {
+    const p = await plan({ stage: 3, age: 3, levels: levels(7) }, { minutes: 60 });
+    expect(p.sets.every((s) => findExercise(s.exercise)!.collectedS === 0)).toBe(true);
+    const { lesson } = parseLesson(p.lesson);
+    const minutes = lesson.items.reduce(
+      (m, i) => m + (i.kind === 'phase' ? (i.minutes ?? 0) : 0),
+      0,
+    );
+    expect(minutes).toBeLessThanOrEqual(30);
+    expect(p.notes.join()).toContain('30 are enough');
+  });
+
+  test('a stiff left side gets more left, the right never less than a third', async () => {
+    const uneven = Object.fromEntries(
+      SCALES.map((s) => [s, { left: { mean: 5, sd: 0.4 }, right: { mean: 7, sd: 0.4 } }]),
+    );
+    const p = await plan({ hollowSide: 'left', levels: uneven });
+    const [left, right] = [
+      p.sets.reduce((m, s) => m + s.left, 0),
+      p.sets.reduce((m, s) => m + s.right, 0),
+    ];
+    expect(left).toBeGreaterThan(right);
+    expect(right * 3).toBeGreaterThanOrEqual(left + right);
+  });
+
+  test('each approach changes the warm-up', async () => {
+    const warmUps = await Promise.all(
+      APPROACHES.map(async (approach) => {
+        const p = await plan({ approach, levels: levels(6.2, 0.1) });
+        return {
+          approach,
+          p,
+          ids: p.sets.filter((s) => s.phase === 'warm-up').map((s) => s.exercise),
+        };
+      }),
+    );
+    expect(new Set(warmUps.map((w) => w.ids.join())).size).toBe(3);
+    const light = warmUps.find((w) => w.approach === 'light-rein')!;
+    expect(light.ids).not.toContain('ask-and-release');
+    const stretch = warmUps.find((w) => w.approach === 'stretch-first')!;
+    expect(stretch.ids.some((id) => id.includes('stretch'))).toBe(true);
+    expect(stretch.p.lesson).toContain('walk free, long rein, go large for 3 min');
+  });
+
+  test('no equipment, no poles; with them they may come', async () => {
+    const p = await plan({ stage: 2, levels: levels(5) });
+    expect(p.lesson).not.toContain('poles');
+    const forced = await plan({ stage: 2, levels: levels(5) }, { mustHave: ['trot-poles'] });
+    expect(forced.notes.join()).toContain('needs poles');
+    const there = await plan(
+      { stage: 2, levels: levels(6), equipment: ['poles'] },
+      { mustHave: ['trot-poles'] },
+    );
+    expect(ids(there)).toContain('trot-poles');
+  });
+
+  test('what is pinned is in it, what is not for today is not, and what cannot be is named', async () => {
+    const base = { stage: 5, levels: levels(7) };
+    const free = await plan(base);
+    const without = await plan(base, { notToday: ids(free).slice(0, 3) });
+    for (const id of ids(free).slice(0, 3)) expect(ids(without)).not.toContain(id);
+    expect(without.leftOut[0]!.why).toContain('as you said');
+    const pinned = await plan(base, { mustHave: ['renvers', 'canter-pirouette-half'] });
+    expect(ids(pinned)).toContain('renvers');
+    expect(pinned.notes.join()).toContain('Half pirouette in canter');
+    expect(pinned.notes.join()).toContain('stage 7');
+  });
+
+  test.each([15, 20, 30, 45, 60])('%s minutes are kept', async (minutes) => {
+    const p = await plan({ stage: 6, levels: levels(6.5) }, { minutes });
+    const { lesson } = parseLesson(p.lesson);
+    const planned = lesson.items.reduce(
+      (m, i) => m + (i.kind === 'phase' ? (i.minutes ?? 0) : 0),
+      0,
+    );
+    expect(planned).toBeLessThanOrEqual(minutes + 1);
+    expect(planned).toBeGreaterThanOrEqual(minutes - 4);
+  });
+
+  test('nothing known, and everything confirmed, both give a whole lesson', async () => {
+    for (const known of [{}, levels(9)]) {
+      const p = await plan({ stage: 4, levels: known });
+      const phases = new Set(p.sets.map((s) => s.phase));
+      expect([...phases].sort()).toEqual(['stretch', 'warm-up', 'work']);
+    }
+  });
+
+  test('what was done yesterday counts less today', async () => {
+    const horse = { stage: 4, levels: levels(6.4) };
+    const first = await plan(horse);
+    const done = first.sets.map((s) => ({
+      date: '2026-06-14',
+      exercise: s.exercise,
+      rung: s.rung - 1,
+      good: 1,
+      lost: 1,
+    }));
+    const second = await plan({ ...horse, done });
+    const again = ids(second).filter((id) => ids(first).includes(id)).length;
+    expect(again).toBeLessThan(first.sets.length);
+  });
+});
