@@ -8,6 +8,7 @@ import { openApi } from './openapi.ts';
 import { Problem } from './problem.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
 import { sendProblem } from './routes/errors.ts';
+import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { riderRoutes } from './routes/riders.ts';
@@ -57,6 +58,7 @@ export function createApp({ book, logger, webFolder, demo }: AppDeps): Express {
   app.use('/api/horses', horseRoutes(book));
   app.use('/api/riders', riderRoutes(book));
   app.use('/api/lessons', lessonRoutes(book));
+  app.use('/api/exercises', exerciseRoutes(book));
   app.use('/api/sessions', sessionRoutes(book));
   app.use('/api/observations', observationRoutes(book));
   app.use('/api/book', bookDataRoutes(book));

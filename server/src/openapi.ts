@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownExerciseSchema } from '@canter-book/core/exercises/exercise';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import {
   horseSchema,
@@ -42,6 +43,7 @@ export function openApi() {
       ...documentPaths('riders', 'Rider'),
       ...documentPaths('lessons', 'Lesson'),
       ...documentPaths('sessions', 'Session'),
+      ...documentPaths('exercises', 'OwnExercise'),
       '/api/observations': {
         post: {
           requestBody: json({
@@ -58,6 +60,7 @@ export function openApi() {
         Rider: schema(riderSchema),
         Lesson: schema(lessonRecordSchema),
         Session: schema(sessionSchema),
+        OwnExercise: schema(ownExerciseSchema),
         Observation: schema(observationSchema),
         Problem: {
           type: 'object',

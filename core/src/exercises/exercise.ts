@@ -94,6 +94,14 @@ export const exerciseSchema = z.strictObject({
   remarks: z.partialRecord(z.enum(APPROACHES), sentence),
 });
 
+/** An exercise of the instructor's own, as the book keeps it. */
+export const ownExerciseSchema = z.strictObject({
+  id: z.uuid(),
+  revision: z.number().int().min(0),
+  exercise: exerciseSchema,
+});
+
+export type OwnExercise = z.infer<typeof ownExerciseSchema>;
 export type Exercise = z.infer<typeof exerciseSchema>;
 export type Rung = z.infer<typeof rungSchema>;
 export type Aids = z.infer<typeof aidsSchema>;

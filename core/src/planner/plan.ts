@@ -2,6 +2,7 @@ import { findExercise } from '../exercises/catalogue.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
+import { printLesson } from '../notation/print.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
@@ -268,7 +269,7 @@ function finished(
       : []),
   ];
   return {
-    lesson: composed.text,
+    lesson: printLesson(parseLesson(composed.text).lesson),
     sets: composed.sets.map((set) => plannedSet(set, shelf, selection)),
     leftOut: leftOutOf(request, shelf, selection),
     objective: selection.objective,

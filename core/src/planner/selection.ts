@@ -261,7 +261,7 @@ export function readAnswer(
   };
 }
 
-/** Chooses the lesson. */
+/** Chooses the lesson. Wishes that cannot be kept are named, and the rest is chosen without them. */
 export async function select(
   candidates: readonly Candidate[],
   request: PlanRequest,
@@ -269,9 +269,22 @@ export async function select(
   solve: Solve,
   options: SolveOptions,
 ): Promise<Selection> {
-  const answer = await solve(programmeOf(candidates, request, frame), options);
-  if (answer.status === 'infeasible') {
-    throw new Error('select: every wish is soft, so the programme always has an answer');
+  const known = new Set(candidates.map((c) => c.exercise.id));
+  const choose = async (mustHave: readonly string[]): Promise<Selection> => {
+    const asked = { ...request, wishes: { ...request.wishes, mustHave: [...mustHave] } };
+    const answer = await solve(programmeOf(candidates, asked, frame), options);
+    if (answer.status === 'infeasible') {
+      throw new Error('select: every wish is soft, so the programme always has an answer');
+    }
+    return readAnswer(answer, candidates, asked);
+  };
+  const wanted = request.wishes.mustHave;
+  const possible = wanted.filter((id) => known.has(id));
+  let selection = await choose(possible);
+  // The price of a broken wish would drown the gap of the rest.
+  if (selection.brokenPins.length > 0) {
+    selection = await choose(possible.filter((id) => !selection.brokenPins.includes(id)));
   }
-  return readAnswer(answer, candidates, request);
+  const taken = new Set(selection.chosen.map((c) => c.candidate.exercise.id));
+  return { ...selection, brokenPins: wanted.filter((id) => !taken.has(id)) };
 }

@@ -12,6 +12,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
@@ -59,6 +60,13 @@ export const riders = pgTable('riders', {
   name: text().notNull(),
   notes: text().notNull().default(''),
   theme: text().notNull().default(''),
+});
+
+/** The instructor's own exercises, beside those of the shelf. */
+export const ownExercises = pgTable('own_exercises', {
+  id: uuid().primaryKey(),
+  revision: integer().notNull(),
+  exercise: jsonb().$type<Exercise>().notNull(),
 });
 
 export const lessons = pgTable(

@@ -3,7 +3,18 @@ import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/obse
 import type { Observation } from '@canter-book/core/observations/observation';
 import { unpacked } from '@canter-book/core/progress/readings';
 import type { Database } from '../db/connect.ts';
-import { horses, lessons, observations, riders, sessionEvidence, sessions } from '../db/schema.ts';
+import type { OwnExercise } from '@canter-book/core/exercises/exercise';
+import { doneIn } from '@canter-book/core/planner/history';
+import type { Done } from '@canter-book/core/planner/request';
+import {
+  horses,
+  lessons,
+  observations,
+  ownExercises,
+  riders,
+  sessionEvidence,
+  sessions,
+} from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { bundleLines, takeBundle, type BundleKind, type BundleReport } from './bundle.ts';
 import { evidenceStore } from './evidence.ts';
@@ -69,6 +80,9 @@ const sessionMapping = {
   }),
 };
 
+/** As far back as the planner looks. */
+const PLANNED_SESSIONS = 12;
+
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
   const horseRows = revisioned<Horse, HorseRow>(db, horses, {
@@ -127,6 +141,13 @@ export function createBook(db: Database) {
           )
           .groupBy(sessions.riderId);
       },
+    },
+    exercises: {
+      ...revisioned<OwnExercise, OwnExercise>(db, ownExercises, {
+        toRow: (e) => e,
+        fromRow: (row) => row,
+      }),
+      list: (): Promise<OwnExercise[]> => db.select().from(ownExercises),
     },
     lessons: {
       ...lessonRows,
@@ -205,6 +226,19 @@ export function createBook(db: Database) {
           )
           .orderBy(asc(sessions.startedAt));
         return new Map(rows.map((row) => [`${row.horseId}/${row.date}`, row.id]));
+      },
+      /** What the sets of a horse's last planned sessions came to. */
+      async done(horseId: string): Promise<Done[]> {
+        const rows = await db
+          .select({ id: sessions.id, date: sessions.date, document: sessions.document })
+          .from(sessions)
+          .where(and(eq(sessions.horseId, horseId), sql`${sessions.document} is not null`))
+          .orderBy(desc(sessions.startedAt))
+          .limit(PLANNED_SESSIONS);
+        const tried = await seen.triesOf(rows.map((row) => row.id));
+        return rows.flatMap(({ id, date, document }) =>
+          document ? doneIn(date, document, tried.get(id) ?? []) : [],
+        );
       },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db

@@ -120,6 +120,23 @@ export function observationStore(db: Database, evidence: EvidenceStore) {
         .orderBy(asc(observations.at), asc(observations.id));
       return rows.map((row) => row.data);
     },
+    /** The tries of some sessions, corrections among them. */
+    async triesOf(sessionIds: readonly string[]): Promise<Map<string, Observation[]>> {
+      const found = new Map<string, Observation[]>();
+      if (sessionIds.length === 0) return found;
+      const rows = await db
+        .select({ sessionId: observations.sessionId, data: observations.data })
+        .from(observations)
+        .where(
+          and(
+            inArray(observations.sessionId, [...sessionIds]),
+            inArray(observations.kind, ['try', 'withdrawn']),
+          ),
+        );
+      for (const { sessionId, data } of rows)
+        found.set(sessionId, [...(found.get(sessionId) ?? []), data]);
+      return found;
+    },
     /** All readings that stand, with the names they need in a table, oldest first, a page at a time. */
     async *readings(): AsyncGenerator<NamedReading[]> {
       let after: { at: Date; id: string } | null = null;

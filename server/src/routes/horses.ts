@@ -19,6 +19,9 @@ export function horseRoutes(book: Book): Router {
     const { kinds, since } = seenSchema.parse(req.query);
     res.json(await book.observations.ofHorse(idParam.parse(req.params.id), kinds, since));
   });
+  router.get('/:id/done', async (req, res) => {
+    res.json(await book.sessions.done(idParam.parse(req.params.id)));
+  });
   router.delete('/:id', async (req, res) => {
     await book.horses.remove(idParam.parse(req.params.id));
     res.status(204).end();

@@ -5,6 +5,8 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import type { Verdict } from '@canter-book/core/progress/course';
 import type { Readings } from '@canter-book/core/progress/readings';
 import type { Standings } from '@canter-book/core/progress/standing';
+import type { OwnExercise } from '@canter-book/core/exercises/exercise';
+import type { Done } from '@canter-book/core/planner/request';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Rein } from '@canter-book/core/arena/rein';
 
@@ -63,7 +65,7 @@ export interface Problem {
   current?: unknown;
 }
 
-const documents = ['Horse', 'Rider', 'Lesson', 'Session', 'Observations'] as const;
+const documents = ['Horse', 'Rider', 'Lesson', 'Session', 'Observations', 'Exercise'] as const;
 
 const put = <T extends { id: string }>(path: string) => ({
   query: (body: T) => ({ url: `${path}/${body.id}`, method: 'PUT', body }),
@@ -88,6 +90,22 @@ export const api = createApi({
     readings: build.query<Readings, string>({
       query: (horseId) => `horses/${horseId}/readings`,
       providesTags: ['Observations'],
+    }),
+    done: build.query<Done[], string>({
+      query: (horseId) => `horses/${horseId}/done`,
+      providesTags: ['Observations', 'Session'],
+    }),
+    ownExercises: build.query<OwnExercise[], void>({
+      query: () => 'exercises',
+      providesTags: ['Exercise'],
+    }),
+    saveExercise: build.mutation<OwnExercise, OwnExercise>({
+      query: (body) => ({ url: `exercises/${body.id}`, method: 'PUT', body }),
+      invalidatesTags: ['Exercise'],
+    }),
+    removeExercise: build.mutation<void, string>({
+      query: (id) => ({ url: `exercises/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Exercise'],
     }),
     seen: build.query<SeenRow[], { horseId: string; kinds: string; since: string }>({
       query: ({ horseId, ...params }) => ({ url: `horses/${horseId}/seen`, params }),
@@ -194,6 +212,10 @@ export const {
   useTakeBookMutation,
   useAddSessionsMutation,
   useYardQuery,
+  useDoneQuery,
+  useOwnExercisesQuery,
+  useSaveExerciseMutation,
+  useRemoveExerciseMutation,
 } = api;
 
 type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;
