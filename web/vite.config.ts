@@ -21,7 +21,7 @@ export default defineConfig({
         icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff,woff2}'],
+        globPatterns: ['**/*.{js,css,html,svg,woff,woff2,wasm}'],
         globIgnores: [
           '**/*-{cyrillic,greek,vietnamese}*.woff2',
           '**/*cyrillic*',

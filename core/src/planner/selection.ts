@@ -196,8 +196,9 @@ export function programmeOf(
     frame.mostLoad,
   );
 
-  // Parts before wholes: a whole is ridden on a day on which one of its parts was.
+  // Parts before wholes: what is not yet confirmed is ridden on a day on which one of its parts was.
   for (const c of candidates) {
+    if (c.readiness.status === 'confirmed') continue;
     const parts = candidates.filter((p) => c.exercise.parts.includes(p.exercise.id));
     if (parts.length > 0) add('parts before wholes', [[c.id, 1], ...terms(parts, -1)], '<=', 0);
   }

@@ -10,6 +10,7 @@ const TABS = [
   { to: '/', label: 'Today' },
   { to: '/horses', label: 'Horses' },
   { to: '/desk', label: 'Desk' },
+  { to: '/shelf', label: 'Shelf' },
   { to: '/ringside', label: 'Ringside' },
   { to: '/debrief', label: 'Debrief' },
   { to: '/progress', label: 'Progress' },

@@ -48,6 +48,9 @@ export default function HorsePage() {
           <ButtonLink look="quiet" to={`/progress/${id}`}>
             Progress
           </ButtonLink>
+          <ButtonLink look="quiet" to={`/horses/${id}/plan`}>
+            Propose a lesson
+          </ButtonLink>
           <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
         </>
       }

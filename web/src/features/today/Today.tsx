@@ -95,6 +95,9 @@ function Waiting({ row, name }: { row: YardRow; name: string }) {
         <ButtonLink look="quiet" to={`/desk?horse=${row.horseId}`}>
           Lessons
         </ButtonLink>
+        <ButtonLink look="quiet" to={`/horses/${row.horseId}/plan`}>
+          Propose
+        </ButtonLink>
         <ButtonLink to={`/ringside?horse=${row.horseId}`}>Teach</ButtonLink>
       </div>
     </li>

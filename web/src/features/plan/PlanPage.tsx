@@ -1,0 +1,207 @@
+import { useMemo, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { Plan } from '@canter-book/core/planner/plan';
+import type { PlanRequest } from '@canter-book/core/planner/request';
+import type { PlannedSet } from '@canter-book/core/planner/reasons';
+import { profileOf } from '@canter-book/core/observations/profile';
+import type { Horse } from '@canter-book/core/observations/records';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { compileRide } from '@canter-book/core/ride/compile';
+import { useHorseQuery, useOwnExercisesQuery, useSaveLessonMutation } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { newId } from '../../app/newId.ts';
+import { useTitle } from '../../app/title.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
+import { usePlayer } from '../arena/player.ts';
+import { recordOf } from '../desk/lessonRecord.ts';
+import { PlannedSetCard } from './PlannedSetCard.tsx';
+import { useHorseFile } from './useHorseFile.ts';
+import { usePlan } from './usePlan.ts';
+import { WishesForm } from './WishesForm.tsx';
+import { remember, remembered, wishesOf, type Wished } from './wishes.ts';
+
+/** A lesson proposed for one horse today: made at once, changed by wishes, taken to the desk or the ringside. */
+export default function PlanPage() {
+  const { id = '' } = useParams();
+  const query = useHorseQuery(id);
+  const own = useOwnExercisesQuery();
+  const [wished, setWished] = useState(remembered);
+  useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
+  const file = useHorseFile(id, wished.equipment);
+  const request = useMemo<PlanRequest | null>(() => {
+    if (!file || !own.data) return null;
+    const exercises = own.data.map((o) => o.exercise);
+    return { horse: file, wishes: wishesOf(wished, exercises) };
+  }, [file, own.data, wished]);
+  const { plan, doing, failed, stop } = usePlan(request);
+  const wish = (change: Partial<Wished>) => {
+    const next = { ...wished, ...change };
+    remember(next);
+    setWished(next);
+  };
+  if (!query.data) return <QueryState query={query} what="horse" />;
+  const horse = query.data;
+  return (
+    <Page
+      title={`A lesson for ${horse.name}`}
+      about="Proposed from what the book knows; yours to change"
+    >
+      <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_1fr]">
+        <WishesForm wished={wished} onWish={wish} />
+        <div className="min-w-0">
+          <div role="status" className="min-h-10">
+            {doing && (
+              <p className="flex items-center gap-4">
+                <span className="inline-block h-3 w-3 animate-pulse rounded-full bg-leather motion-reduce:animate-none" />
+                {doing} …
+                <Button look="quiet" onClick={stop}>
+                  Stop
+                </Button>
+              </p>
+            )}
+          </div>
+          {failed && (
+            <p role="alert" className="mb-4 rounded-lg bg-slip p-4 text-madder">
+              ✕ No lesson could be made: {failed} Give it more minutes, or fewer wishes.
+            </p>
+          )}
+          {plan && <Proposed plan={plan} horse={horse} wished={wished} onWish={wish} />}
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+interface ProposedProps {
+  plan: Plan;
+  horse: Horse;
+  wished: Wished;
+  onWish(change: Partial<Wished>): void;
+}
+
+const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
+  { name: 'warm-up', title: 'Warm-up' },
+  { name: 'work', title: 'Work' },
+  { name: 'stretch', title: 'Stretch' },
+];
+
+function Proposed({ plan, horse, wished, onWish }: ProposedProps) {
+  const navigate = useNavigate();
+  const [save, saving] = useSaveLessonMutation();
+  const [shown, setShown] = useState<string | null>(null);
+  const ride = useMemo(
+    () => compileRide(parseLesson(plan.lesson).lesson, profileOf(horse, new Date().getFullYear())),
+    [plan.lesson, horse],
+  );
+  const player = usePlayer(ride.totals.seconds);
+  const take = async (to: (id: string) => string) => {
+    const record = recordOf(plan.lesson, horse.id, newId);
+    const saved = await save(record);
+    if (!saved.error) void navigate(to(record.id));
+  };
+  const selected = useMemo(() => lineOf(plan.lesson, shown), [plan.lesson, shown]);
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-3">
+        <Button
+          disabled={saving.isLoading}
+          onClick={() => void take((id) => `/ringside?lesson=${id}&horse=${horse.id}`)}
+        >
+          Take to the ringside
+        </Button>
+        <Button
+          look="quiet"
+          disabled={saving.isLoading}
+          onClick={() => void take((id) => `/desk/${id}`)}
+        >
+          Open at the desk
+        </Button>
+        <span className="text-[13px] text-soft">
+          within {(100 * plan.gap).toFixed(1)} % of the best choice ·{' '}
+          {ride.movements.filter((m) => m.act !== -1).length} movements
+        </span>
+      </div>
+      {saving.error && (
+        <p role="alert" className="mb-3 text-madder">
+          ✕ The lesson could not be kept. Try it again.
+        </p>
+      )}
+      {plan.notes.length > 0 && (
+        <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 font-book text-[15px]">
+          {plan.notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+        </ul>
+      )}
+      <ArenaDrawing
+        ride={ride}
+        player={player}
+        selectedItem={selected}
+        className="mb-5 w-full max-w-3xl"
+      />
+      {PHASES.map(({ name, title }) => {
+        const sets = plan.sets.filter((s) => s.phase === name);
+        if (sets.length === 0) return null;
+        return (
+          <section key={name} aria-labelledby={`phase-${name}`} className="mb-6">
+            <h2 id={`phase-${name}`} className="mb-2 flex items-baseline gap-3 text-xl">
+              {title}
+              <span className="tabular font-mono text-[14px] text-soft">
+                {sets.reduce((m, s) => m + s.minutes, 0)} min
+              </span>
+            </h2>
+            <ol className="divide-y divide-line border-y border-line">
+              {sets.map((set) => (
+                <PlannedSetCard
+                  key={set.exercise}
+                  set={set}
+                  shown={shown === set.exercise}
+                  pinned={wished.mustHave.includes(set.exercise)}
+                  onShow={() => setShown(shown === set.exercise ? null : set.exercise)}
+                  onPin={() => onWish({ mustHave: toggled(wished.mustHave, set.exercise) })}
+                  onNotToday={() =>
+                    onWish({
+                      notToday: [...wished.notToday, set.exercise],
+                      mustHave: wished.mustHave.filter((m) => m !== set.exercise),
+                    })
+                  }
+                  onSwap={(other) =>
+                    onWish({
+                      notToday: [...wished.notToday, set.exercise],
+                      mustHave: [...wished.mustHave.filter((m) => m !== set.exercise), other],
+                    })
+                  }
+                />
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+      <details className="mb-6">
+        <summary className="font-bold">Left out, and why ({plan.leftOut.length})</summary>
+        <ul className="mt-2 space-y-1.5 text-[14px]">
+          {plan.leftOut.map((l) => (
+            <li key={l.exercise}>
+              <b>{l.name}.</b> {l.why}
+            </li>
+          ))}
+        </ul>
+      </details>
+    </>
+  );
+}
+
+const toggled = (list: readonly string[], id: string): string[] =>
+  list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
+
+/** The first line of a set in the lesson, to stand out in the drawing. */
+function lineOf(text: string, exercise: string | null): string | null {
+  if (!exercise) return null;
+  const { lesson } = parseLesson(text);
+  return (
+    lesson.items.find((i) => i.before?.some((c) => c.trim().startsWith(`set ${exercise} `)))?.id ??
+    null
+  );
+}

@@ -1,0 +1,135 @@
+import { findExercise } from '@canter-book/core/exercises/catalogue';
+import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
+import { MOODS } from '@canter-book/core/planner/request';
+import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
+
+interface WishesFormProps {
+  wished: Wished;
+  onWish(change: Partial<Wished>): void;
+}
+
+/** What is wished for today. Each change proposes the lesson anew. */
+export function WishesForm({ wished, onWish }: WishesFormProps) {
+  const { minutes, arena, mood, hot, equipment, mustHave, notToday } = wished;
+  return (
+    <aside aria-label="Today" className="space-y-5">
+      <Choices
+        name="Minutes"
+        all={LENGTHS}
+        chosen={minutes}
+        onChoose={(m) => onWish({ minutes: m })}
+      />
+      <Choices
+        name="Arena, m"
+        all={Object.keys(ARENAS)}
+        chosen={arena}
+        onChoose={(a) => onWish({ arena: a })}
+      />
+      <Choices
+        name="The horse is"
+        all={MOODS}
+        chosen={mood}
+        onChoose={(m) => onWish({ mood: m })}
+      />
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-5 w-5 accent-leather"
+          checked={hot}
+          onChange={(event) => onWish({ hot: event.target.checked })}
+        />
+        It is hot
+      </label>
+      <fieldset>
+        <legend className="mb-1 text-[14px] text-soft">In the arena</legend>
+        <div className="flex flex-wrap gap-4">
+          {EQUIPMENT.map((e) => (
+            <label key={e} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-5 w-5 accent-leather"
+                checked={equipment.includes(e)}
+                onChange={(event) =>
+                  onWish({
+                    equipment: event.target.checked
+                      ? [...equipment, e]
+                      : equipment.filter((x) => x !== e),
+                  })
+                }
+              />
+              {e}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <Pins
+        name="Must be in it"
+        ids={mustHave}
+        onTake={(id) => onWish({ mustHave: mustHave.filter((x) => x !== id) })}
+      />
+      <Pins
+        name="Not today"
+        ids={notToday}
+        onTake={(id) => onWish({ notToday: notToday.filter((x) => x !== id) })}
+      />
+    </aside>
+  );
+}
+
+interface ChoicesProps<T extends string | number> {
+  name: string;
+  all: readonly T[];
+  chosen: T;
+  onChoose(value: T): void;
+}
+
+function Choices<T extends string | number>({ name, all, chosen, onChoose }: ChoicesProps<T>) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[14px] text-soft">{name}</legend>
+      <div className="flex flex-wrap rounded-lg border border-line">
+        {all.map((value) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={value === chosen}
+            className="min-h-9 flex-1 px-2 whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+            onClick={() => onChoose(value)}
+          >
+            {value}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+interface PinsProps {
+  name: string;
+  ids: readonly string[];
+  onTake(id: string): void;
+}
+
+function Pins({ name, ids, onTake }: PinsProps) {
+  if (ids.length === 0) return null;
+  return (
+    <div>
+      <p className="mb-1 text-[14px] text-soft">{name}</p>
+      <ul className="space-y-1">
+        {ids.map((id) => (
+          <li key={id} className="flex items-baseline justify-between gap-2">
+            <span>{findExercise(id)?.name ?? id}</span>
+            <button
+              type="button"
+              aria-label={`Take back: ${findExercise(id)?.name ?? id}`}
+              className="px-1 text-leather underline"
+              onClick={() => onTake(id)}
+            >
+              take back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

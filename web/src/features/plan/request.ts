@@ -1,0 +1,48 @@
+import { profileOf } from '@canter-book/core/observations/profile';
+import type { Horse } from '@canter-book/core/observations/records';
+import { SCALES } from '@canter-book/core/observations/scales';
+import { dayOf } from '@canter-book/core/progress/days';
+import type { Readings } from '@canter-book/core/progress/readings';
+import { standingsOf } from '@canter-book/core/progress/standing';
+import {
+  horseFileSchema,
+  levelsFrom,
+  type Done,
+  type HorseFile,
+} from '@canter-book/core/planner/request';
+import type { Equipment } from '@canter-book/core/exercises/exercise';
+
+interface Known {
+  readonly horse: Horse;
+  readonly readings: Readings;
+  readonly done: readonly Done[];
+  readonly equipment: readonly Equipment[];
+  readonly date: string;
+}
+
+/** What the planner has to know of a horse of the book. */
+export function horseFileOf({ horse, readings, done, equipment, date }: Known): HorseFile {
+  const { name, stage, heightCm, hollowSide, fitness, approach, theme } = horse;
+  const profile = profileOf(horse, Number(date.slice(0, 4)));
+  const { smallestCircleM, steepestDeg, collectedBoutS, breakEveryMin } = profile.limits ?? {};
+  return horseFileSchema.parse({
+    name,
+    stage,
+    heightCm,
+    hollowSide,
+    fitness,
+    approach,
+    ...(profile.age !== undefined && { age: Math.max(2, profile.age) }),
+    // The theme is in the instructor's words; a scale named in it is worked on more.
+    theme: SCALES.find((scale) => theme.toLowerCase().includes(scale)),
+    equipment: [...equipment],
+    limits: {
+      smallestCircleM,
+      ...(typeof steepestDeg === 'number' && { steepestDeg }),
+      ...(typeof collectedBoutS === 'number' && { collectedBoutS }),
+      breakEveryMin,
+    },
+    levels: levelsFrom(standingsOf(readings.readings, dayOf(date))),
+    done: [...done],
+  });
+}

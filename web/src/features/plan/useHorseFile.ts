@@ -1,0 +1,21 @@
+import { useMemo } from 'react';
+import type { Equipment } from '@canter-book/core/exercises/exercise';
+import type { HorseFile } from '@canter-book/core/planner/request';
+import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/api.ts';
+import { today } from '../../app/dates.ts';
+import { horseFileOf } from './request.ts';
+
+/** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
+export function useHorseFile(id: string | null, equipment: readonly Equipment[]): HorseFile | null {
+  const skip = { skip: id === null };
+  const horse = useHorseQuery(id ?? '', skip).data;
+  const readings = useReadingsQuery(id ?? '', skip).data;
+  const done = useDoneQuery(id ?? '', skip).data;
+  return useMemo(
+    () =>
+      id !== null && horse && readings && done
+        ? horseFileOf({ horse, readings, done, equipment, date: today() })
+        : null,
+    [id, horse, readings, done, equipment],
+  );
+}

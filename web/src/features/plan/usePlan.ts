@@ -1,0 +1,59 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Plan } from '@canter-book/core/planner/plan';
+import type { PlanRequest } from '@canter-book/core/planner/request';
+import { planInWorker } from '../../workers/planner.ts';
+
+export interface PlanState {
+  readonly plan: Plan | null;
+  /** What is being done; null when nothing is. */
+  readonly doing: string | null;
+  readonly failed: string | null;
+  stop(): void;
+}
+
+/** How far the planning of one request is. */
+interface Stand {
+  readonly request: PlanRequest;
+  readonly doing: string | null;
+  readonly failed: string | null;
+}
+
+/** The plan for a request; a new request stops the one before it. The last plan stays while the next is made. */
+export function usePlan(request: PlanRequest | null): PlanState {
+  const [plan, setPlan] = useState<Plan | null>(null);
+  const [stand, setStand] = useState<Stand | null>(null);
+  const stop = useRef<() => void>(() => {});
+  useEffect(() => {
+    if (!request) return;
+    const now = (doing: string | null, failed: string | null = null) =>
+      setStand({ request, doing, failed });
+    let current = true;
+    const under = planInWorker(request, (what) => current && now(what));
+    stop.current = () => {
+      current = false;
+      under.stop();
+      now(null);
+    };
+    under.plan.then(
+      (made) => {
+        if (!current) return;
+        current = false;
+        setPlan(made);
+        now(null);
+      },
+      (error: Error) => current && now(null, error.message),
+    );
+    return () => {
+      // One that is done has nothing to stop, and its worker is kept for the next.
+      if (current) under.stop();
+      current = false;
+    };
+  }, [request]);
+  const known = stand !== null && stand.request === request;
+  return {
+    plan,
+    doing: request && !known ? 'Reading the horse’s page' : known ? stand.doing : null,
+    failed: known ? stand.failed : null,
+    stop: () => stop.current(),
+  };
+}

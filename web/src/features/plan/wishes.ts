@@ -1,0 +1,65 @@
+import type { Equipment } from '@canter-book/core/exercises/exercise';
+import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
+import { today } from '../../app/dates.ts';
+
+/** What is wished for a lesson on this device; the last choice is the next beginning. */
+export interface Wished {
+  readonly minutes: number;
+  readonly arena: string;
+  readonly mood: Wishes['mood'];
+  readonly hot: boolean;
+  readonly equipment: readonly Equipment[];
+  readonly mustHave: readonly string[];
+  readonly notToday: readonly string[];
+}
+
+export const ARENAS: Readonly<Record<string, { widthM: number; lengthM: number }>> = {
+  '20 × 60': { widthM: 20, lengthM: 60 },
+  '20 × 40': { widthM: 20, lengthM: 40 },
+};
+export const LENGTHS = [15, 20, 30, 45, 60] as const;
+
+export const USUAL: Wished = {
+  minutes: 45,
+  arena: '20 × 60',
+  mood: 'as usual',
+  hot: false,
+  equipment: [],
+  mustHave: [],
+  notToday: [],
+};
+
+const KEY = 'canter-book-wishes';
+
+/** Minutes, arena and equipment stay the same from day to day; mood, heat and pins are today's. */
+export function remembered(): Wished {
+  try {
+    const { minutes, arena, equipment } = JSON.parse(
+      localStorage.getItem(KEY) ?? '{}',
+    ) as Partial<Wished>;
+    return {
+      ...USUAL,
+      ...(minutes && { minutes }),
+      ...(arena && ARENAS[arena] && { arena }),
+      ...(equipment && { equipment }),
+    };
+  } catch {
+    return USUAL;
+  }
+}
+
+export function remember({ minutes, arena, equipment }: Wished): void {
+  localStorage.setItem(KEY, JSON.stringify({ minutes, arena, equipment }));
+}
+
+export const wishesOf = (wished: Wished, own: Wishes['own']): Wishes =>
+  wishesSchema.parse({
+    minutes: wished.minutes,
+    arena: ARENAS[wished.arena]!,
+    date: today(),
+    mood: wished.mood,
+    hot: wished.hot,
+    mustHave: [...wished.mustHave],
+    notToday: [...wished.notToday],
+    own,
+  });

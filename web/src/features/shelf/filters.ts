@@ -1,0 +1,67 @@
+import { CHAINS } from '@canter-book/core/exercises/catalogue';
+import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
+import type { MovingGait } from '@canter-book/core/gaits/paces';
+import type { Scale } from '@canter-book/core/observations/scales';
+import type { Readiness, Status } from '@canter-book/core/planner/readiness';
+import { readinessOf } from '@canter-book/core/planner/readiness';
+import type { HorseFile } from '@canter-book/core/planner/request';
+
+export interface Filters {
+  readonly words: string;
+  readonly scale: Scale | '';
+  readonly stage: number;
+  readonly gait: MovingGait | '';
+  readonly equipment: 'any' | 'none';
+  readonly ready: boolean;
+}
+
+export const ALL: Filters = {
+  words: '',
+  scale: '',
+  stage: 8,
+  gait: '',
+  equipment: 'any',
+  ready: false,
+};
+
+const buildsFirst = (e: Exercise, scale: Scale): boolean =>
+  e.builds[scale] === Math.max(...Object.values(e.builds));
+
+/** Whether an exercise is among what is looked for; every word must be somewhere in it. */
+export function matches(e: Exercise, filters: Filters, readiness: Readiness | null): boolean {
+  const { words, scale, stage, gait, equipment, ready } = filters;
+  const text = [e.name, e.purpose, e.good.measure, ...e.faults.map((f) => f.fault)]
+    .join(' ')
+    .toLowerCase();
+  const said = words.toLowerCase().split(/\s+/).filter(Boolean);
+  return (
+    said.every((w) => text.includes(w)) &&
+    (scale === '' || buildsFirst(e, scale)) &&
+    e.stage <= stage &&
+    (gait === '' || e.gaits.includes(gait)) &&
+    (equipment === 'any' || e.equipment.length === 0) &&
+    (!ready || (readiness !== null && readiness.status !== 'not yet'))
+  );
+}
+
+const ORDER: readonly Status[] = ['confirmed', 'improving', 'new', 'not yet'];
+
+/** How far a horse is with an exercise: its best rung. */
+export function bestRung(horse: HorseFile, e: Exercise): Readiness {
+  const all = e.rungs.map((_, i) => readinessOf(horse, e, i));
+  return all.reduce((a, b) => (ORDER.indexOf(b.status) <= ORDER.indexOf(a.status) ? b : a));
+}
+
+/** The shelf with the instructor's own exercises as a chain of their own. */
+export const withOwn = (own: readonly Exercise[]): readonly Chain[] =>
+  own.length === 0
+    ? CHAINS
+    : [
+        {
+          id: 'my-own',
+          name: 'My exercises',
+          about: 'Written by you, in the same form.',
+          exercises: own,
+        },
+        ...CHAINS,
+      ];
