@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Command } from 'commander';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { planLesson, type Plan } from '@canter-book/core/planner/plan';
 import {

@@ -42,6 +42,7 @@ export const walk: Chain = {
       at: ['F', 'B', 'M'],
       rungs: [rung('once round')],
       load: 1,
+      needs: { exercises: ['stand-and-breathe'] },
       aids: STRETCH,
       good: { measure: 'Steps of walk without a jog', threshold: 'A whole round, head nodding.' },
       leaveWhen: 'The walk is even and long, and the eye is quiet.',
@@ -62,6 +63,7 @@ export const walk: Chain = {
       at: ['B'],
       rungs: [rung('two long diagonals')],
       load: 1,
+      needs: { exercises: ['walk-long-rein'] },
       aids: RIDE_ON,
       good: {
         measure: 'Answer to the lightest aid',
@@ -84,6 +86,7 @@ export const walk: Chain = {
       at: ['A', 'E', 'B'],
       rungs: [rung('15 m', { size: 15 }), rung('12 m', { size: 12 }), rung('10 m', { size: 10 })],
       load: 1,
+      needs: { exercises: ['walk-lines'] },
       aids: RIDE_ON,
       good: {
         measure: 'Steps without leaning in or out',
@@ -105,6 +108,7 @@ export const walk: Chain = {
       template: 'A walk medium, serpentine {loops} to C',
       rungs: [rung('three loops', { loops: 3 })],
       load: 1,
+      needs: { exercises: ['walk-circles'] },
       aids: RIDE_ON,
       good: {
         measure: 'Steps to change flexion',
@@ -128,6 +132,7 @@ export const walk: Chain = {
       at: ['B'],
       rungs: [rung('on the long diagonal')],
       load: 1,
+      needs: { exercises: ['walk-long-rein'] },
       aids: STRETCH,
       good: {
         measure: 'Overtrack in hooves',
@@ -150,6 +155,7 @@ export const walk: Chain = {
       at: ['E', 'B'],
       rungs: [rung('three seconds')],
       load: 1,
+      needs: { exercises: ['walk-lines'] },
       aids: TRANSITION_DOWN,
       good: {
         measure: 'Steps from the aid to the halt',

@@ -51,7 +51,7 @@ export default function PlanPage() {
       <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_1fr]">
         <WishesForm wished={wished} onWish={wish} />
         <div className="min-w-0">
-          <div role="status" className="min-h-10">
+          <div role="status" className={doing ? 'mb-4' : ''}>
             {doing && (
               <p className="flex items-center gap-4">
                 <span className="inline-block h-3 w-3 animate-pulse rounded-full bg-leather motion-reduce:animate-none" />
@@ -119,7 +119,10 @@ function Proposed({ plan, horse, wished, onWish }: ProposedProps) {
           Open at the desk
         </Button>
         <span className="text-[13px] text-soft">
-          within {(100 * plan.gap).toFixed(1)} % of the best choice ·{' '}
+          {plan.gap < 0.0005
+            ? 'the best choice'
+            : `within ${(100 * plan.gap).toFixed(1)} % of the best choice`}
+          {' · '}
           {ride.movements.filter((m) => m.act !== -1).length} movements
         </span>
       </div>

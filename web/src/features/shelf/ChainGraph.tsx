@@ -19,18 +19,25 @@ const LOOKS: Readonly<Record<Status, { mark: string; fill: string; dashed: boole
 /** The chain as it is built: what must be there stands to the left, a strap leads to what follows. */
 export function ChainGraph({ chain, readinessOf }: ChainGraphProps) {
   const levels = levelsOf(chain.exercises) ?? new Map<string, number>();
-  const columns: Exercise[][] = [];
-  for (const e of chain.exercises) (columns[levels.get(e.id) ?? 0] ??= []).push(e);
+  const known = new Set(chain.exercises.map((e) => e.id));
+  const within = (e: Exercise) => before(e).filter((id) => known.has(id));
+  const led = new Set(chain.exercises.flatMap(within));
+  // What neither leads nor follows stands in a row of its own.
+  const alone = chain.exercises.filter((e) => within(e).length === 0 && !led.has(e.id));
+  const joined = chain.exercises.filter((e) => !alone.includes(e));
+  const steps = [...new Set(joined.map((e) => levels.get(e.id) ?? 0))].sort((a, b) => a - b);
+  const columns = steps.map((step) => joined.filter((e) => (levels.get(e.id) ?? 0) === step));
   const at = new Map(
     columns.flatMap((column, c) =>
-      (column ?? []).map((e, r) => [
+      column.map((e, r) => [
         e.id,
         { x: c * (BOX.width + BOX.gapX), y: r * (BOX.height + BOX.gapY) },
       ]),
     ),
   );
-  const width = columns.length * (BOX.width + BOX.gapX) - BOX.gapX;
-  const height = Math.max(...columns.map((c) => c.length)) * (BOX.height + BOX.gapY) - BOX.gapY;
+  const width = Math.max(0, columns.length * (BOX.width + BOX.gapX) - BOX.gapX);
+  const rows = Math.max(0, ...columns.map((c) => c.length));
+  const height = Math.max(0, rows * (BOX.height + BOX.gapY) - BOX.gapY);
   return (
     <div
       className="overflow-x-auto pb-2"
@@ -40,59 +47,66 @@ export function ChainGraph({ chain, readinessOf }: ChainGraphProps) {
     >
       <div className="relative" style={{ width, height }}>
         <svg className="absolute inset-0" width={width} height={height} aria-hidden>
-          {chain.exercises.flatMap((e) =>
-            before(e)
-              .filter((id) => at.has(id))
-              .map((id) => {
-                const [from, to] = [at.get(id)!, at.get(e.id)!];
-                const [x1, y1] = [from.x + BOX.width, from.y + BOX.height / 2];
-                const [x2, y2] = [to.x, to.y + BOX.height / 2];
-                const bow = Math.max(20, (x2 - x1) / 2);
-                return (
-                  <path
-                    key={`${id}-${e.id}`}
-                    d={`M${x1} ${y1}C${x1 + bow} ${y1} ${x2 - bow} ${y2} ${x2} ${y2}`}
-                    fill="none"
-                    stroke="var(--leather)"
-                    strokeWidth={2.5}
-                    strokeOpacity={0.6}
-                    strokeLinecap="round"
-                  />
-                );
-              }),
+          {joined.flatMap((e) =>
+            within(e).map((id) => {
+              const [from, to] = [at.get(id)!, at.get(e.id)!];
+              const [x1, y1] = [from.x + BOX.width, from.y + BOX.height / 2];
+              const [x2, y2] = [to.x, to.y + BOX.height / 2];
+              const bow = Math.max(20, (x2 - x1) / 2);
+              return (
+                <path
+                  key={`${id}-${e.id}`}
+                  d={`M${x1} ${y1}C${x1 + bow} ${y1} ${x2 - bow} ${y2} ${x2} ${y2}`}
+                  fill="none"
+                  stroke="var(--leather)"
+                  strokeWidth={2.5}
+                  strokeOpacity={0.6}
+                  strokeLinecap="round"
+                />
+              );
+            }),
           )}
         </svg>
-        {chain.exercises.map((e) => {
-          const readiness = readinessOf(e);
-          const look = readiness && LOOKS[readiness.status];
-          const { x, y } = at.get(e.id)!;
-          return (
-            <Link
-              key={e.id}
-              to={`/shelf/${e.id}`}
-              title={readiness?.because}
-              style={{
-                left: x,
-                top: y,
-                width: BOX.width,
-                height: BOX.height,
-                borderLeftColor: look?.fill,
-              }}
-              className={`absolute flex items-center rounded-md border border-line bg-page px-2 text-[13px] leading-tight no-underline hover:border-leather ${look ? 'border-l-4' : ''} ${look?.dashed ? 'border-dashed text-soft' : ''}`}
-            >
-              <span className="line-clamp-2">
-                {look && (
-                  <>
-                    <span aria-hidden>{look.mark} </span>
-                    <span className="sr-only">{readiness!.status}: </span>
-                  </>
-                )}
-                {e.name}
-              </span>
-            </Link>
-          );
-        })}
+        {joined.map((e) => (
+          <Card key={e.id} exercise={e} readiness={readinessOf(e)} at={at.get(e.id)!} />
+        ))}
       </div>
+      {alone.length > 0 && (
+        <div className={`flex flex-wrap gap-3 ${height > 0 ? 'mt-3' : ''}`}>
+          {alone.map((e) => (
+            <Card key={e.id} exercise={e} readiness={readinessOf(e)} />
+          ))}
+        </div>
+      )}
     </div>
+  );
+}
+
+interface CardProps {
+  exercise: Exercise;
+  readiness: Readiness | null;
+  at?: { x: number; y: number };
+}
+
+function Card({ exercise, readiness, at }: CardProps) {
+  const look = readiness && LOOKS[readiness.status];
+  const { width, height } = BOX;
+  return (
+    <Link
+      to={`/shelf/${exercise.id}`}
+      title={readiness?.because}
+      style={{ width, height, borderLeftColor: look?.fill, ...(at && { left: at.x, top: at.y }) }}
+      className={`${at ? 'absolute' : ''} flex items-center rounded-md border border-line bg-page px-2 text-[13px] leading-tight no-underline hover:border-leather ${look ? 'border-l-4' : ''} ${look?.dashed ? 'border-dashed text-soft' : ''}`}
+    >
+      <span className="line-clamp-2">
+        {look && (
+          <>
+            <span aria-hidden>{look.mark} </span>
+            <span className="sr-only">{readiness!.status}: </span>
+          </>
+        )}
+        {exercise.name}
+      </span>
+    </Link>
   );
 }

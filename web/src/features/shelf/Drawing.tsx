@@ -24,10 +24,8 @@ export function Drawing({ exercise }: { exercise: Exercise }) {
   const here = sites.filter((s) => s.rein === rein);
   const site = here[place % Math.max(1, here.length)];
   const text = site?.text ?? null;
-  const ride = useMemo(
-    () => (text === null ? null : rideOf({ text, rein, at: '' }, arena, horseFor(exercise, rung))),
-    [text, rein, arena, exercise, rung],
-  );
+  const ride =
+    text === null ? null : rideOf({ text, rein, at: '' }, arena, horseFor(exercise, rung));
   const player = usePlayer(ride?.totals.seconds ?? 0);
   usePlayerState(player);
   if (!ride || !site) {

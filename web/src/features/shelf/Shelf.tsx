@@ -128,7 +128,7 @@ export default function Shelf() {
         </div>
         {horseId && (
           <p className="mt-2 text-[13px] text-soft">
-            ● confirmed · ◒ improving · ○ new today at most one · – not yet
+            ● confirmed · ◒ improving · ○ new, one a day at most · – not yet
           </p>
         )}
       </div>
