@@ -24,6 +24,8 @@ export interface Writing {
   readonly straighten: 0 | 1 | 2;
   /** Letters that were asked too much of; each mention makes them dearer. */
   readonly worn: readonly string[];
+  /** A rein that needs so many rounds of plain trot more. */
+  readonly more: { readonly rein: Rein; readonly rounds: number } | null;
   /** Breaks come this much earlier than they must. */
   readonly breakShare: number;
 }
@@ -33,6 +35,7 @@ export const USUAL_WRITING: Writing = {
   evenRounds: false,
   straighten: 0,
   worn: [],
+  more: null,
   breakShare: 0.95,
 };
 
@@ -134,6 +137,17 @@ export function compose(
     }
     const last = placed.steps.at(-1);
     if (last) at = { rein: last.spot.rein, place: last.spot.exit, at: last.spot.at };
+    if (phase === 'warm-up' && writing.more) {
+      const { rein, rounds } = writing.more;
+      const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
+      if (rein !== at.rein) {
+        lines.push(`${change.text.replace('change rein', 'trot working, change rein')}`);
+        at = { rein, place: change.exit, at: change.at };
+      }
+      lines.push(
+        `trot working, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`,
+      );
+    }
   }
   lines.push(
     '',

@@ -1,4 +1,5 @@
 import { findExercise } from '../exercises/catalogue.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -84,6 +85,7 @@ export async function planLesson(
       if (mended.ban) banned.add(mended.ban);
       if (mended.squeeze === 'stretch') frame = stretched(frame);
       else if (mended.squeeze) room = squeezed(room, mended.squeeze, mended.by ?? 1);
+      if (mended.trim) frame = trimmed(frame, mended.trim);
       again ||= !!mended.ban || !!mended.squeeze;
     }
     if (again) selection = null;
@@ -118,6 +120,13 @@ const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchMin' } a
 const squeezed = (room: Frame, part: ExercisePhase, by: number): Frame => ({
   ...room,
   [KEY[part]]: Math.max(1, room[KEY[part]] - by),
+});
+
+/** A part with too little in it takes less of the lesson. */
+const trimmed = (frame: Frame, part: ExercisePhase): Frame => ({
+  ...frame,
+  ...(part === 'work' && frame.breaks > 0 && { breaks: frame.breaks - 1 }),
+  [KEY[part]]: Math.max(1, frame[KEY[part]] - 2),
 });
 
 /** The stretch is always ridden on both reins: it takes its minute from the work. */
@@ -176,6 +185,8 @@ interface Mended {
   /** So many minutes less. */
   readonly by?: number;
   readonly ban?: string | null;
+  /** There is not enough that may be ridden: the part gets shorter. */
+  readonly trim?: ExercisePhase;
 }
 
 const PARTS: readonly (string | null)[] = ['warm-up', 'work', 'stretch'];
@@ -207,11 +218,19 @@ function mend(
   });
   switch (finding.code) {
     case 'phase-off-plan':
-      if (!(finding.facts as PhaseFacts).over) return fill(1.7);
+      if (!(finding.facts as PhaseFacts).over) {
+        return writing.fill[part] < 3 ? fill(1.7) : { trim: part };
+      }
       return repeats.has(part) ? fill(0.6) : { squeeze: part, by: tooLongMin(finding) };
     case 'lesson-too-long':
       return repeats.has(part) ? fill(0.6) : { squeeze: part };
-    case 'reins-uneven':
+    case 'reins-uneven': {
+      if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
+      const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
+      const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
+      if (rounds > 4) return { ban: least ?? null };
+      return { writing: { ...writing, more: { rein, rounds } } };
+    }
     case 'one-sided-gait':
       return writing.evenRounds
         ? { ban: least ?? null }

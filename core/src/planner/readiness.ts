@@ -4,7 +4,7 @@ import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { normalCdf } from '../stats/normal.ts';
-import { collectedBoutS, isKnown, levelOf, type Done, type HorseFile } from './request.ts';
+import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';
 
 /** How far a horse is with a rung of an exercise. */
 export type Status = 'confirmed' | 'improving' | 'new' | 'not yet';
@@ -113,34 +113,37 @@ function gate(horse: HorseFile, exercise: Exercise, rung: Rung, index: number): 
   return null;
 }
 
+const isScaleKnown = (horse: HorseFile, scale: Scale): boolean =>
+  !!horse.levels[scale]?.left || !!horse.levels[scale]?.right;
+
+/** Nothing is known of a scale: the stage itself is the evidence, and what is easy is surer. Common practice. */
+function stageSays(horse: HorseFile, exercise: Exercise, index: number): number {
+  const margin = horse.stage - stageOf(exercise, exercise.rungs[index]!);
+  const easy = exercise.load === 1 ? 0.26 : exercise.load === 2 ? 0.1 : 0;
+  const byMargin = margin >= 2 ? 0.8 : margin === 1 ? 0.6 : 0.5;
+  return Math.min(0.9, byMargin + easy) - 0.08 * index;
+}
+
 /** How far this horse is with one rung, with the reason. */
 export function readinessOf(horse: HorseFile, exercise: Exercise, index: number): Readiness {
   const rung = exercise.rungs[index]!;
   const shut = gate(horse, exercise, rung, index);
   if (shut) return shut;
-  const asked = thresholdsOf(exercise, index).map(([scale, least]) => ({
-    scale,
-    least,
-    ...holds(horse, scale, least),
-  }));
+  const byStage = stageSays(horse, exercise, index);
+  const asked = thresholdsOf(exercise, index).map(([scale, least]) => {
+    const known = isScaleKnown(horse, scale);
+    const held = holds(horse, scale, least);
+    return { scale, least, known, rein: held.rein, p: known ? held.p : byStage };
+  });
   // Scales rise and fall together: the weakest link says more than the product of all.
   const weakest = asked.reduce((a, b) => (b.p < a.p ? b : a));
   const shown = hasShown(horse, exercise.id, index);
-  const known = isKnown(horse);
-  const margin = horse.stage - stageOf(exercise, rung);
-  // Nothing is known: the stage itself is the evidence.
-  const easy = exercise.load === 1 ? 0.26 : exercise.load === 2 ? 0.1 : 0;
-  const byStage = Math.min(0.9, (margin >= 2 ? 0.8 : margin === 1 ? 0.6 : 0.5) + easy);
-  const probability = shown
-    ? Math.max(weakest.p, CONFIRMED_FROM)
-    : known
-      ? weakest.p
-      : byStage - 0.08 * index;
+  const probability = shown ? Math.max(weakest.p, CONFIRMED_FROM) : weakest.p;
   const missing = exercise.needs.exercises.find((id) => !mayBuildOn(horse, id));
   const status = statusOf(horse, exercise, index, probability, missing !== undefined);
   const { scale, rein, least } = weakest;
   const level = levelOf(horse, scale, rein);
-  const says = known
+  const says = weakest.known
     ? `${scale} on the ${rein} rein is ${level.mean.toFixed(1)} ± ${level.sd.toFixed(1)}; it asks ${least.toFixed(1)}`
     : `nothing is known yet; it belongs to stage ${stageOf(exercise, rung)}`;
   const tries = triesOf(horse.done, exercise.id, index);
@@ -158,7 +161,7 @@ export function readinessOf(horse: HorseFile, exercise: Exercise, index: number)
         ? ''
         : missing
           ? `“${findExercise(missing)?.name ?? missing}” first.`
-          : known
+          : weakest.known
             ? `${capital(scale)} at ${least.toFixed(1)} on the ${rein} rein, or ${GOOD_TRIES} good tries.`
             : 'A first session with marks.',
   };
@@ -170,10 +173,11 @@ function mayBuildOn(horse: HorseFile, id: string): boolean {
   if (!needed) return true;
   if (horse.done.some((d) => d.exercise === id && d.good > 0)) return true;
   if (needed.equipment.some((e) => !horse.equipment.includes(e))) return true;
-  if (!isKnown(horse)) return needed.stage <= horse.stage;
   if (needed.stage > horse.stage) return false;
+  if (needed.load === 1) return true;
   return thresholdsOf(needed, 0).every(
-    ([scale, least]) => holds(horse, scale, least).p >= IMPROVING_FROM,
+    ([scale, least]) =>
+      !isScaleKnown(horse, scale) || holds(horse, scale, least).p >= IMPROVING_FROM,
   );
 }
 
@@ -184,12 +188,16 @@ function statusOf(
   probability: number,
   missing: boolean,
 ): Status {
-  if (missing || probability < IMPROVING_FROM) return 'not yet';
+  // Back to the beginning is always open: the first rung of what costs least.
+  const easiest = exercise.load === 1 && rung === 0;
+  if (missing) return 'not yet';
+  if (probability < IMPROVING_FROM) return easiest ? 'improving' : 'not yet';
   const tries = triesOf(horse.done, exercise.id, rung).tries;
   if (probability >= CONFIRMED_FROM) return 'confirmed';
   const below = stageOf(exercise, exercise.rungs[rung]!) < horse.stage;
   // With nothing known, what is easy at this stage is taken as begun.
-  const begun = !isKnown(horse) && exercise.load <= 2;
+  const asked = thresholdsOf(exercise, rung);
+  const begun = exercise.load <= 2 && asked.every(([scale]) => !isScaleKnown(horse, scale));
   return tries > 0 || below || begun ? 'improving' : 'new';
 }
 

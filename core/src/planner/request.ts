@@ -125,9 +125,6 @@ export const UNKNOWN = { mean: 5, sd: 3 } as const;
 export const levelOf = (horse: HorseFile, scale: Scale, rein: Rein): { mean: number; sd: number } =>
   horse.levels[scale]?.[rein] ?? UNKNOWN;
 
-export const isKnown = (horse: HorseFile): boolean =>
-  SCALES.some((scale) => horse.levels[scale]?.left || horse.levels[scale]?.right);
-
 /** Seconds of collected work the stage bears at one go; none for a horse of three. Common practice. */
 export const collectedBoutS = (horse: HorseFile): number =>
   horse.age !== undefined && horse.age <= 3
