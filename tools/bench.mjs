@@ -16,7 +16,7 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external: ['pg', '@electric-sql/pglite'],
+  external: ['pg', '@electric-sql/pglite', 'highs'],
   define: { MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')) },
   logLevel: 'error',
 });

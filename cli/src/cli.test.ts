@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { horseFileSchema } from '@canter-book/core/planner/request';
 
 const main = new URL('./main.ts', import.meta.url).pathname;
 const run = (args: readonly string[], input = '') =>
@@ -93,5 +95,70 @@ describe('exports', () => {
     expect(stdout).toContain('E circle left 20');
     expect(stdout).toContain('67 steps');
     expect(stdout).toContain('in all 182.8 m');
+  });
+});
+
+describe('the planner on the command line', () => {
+  const horses = readdirSync(new URL('../../docs/horses/', import.meta.url));
+
+  test('each example horse gets the same lesson twice, which the review lets pass', () => {
+    expect(horses.length).toBeGreaterThanOrEqual(5);
+    const file = new URL(`../../docs/horses/${horses[0]!}`, import.meta.url).pathname;
+    const call = [
+      'plan',
+      file,
+      '--minutes',
+      '45',
+      '--arena',
+      '20x60',
+      '--date',
+      '2026-06-15',
+      '--json',
+    ];
+    const { stdout, status } = run(call);
+    expect(status).toBe(0);
+    const plan = JSON.parse(stdout);
+    expect(run(call).stdout).toBe(stdout);
+    expect(plan.gap).toBeLessThanOrEqual(0.01);
+    expect(plan.sets[0]).toMatchObject({
+      exercise: expect.any(String),
+      rung: expect.any(Number),
+      phase: 'warm-up',
+      minutes: expect.any(Number),
+      rein: expect.stringMatching(/left|right/),
+      why: expect.any(String),
+      leaveWhen: expect.any(String),
+      alternatives: expect.any(Array),
+    });
+    const { findings } = JSON.parse(run(['review', '-', '--json'], plan.lesson).stdout);
+    expect(findings.filter((f: { level: string }) => f.level === 'error')).toEqual([]);
+  });
+
+  test.each(horses)('%s is a horse file', (name) => {
+    const file = readFileSync(new URL(`../../docs/horses/${name}`, import.meta.url), 'utf8');
+    expect(horseFileSchema.parse(JSON.parse(file)).name.toLowerCase()).toBe(
+      name.replace('.json', ''),
+    );
+  });
+
+  test.each([
+    [['plan', '-'], '{"stage":3}', 'name'],
+    [['plan', '-'], '{"name":"B","stage":9}', 'stage'],
+    [['plan', '-'], 'no json', 'no JSON'],
+    [['plan', '/nowhere.json'], '', 'Cannot read'],
+    [['plan', '-', '--minutes', '5'], '{"name":"B","stage":3}', 'minutes'],
+    [['plan', '-', '--arena', 'big'], '{"name":"B","stage":3}', 'arena'],
+    [['plan', '-', '--approach', 'hard'], '{"name":"B","stage":3}', 'approach'],
+    [['plan', '-', '--not-today', 'nothing'], '{"name":"B","stage":3}', 'no exercise “nothing”'],
+  ])('%j says what is wrong and ends with status 2', (args, input, says) => {
+    const { stderr, status } = run(args, input);
+    expect(status).toBe(2);
+    expect(stderr).toContain(says);
+  });
+
+  test('exercises --json prints the shelf', () => {
+    const { exercises } = JSON.parse(run(['exercises', '--json']).stdout);
+    expect(exercises.length).toBeGreaterThan(120);
+    expect(run(['exercises']).stdout).toContain('shoulder-in');
   });
 });

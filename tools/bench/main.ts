@@ -9,6 +9,14 @@ import { parseLesson } from '../../core/src/notation/parse.ts';
 import { reviewLesson } from '../../core/src/review/review.ts';
 import { compileRide } from '../../core/src/ride/compile.ts';
 import { sampleRide } from '../../core/src/ride/sample.ts';
+import highsLoader from 'highs';
+import { SCALES } from '../../core/src/observations/scales.ts';
+import { candidatesOf } from '../../core/src/planner/candidates.ts';
+import { highsSolver, type HighsRuntime } from '../../core/src/planner/integer.ts';
+import { planLesson } from '../../core/src/planner/plan.ts';
+import { horseFileSchema, wishesSchema } from '../../core/src/planner/request.ts';
+import { select } from '../../core/src/planner/selection.ts';
+import { frameOf } from '../../core/src/planner/timing.ts';
 import { seedDemo } from '../../server/src/demo/seed.ts';
 import { connect } from '../../server/src/db/connect.ts';
 import { fiveYears } from './fiveYears.ts';
@@ -53,6 +61,37 @@ async function core() {
   });
   let t = 0;
   bench.add('sample a pose', () => void sampleRide(ride, (t = (t + 7.3) % ride.totals.seconds)));
+  await bench.run();
+  console.table(bench.table());
+}
+
+/** A 45-minute lesson from the whole shelf: the choice within 1 %, the placement, the review. */
+async function planning() {
+  const solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
+  const bench = new Bench({ iterations: 8, time: 0, warmupIterations: 2, warmupTime: 0 });
+  const level = (mean: number) => ({
+    left: { mean, sd: 0.5 },
+    right: { mean: mean + 0.4, sd: 0.5 },
+  });
+  for (const stage of [2, 4, 6, 8] as const) {
+    const levels = Object.fromEntries(
+      SCALES.map((s, i) => [s, level(5.6 + 0.2 * stage - 0.2 * i)]),
+    );
+    const request = {
+      horse: horseFileSchema.parse({ name: 'Bench', stage, hollowSide: 'left', levels }),
+      wishes: wishesSchema.parse({
+        minutes: 45,
+        arena: { widthM: 20, lengthM: 60 },
+        date: '2026-06-15',
+      }),
+    };
+    const { candidates } = candidatesOf(request);
+    const options = { gap: 0.01, seconds: 2, seed: 1 };
+    bench.add(`choose from ${candidates.length} candidates, stage ${stage}`, async () => {
+      await select(candidates, request, frameOf(request), solve, options);
+    });
+    bench.add(`plan 45 min, stage ${stage}`, async () => void (await planLesson(request, solve)));
+  }
   await bench.run();
   console.table(bench.table());
 }
@@ -113,5 +152,6 @@ async function database() {
 }
 
 await core();
+await planning();
 await database();
 await fiveYears();

@@ -60,6 +60,8 @@ export function candidatesOf(request: PlanRequest): Shelf {
   const candidates: Candidate[] = [];
   const shut: Readiness[] = [];
   for (const exercise of shelfOf(request)) {
+    // What is kept as it stands is in the lesson already.
+    if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
     if (wishes.notToday.includes(exercise.id)) continue;
     const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i));
     const offered = offeredRungs(rungs);

@@ -1,5 +1,5 @@
 import type { Arena } from '../arena/arena.ts';
-import type { Rein } from '../arena/rein.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
 import { breakEveryS } from '../gaits/horse.ts';
@@ -7,7 +7,7 @@ import type { Approach } from '../lesson/document.ts';
 import { setComment } from './marks.ts';
 import { place, type Placeable, type Spot, type Standing, type Step } from './placement.ts';
 import { whyOf } from './why.ts';
-import { approachOf, profileOfFile, type PlanRequest } from './request.ts';
+import { approachOf, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
@@ -24,8 +24,8 @@ export interface Writing {
   readonly straighten: 0 | 1 | 2;
   /** Letters that were asked too much of; each mention makes them dearer. */
   readonly worn: readonly string[];
-  /** A rein that needs so many rounds of plain trot more. */
-  readonly more: { readonly rein: Rein; readonly rounds: number } | null;
+  /** A rein that needs so many plain rounds more. */
+  readonly more: { readonly rein: Rein; readonly rounds: number; readonly gait: string } | null;
   /** Breaks come this much earlier than they must. */
   readonly breakShare: number;
 }
@@ -122,31 +122,44 @@ export function compose(
   const pen = new Pen(breakEveryS(profileOfFile(horse)), writing.straighten, writing.breakShare);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);
-    if (own.length === 0 && phase !== 'warm-up') continue;
+    const kept = wishes.kept.filter((k) => k.phase === phase);
+    if (own.length + kept.length === 0 && phase !== 'warm-up') continue;
     lines.push('', `phase ${phase} ${minutesOf[phase]} min`);
-    if (phase === 'warm-up')
-      lines.push(`${WALK_IN[approach]} ${frame.walkInMin} min -- ${WALK_IN_NOTE[approach]}`);
+    if (phase === 'warm-up') {
+      const half = Math.round(frame.walkInMin * 30);
+      const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
+      lines.push(
+        `${WALK_IN[approach]} ${half} s -- ${WALK_IN_NOTE[approach]}`,
+        change.text,
+        `${WALK_IN[approach]} ${half} s`,
+      );
+      at = { rein: otherRein(at.rein), place: change.exit, at: change.at };
+    }
     const toPlace = own.map((c) => placeable(c, own, approach, spots(c), writing));
     if (toPlace.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
+    toPlace.push(...kept.map(asItStands));
     const placed = place(toPlace, at, ground);
     const byId = new Map(own.map((c) => [c.candidate.id, c]));
     lines.push(...pen.write(placed.steps, byId, spots));
     for (const { set, spot } of placed.steps) {
-      if (set && !sets.some((s) => s.chosen.candidate.id === set))
+      if (set && byId.has(set) && !sets.some((s) => s.chosen.candidate.id === set))
         sets.push({ chosen: byId.get(set)!, firstRein: spot.rein });
     }
     const last = placed.steps.at(-1);
-    if (last) at = { rein: last.spot.rein, place: last.spot.exit, at: last.spot.at };
+    if (last)
+      at = {
+        rein: last.spot.exitRein ?? last.spot.rein,
+        place: last.spot.exit,
+        at: last.spot.at,
+      };
     if (phase === 'warm-up' && writing.more) {
-      const { rein, rounds } = writing.more;
+      const { rein, rounds, gait } = writing.more;
       const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
       if (rein !== at.rein) {
-        lines.push(`${change.text.replace('change rein', 'trot working, change rein')}`);
+        lines.push(`${change.text.replace('change rein', `${gait}, change rein`)}`);
         at = { rein, place: change.exit, at: change.at };
       }
-      lines.push(
-        `trot working, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`,
-      );
+      lines.push(`${gait}, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`);
     }
   }
   lines.push(
@@ -156,6 +169,24 @@ export function compose(
   );
   return { text: `${lines.join('\n')}\n`, sets, repeats };
 }
+
+/** A kept part has one place, and is ridden once. */
+const asItStands = (kept: Kept, i: number): Placeable => ({
+  id: `${KEPT}${i}`,
+  rounds: { left: 0, right: 0, [kept.from.rein]: 1 },
+  spots: [
+    {
+      rein: kept.from.rein,
+      at: kept.from.at,
+      entry: kept.from.place,
+      exit: kept.to.place,
+      exitRein: kept.to.rein,
+      text: kept.text,
+    },
+  ],
+  after: [],
+});
+const KEPT = 'kept ';
 
 /** From one round to the next, or across the school; once round in trot. Seconds, about. */
 const WAY_S = 30;
@@ -184,7 +215,16 @@ class Pen {
     steps.forEach(({ set, spot }, i) => {
       // A change of rein is ridden for the round that follows it.
       const next = set ?? steps[i + 1]!.set!;
-      const own = chosen.get(next)!;
+      const own = chosen.get(next);
+      if (!own) {
+        // What is kept is written as it stands, its change of rein before it.
+        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
+        lines.push(
+          set === null ? spot.text.replace('change rein', `${gait}, change rein`) : spot.text,
+        );
+        marked = last = set;
+        return;
+      }
       const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
       const { seconds, endsIn } = spots(own);
       if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {

@@ -1,4 +1,3 @@
-import { chainOf } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import type { Item, Lesson } from '../lesson/document.ts';
 
@@ -46,5 +45,3 @@ export function setsIn(lesson: Lesson): Map<string, SetMark> {
   walk(lesson.items);
   return found;
 }
-
-export const chainNameOf = (exercise: string): string => chainOf(exercise)?.name ?? 'My exercises';

@@ -8,6 +8,8 @@ export interface Spot {
   readonly at: string;
   readonly entry: number;
   readonly exit: number;
+  /** The rein it ends on, when that is another. */
+  readonly exitRein?: Rein;
   readonly text: string;
 }
 
@@ -126,7 +128,7 @@ function joined(set: string, spot: Spot, before: Reached, ground: Ground): Reach
   const { track } = ground;
   const { end } = before;
   const worn = end.at === spot.at ? SAME_LETTER_M : 0;
-  const after: Standing = { rein: spot.rein, place: spot.exit, at: spot.at };
+  const after: Standing = { rein: spot.exitRein ?? spot.rein, place: spot.exit, at: spot.at };
   const step: Step = { set, spot };
   if (end.rein === spot.rein) {
     const wayM = track.wayM(end.rein, end.place, spot.entry);

@@ -20,9 +20,9 @@ import {
 import type { Solve } from './integer.ts';
 import { setsIn } from './marks.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
-import { profileOfFile, type PlanRequest } from './request.ts';
+import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
-import { frameOf, mostMinutes, type Frame } from './timing.ts';
+import { frameOf, mostMinutes, roomIn, type Frame } from './timing.ts';
 
 /** A lesson proposed, with its reasons. */
 export interface Plan {
@@ -54,7 +54,7 @@ const MOST_MENDS = 40;
 export async function planLesson(
   request: PlanRequest,
   solve: Solve,
-  { gap = 0.01, seconds = 2, progress }: PlanOptions = {},
+  { gap = 0.01, seconds = 20, progress }: PlanOptions = {},
 ): Promise<Plan> {
   const { horse, wishes } = request;
   progress?.('Looking at what is ready');
@@ -66,7 +66,7 @@ export async function planLesson(
   const green = isGreen(profileOfFile(horse));
   let writing: Writing = { ...USUAL_WRITING, straighten: green ? 1 : 0 };
   // What is chosen for; the minutes of the lesson stay as they are.
-  let room = frame;
+  let room = roomIn(frame, wishes.kept);
   let selection: Selection | null = null;
   for (let round = 0; round < MOST_MENDS; round++) {
     if (!selection) {
@@ -75,7 +75,7 @@ export async function planLesson(
     }
     progress?.('Laying them in the arena');
     const composed = compose(request, frame, selection, spots, writing);
-    const trouble = troubleIn(composed, request);
+    const trouble = troubleIn(composed, request, keptLines(wishes.kept));
     if (trouble.length === 0) return finished(request, shelf, selection, composed);
     progress?.(`Looking through it: ${trouble[0]!.finding.code.replaceAll('-', ' ')}`);
     let again = false;
@@ -84,6 +84,8 @@ export async function planLesson(
       writing = mended.writing ?? writing;
       if (mended.ban) banned.add(mended.ban);
       if (mended.squeeze === 'stretch') frame = stretched(frame);
+      else if (mended.squeeze && room[KEY[mended.squeeze]] <= LEAST_MIN)
+        frame = widened(frame, mended.squeeze);
       else if (mended.squeeze) room = squeezed(room, mended.squeeze, mended.by ?? 1);
       if (mended.trim) frame = trimmed(frame, mended.trim);
       again ||= !!mended.ban || !!mended.squeeze;
@@ -116,10 +118,19 @@ async function selectRideable(
 
 const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchMin' } as const;
 
+/** One set on both reins takes these. */
+const LEAST_MIN = 4;
+
 /** Fewer minutes to choose for. */
 const squeezed = (room: Frame, part: ExercisePhase, by: number): Frame => ({
   ...room,
-  [KEY[part]]: Math.max(1, room[KEY[part]] - by),
+  [KEY[part]]: Math.max(Math.min(LEAST_MIN, room[KEY[part]]), room[KEY[part]] - by),
+});
+
+/** What is chosen for cannot be less: the part itself gets a minute more. */
+const widened = (frame: Frame, part: ExercisePhase): Frame => ({
+  ...frame,
+  [KEY[part]]: frame[KEY[part]] + 1,
 });
 
 /** A part with too little in it takes less of the lesson. */
@@ -145,12 +156,22 @@ interface Trouble {
   readonly phase: string | null;
 }
 
-function troubleIn({ text }: Composed, { horse }: PlanRequest): Trouble[] {
+/** The lines that are kept as they stand: what the review says of them is the instructor's own affair. */
+const keptLines = (kept: readonly Kept[]): ReadonlySet<string> =>
+  new Set(kept.flatMap((k) => k.text.split('\n')));
+
+function troubleIn(
+  { text }: Composed,
+  { horse }: PlanRequest,
+  kept: ReadonlySet<string>,
+): Trouble[] {
   const parsed = parseLesson(text);
   const ride = compileRide(parsed.lesson, profileOfFile(horse));
   const sets = setsIn(parsed.lesson);
+  const lines = text.split('\n');
   return reviewLesson(parsed.lesson, ride, parsed)
     .filter((f) => f.level !== 'hint')
+    .filter((f) => !kept.has(f.line === undefined ? '' : (lines[f.line - 1] ?? '')))
     .map((finding) => {
       const item = parsed.lesson.items.find((i) => i.id === finding.itemId);
       return {
@@ -205,7 +226,7 @@ function longest({ phases }: Ride): string | null {
 /** Writes less, more evenly, with more straight lines or earlier breaks; chooses for fewer minutes where that does not help. */
 function mend(
   { finding, exercise, phase }: Trouble,
-  { sets, repeats }: Composed,
+  { sets, repeats, text }: Composed,
   writing: Writing,
 ): Mended {
   const own = sets.find((s) => s.chosen.candidate.exercise.id === exercise)?.chosen.candidate;
@@ -229,7 +250,8 @@ function mend(
       const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
       const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
       if (rounds > 4) return { ban: least ?? null };
-      return { writing: { ...writing, more: { rein, rounds } } };
+      const gait = / (trot|canter) /.test(text) ? 'trot working' : 'walk medium';
+      return { writing: { ...writing, more: { rein, rounds, gait } } };
     }
     case 'one-sided-gait':
       return writing.evenRounds

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Rein } from '../arena/rein.ts';
-import { EQUIPMENT, exerciseSchema } from '../exercises/exercise.ts';
+import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
@@ -61,6 +61,23 @@ export type Done = z.infer<typeof doneSchema>;
 /** How the horse comes out today. */
 export const MOODS = ['as usual', 'fresh', 'tired'] as const;
 
+/** A part of an earlier plan that was changed by hand: it stays as it is, and the rest is planned around it. */
+export const keptSchema = z.strictObject({
+  /** The exercise it was, or null for lines of the instructor's own. */
+  exercise: z.string().max(80).nullable(),
+  rung: z.number().int().min(0).max(7),
+  phase: z.enum(EXERCISE_PHASES),
+  /** As it is ridden, in whole minutes. */
+  minutes: z.number().int().min(1).max(60),
+  /** The lines as they stand, comments included. */
+  text: z.string().min(1).max(8000),
+  /** Where it begins and ends: letter, rein, and metres along the track. */
+  from: z.strictObject({ at: z.string(), rein: z.enum(['left', 'right']), place: z.number() }),
+  to: z.strictObject({ rein: z.enum(['left', 'right']), place: z.number() }),
+});
+
+export type Kept = z.infer<typeof keptSchema>;
+
 export const wishesSchema = z.strictObject({
   minutes: z.number().int().min(12).max(90),
   arena: z.strictObject({
@@ -75,6 +92,7 @@ export const wishesSchema = z.strictObject({
   /** Exercises that must be in it, and that must not. */
   mustHave: z.array(z.string()).max(12).default([]),
   notToday: z.array(z.string()).max(200).default([]),
+  kept: z.array(keptSchema).max(20).default([]),
   /** Settles what is equally good; the same number gives the same plan. */
   seed: z.number().int().min(0).default(1),
   /** The instructor's own exercises, beside those of the shelf. */

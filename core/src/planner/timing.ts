@@ -1,5 +1,5 @@
 import { breakEveryS, isGreen } from '../gaits/horse.ts';
-import { profileOfFile, type PlanRequest } from './request.ts';
+import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
 
 /** The minutes of the parts of a lesson, and what may be asked in them. */
 export interface Frame {
@@ -37,6 +37,18 @@ export function mostMinutes({ horse, wishes }: PlanRequest): number {
         : MOST_MIN;
   // In heat a third less; the yard's and the federation's rule comes first. Common practice.
   return wishes.hot ? Math.round((most * 2) / 3) : most;
+}
+
+/** The minutes that are left to be chosen for beside what is kept. */
+export function roomIn(frame: Frame, kept: readonly Kept[]): Frame {
+  const taken = (phase: Kept['phase']) =>
+    kept.filter((k) => k.phase === phase).reduce((sum, k) => sum + k.minutes, 0);
+  return {
+    ...frame,
+    warmUpMin: Math.max(0, frame.warmUpMin - taken('warm-up')),
+    workMin: Math.max(0, frame.workMin - taken('work')),
+    stretchMin: Math.max(0, frame.stretchMin - taken('stretch')),
+  };
 }
 
 /** Shares out the minutes: warm-up, work with its breaks, stretch and walking out. Common practice. */

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Copy, FlipHorizontal2, Repeat, Trash2, Undo } from 'lucide-react';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import { PHASES, type Item, type LessonLine, type Phase } from '@canter-book/core/lesson/document';
@@ -13,6 +13,7 @@ import {
 } from '@canter-book/core/lesson/edits';
 import { mirrorItem } from '@canter-book/core/lesson/mirror';
 import { printItem } from '@canter-book/core/notation/print';
+import { setsIn } from '@canter-book/core/planner/marks';
 import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { clock } from '@canter-book/core/units';
@@ -23,11 +24,16 @@ import { InstructionFields } from './InstructionFields.tsx';
 import { PaceField } from './PaceField.tsx';
 import { SmallNumber, SmallSelect, smallInput } from './small.tsx';
 
+/** The shelf is large: it is fetched for a lesson that has sets of it. */
+const SetReasons = lazy(() => import('../SetReasons.tsx'));
+
 /** What the selected item is made of, to be changed by hand. */
 export function Inspector() {
   const { derived, selected, edit } = useDesk();
   const { lesson } = derived.parsed;
   const item = selected ? findItem(lesson.items, selected) : null;
+  const sets = useMemo(() => setsIn(lesson), [lesson]);
+  const mark = selected ? sets.get(selected) : undefined;
   if (!item) {
     return (
       <p className="px-4 py-2 text-[13px] text-soft">Choose a line anywhere to change it here.</p>
@@ -94,6 +100,11 @@ export function Inspector() {
         <p className="text-madder">This line cannot be read. Mend it in the text.</p>
       )}
       {item.kind === 'line' && <Counts itemId={item.id} />}
+      {mark && (
+        <Suspense fallback={null}>
+          <SetReasons mark={mark} />
+        </Suspense>
+      )}
     </section>
   );
 }

@@ -1,0 +1,44 @@
+import { Link } from 'react-router';
+import { findExercise } from '@canter-book/core/exercises/catalogue';
+import type { SetMark } from '@canter-book/core/planner/marks';
+import { useOwnExercisesQuery } from '../../api/api.ts';
+
+/** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */
+export default function SetReasons({ mark }: { mark: SetMark }) {
+  const { data: own = [] } = useOwnExercisesQuery();
+  const exercise =
+    own.find((o) => o.exercise.id === mark.exercise)?.exercise ?? findExercise(mark.exercise);
+  if (!exercise) return null;
+  const { good, leaveWhen, repair, cautions } = exercise;
+  return (
+    <aside
+      aria-label="Why it is there"
+      className="space-y-1 rounded-md border-l-4 border-leather bg-page px-3 py-2 font-book text-[14px]"
+    >
+      <p className="font-semibold">
+        <Link to={`/shelf/${exercise.id}`}>{exercise.name}</Link>
+        <span className="font-normal text-soft"> · {exercise.rungs[mark.rung]?.name}</span>
+      </p>
+      <p>{exercise.purpose}</p>
+      <p>
+        <span className="text-soft">Good: </span>
+        {good.measure}: {good.threshold}
+      </p>
+      <p>
+        <span className="text-soft">Leave when: </span>
+        {leaveWhen}
+      </p>
+      {repair && (
+        <p>
+          <span className="text-soft">If it is lost: </span>
+          <Link to={`/shelf/${repair}`}>{findExercise(repair)?.name ?? repair}</Link>
+        </p>
+      )}
+      {cautions.map((caution) => (
+        <p key={caution} className="text-madder">
+          {caution}
+        </p>
+      ))}
+    </aside>
+  );
+}
