@@ -17,6 +17,8 @@ import {
   type IntegerProgramme,
   type Solve,
 } from './integer.ts';
+import { doneIn } from './history.ts';
+import { keptIn } from './kept.ts';
 import { setsIn } from './marks.ts';
 import {
   place,
@@ -422,7 +424,7 @@ describe('a plan', () => {
     expect(light.ids).not.toContain('ask-and-release');
     const stretch = warmUps.find((w) => w.approach === 'stretch-first')!;
     expect(stretch.ids.some((id) => id.includes('stretch'))).toBe(true);
-    expect(stretch.p.lesson).toContain('walk free, long rein, go large for 3 min');
+    expect(stretch.p.lesson).toContain('walk free, long rein, go large for 90 s');
   });
 
   test('no equipment, no poles; with them they may come', async () => {
@@ -481,5 +483,94 @@ describe('a plan', () => {
     const second = await plan({ ...horse, done });
     const again = ids(second).filter((id) => ids(first).includes(id)).length;
     expect(again).toBeLessThan(first.sets.length);
+  });
+});
+
+describe('what was changed by hand', () => {
+  const horse = { stage: 5, levels: levels(6.6), hollowSide: 'left' };
+  const keptOf = (lesson: string) =>
+    keptIn(parseLesson(lesson).lesson, profileOfFile(request(horse).horse));
+  /** The first line of a set of the work, and the plan with it changed. */
+  const changed = async (change: (line: string) => string) => {
+    const first = await plan(horse);
+    const work = first.sets.find((s) => s.phase === 'work')!;
+    const lines = first.lesson.split('\n');
+    const at = lines.findIndex((l) => l.includes(`set ${work.exercise} `)) + 1;
+    lines[at] = change(lines[at]!);
+    return { first, work, lesson: lines.join('\n'), line: lines[at] };
+  };
+
+  test('in a plan as it was made nothing was', async () => {
+    for (const stage of [2, 5, 8]) {
+      const p = await plan({ ...horse, stage });
+      expect(keptOf(p.lesson)).toEqual([]);
+    }
+  });
+
+  test('a note of one’s own is no change; another movement is, and stays to the letter', async () => {
+    const noted = await changed((l) => `${l.replace(/ -- .*/, '')} -- ask once`);
+    expect(keptOf(noted.lesson)).toEqual([]);
+    const { lesson, work } = await changed(() => 'B trot working, circle left 15 x3');
+    const kept = keptOf(lesson);
+    expect(kept).toHaveLength(1);
+    expect(kept[0]).toMatchObject({ exercise: work.exercise, phase: 'work' });
+    const again = await plan(horse, { kept, minutes: 30 });
+    expect(again.lesson).toContain('B trot working, circle left 15 x3');
+    expect(ids(again)).not.toContain(work.exercise);
+    // The rest is planned around it, in the time there is.
+    expect(again.sets.length).toBeGreaterThan(1);
+    expect(keptOf(again.lesson).map((k) => k.exercise)).toEqual([work.exercise]);
+    // What the hand's own line breaks stays as it is; nothing more does.
+    const faults = (text: string) =>
+      compileRide(parseLesson(text).lesson, profileOfFile(request(horse).horse)).faults.length;
+    expect(faults(again.lesson)).toBeLessThanOrEqual(faults(lesson));
+  });
+
+  test('lines of one’s own stay as well', async () => {
+    const first = await plan(horse);
+    const lesson = first.lesson.replace(
+      'phase stretch',
+      '# mine\nE trot working, circle left 12 -- for the judge’s sake\n\nphase stretch',
+    );
+    const kept = keptOf(lesson);
+    expect(kept.map((k) => k.text).join()).toContain('E trot working, circle left 12');
+    const again = await plan(horse, { kept });
+    expect(again.lesson).toContain('E trot working, circle left 12 -- for the judge’s sake');
+  });
+});
+
+describe('what a lesson came to', () => {
+  test('tries count for the set of their line, corrections not twice', async () => {
+    const p = await plan({ stage: 4, levels: levels(6) });
+    const { lesson } = parseLesson(p.lesson);
+    const [itemId, mark] = [...setsIn(lesson)][0]!;
+    const seen = (id: string, more: object) =>
+      ({
+        id,
+        sessionId: 's',
+        at: '2026-06-15T10:00:00Z',
+        kind: 'try',
+        itemId,
+        text: '',
+        rein: 'left',
+        gait: 'trot',
+        held: 4,
+        result: 'good',
+        ...more,
+      }) as never;
+    const done = doneIn('2026-06-15', lesson, [
+      seen('a', {}),
+      seen('b', { result: 'lost' }),
+      seen('c', { corrects: 'b' }),
+      seen('d', { itemId: 'nowhere' }),
+    ]);
+    expect(done.find((d) => d.exercise === mark.exercise)).toEqual({
+      date: '2026-06-15',
+      exercise: mark.exercise,
+      rung: mark.rung,
+      good: 2,
+      lost: 0,
+    });
+    expect(done.map((d) => d.exercise).sort()).toEqual(ids(p).sort());
   });
 });

@@ -1,5 +1,6 @@
 import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { setsIn } from '@canter-book/core/planner/marks';
 import { useSaveLessonMutation, useSessionsQuery } from '../../api/api.ts';
 import { newId } from '../../app/newId.ts';
 import { DeskHeader } from './DeskHeader.tsx';
@@ -51,6 +52,11 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
             onDetails={() => onSheet('details')}
             onHelp={() => onSheet('help')}
             onCopy={() => void makeCopy()}
+            onReplan={
+              horse && setsIn(parsed.lesson).size > 0
+                ? () => void navigate(`/horses/${horse.id}/plan?lesson=${lessonId}`)
+                : null
+            }
             onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
           />
         }

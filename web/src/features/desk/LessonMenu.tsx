@@ -11,6 +11,8 @@ interface LessonMenuProps {
   onVersions(): void;
   onDetails(): void;
   onCopy(): void;
+  /** Planned anew around what was changed by hand; null for a lesson that was not planned. */
+  onReplan: (() => void) | null;
   onHelp(): void;
   onFailed(what: string): void;
 }
@@ -22,7 +24,7 @@ const ARENAS = [
 
 /** What can be done with the lesson as a whole. */
 export function LessonMenu(props: LessonMenuProps) {
-  const { handOut, onVersions, onDetails, onCopy, onHelp, onFailed } = props;
+  const { handOut, onVersions, onDetails, onCopy, onReplan, onHelp, onFailed } = props;
   const { derived, edit } = useDesk();
   const { arena } = derived.ride;
   const others = ARENAS.filter(([w, l]) => w !== arena.widthM || l !== arena.lengthM);
@@ -54,6 +56,7 @@ export function LessonMenu(props: LessonMenuProps) {
         <Entry name="Save the drawing as SVG" onClick={() => saveSvg(handOut)} />
         <Entry name="Save the text, to share" onClick={() => saveText(handOut)} />
         <MenuSeparator className="my-1 border-t border-line" />
+        {onReplan && <Entry name="Plan it anew" onClick={onReplan} />}
         <Entry name="Make a copy" onClick={onCopy} />
         <Entry name="Name, start and tags" onClick={onDetails} />
         <Entry name="Earlier versions" onClick={onVersions} />

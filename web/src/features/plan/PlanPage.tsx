@@ -1,13 +1,19 @@
 import { useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Plan } from '@canter-book/core/planner/plan';
-import type { PlanRequest } from '@canter-book/core/planner/request';
+import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
+import { keptIn } from '@canter-book/core/planner/kept';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
-import { useHorseQuery, useOwnExercisesQuery, useSaveLessonMutation } from '../../api/api.ts';
+import {
+  useHorseQuery,
+  useLessonQuery,
+  useOwnExercisesQuery,
+  useSaveLessonMutation,
+} from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
@@ -28,13 +34,17 @@ export default function PlanPage() {
   const query = useHorseQuery(id);
   const own = useOwnExercisesQuery();
   const [wished, setWished] = useState(remembered);
+  // A lesson that was planned before: what was changed in it by hand stays.
+  const lessonId = useSearchParams()[0].get('lesson');
+  const earlier = useLessonQuery(lessonId ?? '', { skip: lessonId === null }).data ?? null;
   useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
   const file = useHorseFile(id, wished.equipment);
   const request = useMemo<PlanRequest | null>(() => {
-    if (!file || !own.data) return null;
+    if (!file || !own.data || (lessonId && !earlier)) return null;
     const exercises = own.data.map((o) => o.exercise);
-    return { horse: file, wishes: wishesOf(wished, exercises) };
-  }, [file, own.data, wished]);
+    const kept = earlier ? keptIn(earlier.document, profileOfFile(file), exercises) : [];
+    return { horse: file, wishes: wishesOf(wished, exercises, kept) };
+  }, [file, own.data, wished, lessonId, earlier]);
   const { plan, doing, failed, stop } = usePlan(request);
   const wish = (change: Partial<Wished>) => {
     const next = { ...wished, ...change };
@@ -67,16 +77,37 @@ export default function PlanPage() {
               ✕ No lesson could be made: {failed} Give it more minutes, or fewer wishes.
             </p>
           )}
-          {plan && <Proposed plan={plan} horse={horse} wished={wished} onWish={wish} />}
+          {request && request.wishes.kept.length > 0 && <KeptParts kept={request.wishes.kept} />}
+          {plan && (
+            <Proposed plan={plan} horse={horse} earlier={earlier} wished={wished} onWish={wish} />
+          )}
         </div>
       </div>
     </Page>
   );
 }
 
+/** What stays as it was changed by hand. */
+function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
+  return (
+    <details className="mb-4 rounded-lg bg-slip px-4 py-2 text-[14px]">
+      <summary>
+        Kept as you changed {kept.length === 1 ? 'it: one part' : `them: ${kept.length} parts`}
+      </summary>
+      {kept.map((k) => (
+        <pre key={k.text} className="mt-2 font-mono whitespace-pre-wrap">
+          {k.text}
+        </pre>
+      ))}
+    </details>
+  );
+}
+
 interface ProposedProps {
   plan: Plan;
   horse: Horse;
+  /** The lesson it takes the place of; null for a new one. */
+  earlier: LessonRecord | null;
   wished: Wished;
   onWish(change: Partial<Wished>): void;
 }
@@ -87,7 +118,7 @@ const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
   { name: 'stretch', title: 'Stretch' },
 ];
 
-function Proposed({ plan, horse, wished, onWish }: ProposedProps) {
+function Proposed({ plan, horse, earlier, wished, onWish }: ProposedProps) {
   const navigate = useNavigate();
   const [save, saving] = useSaveLessonMutation();
   const [shown, setShown] = useState<string | null>(null);
@@ -97,7 +128,8 @@ function Proposed({ plan, horse, wished, onWish }: ProposedProps) {
   );
   const player = usePlayer(ride.totals.seconds);
   const take = async (to: (id: string) => string) => {
-    const record = recordOf(plan.lesson, horse.id, newId);
+    const made = recordOf(plan.lesson, horse.id, newId);
+    const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
     const saved = await save(record);
     if (!saved.error) void navigate(to(record.id));
   };

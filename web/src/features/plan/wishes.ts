@@ -52,7 +52,7 @@ export function remember({ minutes, arena, equipment }: Wished): void {
   localStorage.setItem(KEY, JSON.stringify({ minutes, arena, equipment }));
 }
 
-export const wishesOf = (wished: Wished, own: Wishes['own']): Wishes =>
+export const wishesOf = (wished: Wished, own: Wishes['own'], kept: Wishes['kept']): Wishes =>
   wishesSchema.parse({
     minutes: wished.minutes,
     arena: ARENAS[wished.arena]!,
@@ -62,4 +62,5 @@ export const wishesOf = (wished: Wished, own: Wishes['own']): Wishes =>
     mustHave: [...wished.mustHave],
     notToday: [...wished.notToday],
     own,
+    kept,
   });

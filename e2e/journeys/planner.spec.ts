@@ -1,0 +1,101 @@
+import { writeFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { BookServer, demoIds } from '../server.ts';
+
+/** A lesson is proposed, changed by wishes, taken to the ringside; planned anew around a hand's change; and the shelf. */
+
+let server: BookServer;
+test.beforeAll(async () => {
+  server = await BookServer.open('--demo');
+});
+test.afterAll(() => server.remove());
+
+test('from Today to a lesson that is ready for the ringside in three actions', async ({ page }) => {
+  await page.goto(server.url);
+  const row = page.getByRole('listitem').filter({ hasText: 'Bollard' });
+  await row.getByRole('link', { name: 'Propose' }).click();
+  await expect(page.getByRole('heading', { name: 'A lesson for Bollard' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take to the ringside' }).click();
+  await expect(page).toHaveURL(/ringside/);
+  await expect(page.getByText(/Bollard/).first()).toBeVisible();
+});
+
+test('wishes change the plan, and what is changed by hand stays when it is planned anew', async ({
+  page,
+}) => {
+  const { horse } = await demoIds(server, 'Bollard');
+  await page.goto(`${server.url}/horses/${horse}/plan`);
+  const work = page.getByRole('region', { name: 'Work' });
+  const names = () => work.getByRole('button', { expanded: false }).allTextContents();
+  await expect(work).toBeVisible({ timeout: 30_000 });
+  const [first] = await names();
+  await work.getByRole('button', { expanded: false }).first().click();
+  await expect(work.getByText('Leave when')).toBeVisible();
+  await work.getByRole('button', { name: 'Not today' }).click();
+  await expect(work.getByText(first!.trim(), { exact: true })).toHaveCount(0, { timeout: 30_000 });
+  await expect(page.getByText('Not today, as you said.')).toBeAttached();
+
+  await page.getByRole('button', { name: '30', exact: true }).click();
+  await expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Open at the desk' }).click();
+  const editor = page.getByRole('textbox', { name: 'The lesson in shorthand' });
+  await expect(editor).toContainText('phase stretch');
+  await expect(page.locator('.cb-error')).toHaveCount(0);
+
+  // The reasons stand beside the line; a line is changed by hand.
+  const line = page.locator('.cm-line', { hasText: ' -- For ' }).first();
+  await line.click();
+  await expect(page.getByRole('complementary', { name: 'Why it is there' })).toBeVisible();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Shift+End');
+  await page.keyboard.insertText('B circle left 15');
+  await expect(page.locator('[data-state="saved"]')).toBeVisible();
+  await page.getByRole('button', { name: 'Lesson', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Plan it anew' }).click();
+  await expect(page.getByText('Kept as you changed it: one part')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Open at the desk' }).click();
+  await expect(editor).toContainText('B circle left 15');
+});
+
+test('the shelf is searched, shows what a horse is ready for, and takes an exercise of one’s own', async ({
+  page,
+}) => {
+  const { horse } = await demoIds(server, 'Tansy');
+  await page.goto(`${server.url}/shelf?horse=${horse}`);
+  await expect(page.getByText(/125 of 125 exercises/)).toBeVisible();
+  await page.getByLabel('ready for it').check();
+  await expect(page.getByText(/125 of 125 exercises/)).toHaveCount(0);
+  await page.getByLabel('ready for it').uncheck();
+  await page.getByPlaceholder('circle, leans, contact').fill('half pirouette in canter');
+  await expect(page.getByText('1 of 125 exercises')).toBeVisible();
+  await page.getByRole('link', { name: /not yet: .*Half pirouette in canter/ }).click();
+  await expect(page.getByText('Seat and weight')).toBeVisible();
+  await page.getByRole('button', { name: '◑ right' }).click();
+  await expect(page.locator('pre')).toContainText('canter pirouette right 360');
+
+  await page.goto(`${server.url}/shelf/trot-circle`);
+  await page.getByRole('button', { name: 'Make my own from it' }).click();
+  await page.getByLabel('Name').fill('Circle with a halt');
+  const shorthand = page.getByLabel(/Shorthand/);
+  await shorthand.fill('{at} trot working, circle left 30');
+  await expect(page.getByText(/wider than the arena|does not fit|30/).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await shorthand.fill('{at} trot working, circle left {size}');
+  await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('heading', { name: 'Circle with a halt' })).toBeVisible();
+  await page.goto(`${server.url}/shelf`);
+  await expect(page.getByText(/126 of 126 exercises/)).toBeVisible();
+
+  // Out to a file and in again: what is there already is not taken twice.
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save mine as a file' }).click();
+  const file = await (await saved).path();
+  await page.getByLabel('Exercises as a file').setInputFiles(file);
+  await expect(page.getByText(/is on the shelf already/)).toBeVisible();
+  const broken = test.info().outputPath('broken.json');
+  writeFileSync(broken, '{"exercises":[{"id":"x"}]}');
+  await page.getByLabel('Exercises as a file').setInputFiles(broken);
+  await expect(page.getByText(/exercise 1, name/)).toBeVisible();
+});

@@ -1,0 +1,156 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Plan } from '@canter-book/core/planner/plan';
+import type { PlannedSet } from '@canter-book/core/planner/reasons';
+import type { PlanRequest } from '@canter-book/core/planner/request';
+import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+
+const asked: PlanRequest[] = [];
+let answer: (request: PlanRequest) => Promise<Plan>;
+const stopped = jest.fn();
+jest.unstable_mockModule('../../workers/planner.ts', () => ({
+  planInWorker(request: PlanRequest, progress: (doing: string) => void) {
+    asked.push(request);
+    progress('Choosing the exercises');
+    return { plan: answer(request), stop: stopped };
+  },
+}));
+const { default: PlanPage } = await import('./PlanPage.tsx');
+
+const horse = someHorse();
+const set = (more: Partial<PlannedSet>): PlannedSet => ({
+  exercise: 'trot-circle',
+  name: 'Circle in trot',
+  rung: 1,
+  rungName: '20 m',
+  phase: 'work',
+  minutes: 4,
+  left: 2,
+  right: 2,
+  rein: 'left',
+  status: 'improving',
+  why: 'For rhythm: on its way.',
+  moveOnWhen: 'Strides in each quarter: four alike.',
+  leaveWhen: 'A second round as even as the first.',
+  repair: 'Rising trot, go large',
+  cautions: [],
+  alternatives: [
+    { exercise: 'trot-large', name: 'Rising trot, go large', rung: 1, costs: 0.4 },
+    { exercise: 'trot-diagonals', name: 'Trot across the school', rung: 1, costs: 0 },
+  ],
+  ...more,
+});
+const LESSON =
+  'lesson "For today"\nstart A walk medium left\nphase work 10 min\n# set trot-circle 1: Circle in trot, 20 m\nC trot working, circle left 20\n';
+const plan = (more: Partial<Plan> = {}): Plan => ({
+  lesson: LESSON,
+  sets: [set({})],
+  leftOut: [{ exercise: 'travers', name: 'Travers', why: 'It belongs to stage 4.' }],
+  objective: 3,
+  gap: 0.004,
+  notes: [],
+  ...more,
+});
+const open = (path = `/horses/${horse.id}/plan`) => {
+  const server = new FakeServer({
+    [`/api/horses/${horse.id}`]: horse,
+    [`/api/horses/${horse.id}/readings`]: { readings: [], biases: {} },
+    [`/api/horses/${horse.id}/done`]: [],
+    '/api/exercises': [],
+  });
+  renderIn(<PlanPage />, undefined, path, '/horses/:id/plan');
+  return server;
+};
+
+beforeEach(() => {
+  asked.length = 0;
+  stopped.mockClear();
+  localStorage.clear();
+  answer = () => Promise.resolve(plan());
+});
+afterEach(cleanup);
+
+describe('a lesson proposed', () => {
+  test('is made at once from what the book knows, with its reasons', async () => {
+    open();
+    expect(await screen.findByRole('button', { name: /Circle in trot/ })).toBeTruthy();
+    expect(asked[0]).toMatchObject({
+      horse: { name: horse.name, stage: horse.stage },
+      wishes: { minutes: 45, arena: { widthM: 20, lengthM: 60 }, mood: 'as usual', kept: [] },
+    });
+    expect(screen.getByText('For rhythm: on its way.')).toBeTruthy();
+    expect(screen.getByText(/within 0.4 % of the best choice/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: /Circle in trot/ }));
+    expect(screen.getByText('A second round as even as the first.')).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'All about it' })).toBeTruthy();
+  });
+
+  test('each wish plans anew; length and arena are remembered, the mood is not', async () => {
+    open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    fireEvent.click(screen.getByRole('button', { name: '20' }));
+    fireEvent.click(screen.getByRole('button', { name: '20 × 40' }));
+    fireEvent.click(screen.getByRole('button', { name: 'fresh' }));
+    fireEvent.click(screen.getByLabelText('It is hot'));
+    fireEvent.click(screen.getByLabelText('poles'));
+    await waitFor(() =>
+      expect(asked.at(-1)).toMatchObject({
+        horse: { equipment: ['poles'] },
+        wishes: { minutes: 20, arena: { lengthM: 40 }, mood: 'fresh', hot: true },
+      }),
+    );
+    cleanup();
+    open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    expect(asked.at(-1)).toMatchObject({ wishes: { minutes: 20, mood: 'as usual', hot: false } });
+  });
+
+  test('pinned, sent away, swapped: each is a wish that can be taken back', async () => {
+    open();
+    fireEvent.click(await screen.findByRole('button', { name: /Circle in trot/ }));
+    fireEvent.click(screen.getByRole('button', { name: 'Must be in it' }));
+    await waitFor(() => expect(asked.at(-1)!.wishes.mustHave).toEqual(['trot-circle']));
+    fireEvent.click(screen.getByRole('button', { name: /Instead: Trot across the school/ }));
+    await waitFor(() =>
+      expect(asked.at(-1)!.wishes).toMatchObject({
+        mustHave: ['trot-diagonals'],
+        notToday: ['trot-circle'],
+      }),
+    );
+    const wishes = within(screen.getByRole('complementary', { name: 'Today' }));
+    fireEvent.click(wishes.getByRole('button', { name: 'Take back: Circle in trot' }));
+    await waitFor(() => expect(asked.at(-1)!.wishes.notToday).toEqual([]));
+  });
+
+  test('while it is being made it says so and can be stopped', async () => {
+    answer = () => new Promise(() => {});
+    open();
+    expect(await screen.findByText(/Choosing the exercises/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+    await waitFor(() => expect(screen.queryByText(/Choosing/)).toBeNull());
+    expect(stopped).toHaveBeenCalled();
+  });
+
+  test('one that cannot be made says what to do, and what cannot be kept is named', async () => {
+    answer = () => Promise.reject(new Error('no lesson without a warning'));
+    open();
+    expect((await screen.findByRole('alert')).textContent).toContain('Give it more minutes');
+    answer = () => Promise.resolve(plan({ notes: ['“Travers” cannot be in it: stage 4.'] }));
+    fireEvent.click(screen.getByRole('button', { name: '60' }));
+    expect(await screen.findByText(/Travers” cannot be in it/)).toBeTruthy();
+    expect(screen.getByText('It belongs to stage 4.')).toBeTruthy();
+  });
+
+  test('taken to the desk it is a lesson of the book', async () => {
+    const server = open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    server.answers['PUT *'] = {};
+    fireEvent.click(screen.getByRole('button', { name: 'Open at the desk' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      title: 'For today',
+      horseId: horse.id,
+      revision: 0,
+    });
+  });
+});

@@ -1,0 +1,135 @@
+import { afterEach, describe, expect, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { CHAINS, EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
+import { levelsOf } from '@canter-book/core/exercises/graph';
+import { horseFileSchema } from '@canter-book/core/planner/request';
+import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+import ExercisePage from './ExercisePage.tsx';
+import { ALL, bestRung, matches } from './filters.ts';
+import { faultsOf, newOwn } from './own.ts';
+import NewOwn from './NewOwn.tsx';
+import Shelf from './Shelf.tsx';
+
+afterEach(cleanup);
+
+const horse = someHorse();
+const answers = {
+  '/api/horses': [horse],
+  [`/api/horses/${horse.id}`]: horse,
+  [`/api/horses/${horse.id}/readings`]: { readings: [], biases: {} },
+  [`/api/horses/${horse.id}/done`]: [],
+  '/api/exercises': [],
+};
+
+describe('the filters', () => {
+  test('every one leaves only what it says', () => {
+    const found = (change: object) =>
+      EXERCISES.filter((e) => matches(e, { ...ALL, ...change }, null));
+    expect(found({})).toHaveLength(EXERCISES.length);
+    expect(found({ words: 'leans' }).every((e) => JSON.stringify(e).includes('eans'))).toBe(true);
+    expect(found({ gait: 'canter' }).every((e) => e.gaits.includes('canter'))).toBe(true);
+    expect(found({ stage: 2 }).every((e) => e.stage <= 2)).toBe(true);
+    expect(found({ equipment: 'none' }).every((e) => e.equipment.length === 0)).toBe(true);
+    expect(found({ scale: 'contact' }).length).toBeGreaterThanOrEqual(12);
+    expect(found({ ready: true })).toEqual([]);
+    expect(found({ words: 'no such thing' })).toEqual([]);
+  });
+
+  test('the best rung is the hardest one the horse is furthest with', () => {
+    const file = horseFileSchema.parse({ name: 'A', stage: 8 });
+    const circle = findExercise('trot-circle')!;
+    expect(bestRung(file, circle).status).toBe('confirmed');
+    expect(bestRung(file, circle).rung).toBeGreaterThan(0);
+  });
+});
+
+describe('the shelf', () => {
+  test('shows every chain; a horse marks what it is ready for', async () => {
+    new FakeServer(answers);
+    renderIn(<Shelf />);
+    expect(
+      await screen.findByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`),
+    ).toBeTruthy();
+    for (const chain of CHAINS)
+      expect(screen.getByRole('heading', { name: chain.name })).toBeTruthy();
+    // Each strap leads from what comes before to what follows.
+    expect(CHAINS.every((c) => levelsOf(c.exercises) !== null)).toBe(true);
+    await screen.findByRole('option', { name: horse.name });
+    fireEvent.change(screen.getByLabelText('For'), { target: { value: horse.id } });
+    expect((await screen.findAllByText('not yet:', { exact: false })).length).toBeGreaterThan(20);
+    fireEvent.click(screen.getByLabelText('ready for it'));
+    expect(screen.queryByText('not yet: ', { exact: true })).toBeNull();
+  });
+
+  test('nothing found says what to do', async () => {
+    new FakeServer(answers);
+    renderIn(<Shelf />);
+    fireEvent.change(await screen.findByPlaceholderText('circle, leans, contact'), {
+      target: { value: 'zebra' },
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Show all' }));
+    expect(screen.getByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`)).toBeTruthy();
+  });
+});
+
+describe('an exercise', () => {
+  const open = (id: string) => renderIn(<ExercisePage />, undefined, `/shelf/${id}`, '/shelf/:id');
+
+  test('has its aids, faults and repair, and is drawn on either rein', () => {
+    new FakeServer(answers);
+    open('shoulder-in');
+    expect(screen.getByText('Seat and weight')).toBeTruthy();
+    expect(screen.getByText('Neck bent more than the body')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'half a side in trot' }));
+    fireEvent.click(screen.getByRole('button', { name: '◑ right' }));
+    expect(document.querySelector('pre')?.textContent).toContain('K-E shoulder-in');
+    fireEvent.click(screen.getByRole('button', { name: 'Ride it' }));
+    expect(screen.getByRole('button', { name: 'Stop' })).toBeTruthy();
+  });
+
+  test('that is not on the shelf says so', async () => {
+    new FakeServer(answers);
+    open('nothing');
+    expect(await screen.findByText(/no exercise of this name/)).toBeTruthy();
+  });
+});
+
+describe('an exercise of one’s own', () => {
+  const own = newOwn(findExercise('trot-circle')!, 'x', new Set()).exercise;
+
+  test('begins as a copy that can be kept as it is', () => {
+    expect(faultsOf(own)).toEqual([]);
+    expect(newOwn(own, 'y', new Set([`${own.id}-own-1`])).exercise.id).toBe(`${own.id}-own-2`);
+  });
+
+  test.each([
+    [{ template: '{at} trot wrking, circle left 20' }, /cannot be read/],
+    [{ template: '{at} trot working, circle left {metres}' }, /says nothing for \{metres\}/],
+    [{ template: '{at} trot working, circle left 30' }, /30|wider/],
+    [{ template: 'A trot working, centre line' }, /back to the track/],
+    [{ at: [] }, /name a letter/],
+    [{ at: ['Q'] }, /no arena has/],
+    [{ id: 'trot-circle' }, /shelf has an exercise/],
+    [{ name: '' }, /name/],
+  ])('%j is told in a sentence', (change, says) => {
+    expect(faultsOf({ ...own, ...change }).join('\n')).toMatch(says);
+  });
+
+  test('is checked while it is written, and kept when it is right', async () => {
+    const server = new FakeServer(answers);
+    renderIn(<NewOwn />, undefined, '/shelf/new?from=trot-circle');
+    const shorthand = await screen.findByLabelText(/Shorthand/);
+    fireEvent.change(shorthand, { target: { value: '{at} trot wrking' } });
+    await waitFor(() =>
+      expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' }).disabled).toBe(
+        true,
+      ),
+    );
+    fireEvent.change(shorthand, { target: { value: '{at} trot working, circle left {size}' } });
+    await screen.findByText(/✓ It can be ridden/);
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Mine' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({ exercise: { name: 'Mine' } });
+  });
+});
