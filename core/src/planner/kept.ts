@@ -39,23 +39,31 @@ function blocksOf(lesson: Lesson): Block[] {
   const blocks: { mark: SetMark | null; phase: ExercisePhase; items: Item[] }[] = [];
   let phase: ExercisePhase | null = null;
   let open: SetMark | null = null;
+  // Changes of rein and breaks belong to a block when it goes on after them.
+  let pending: Item[] = [];
   for (const item of lesson.items) {
     if (item.kind === 'phase') {
       phase = EXERCISE_PHASES.find((p) => p === item.name) ?? null;
       open = null;
+      pending = [];
       continue;
     }
     const mark = setMarkIn(item.before);
     if (mark) open = mark;
     const between = item.kind === 'line' && BETWEEN.test(bare(item));
-    if (phase === null || (between && !mark)) continue;
+    if (phase === null) continue;
+    if (between && !mark) {
+      pending.push(item);
+      continue;
+    }
     const last = blocks.at(-1);
     const same =
       last?.phase === phase &&
       last.mark?.exercise === open?.exercise &&
       last.mark?.rung === open?.rung;
-    if (same) last.items.push(item);
+    if (same) last.items.push(...pending, item);
     else blocks.push({ mark: open, phase, items: [item] });
+    pending = [];
   }
   return blocks;
 }
@@ -67,7 +75,7 @@ function isByHand({ mark, items }: Block, arena: Arena, own: readonly Exercise[]
   const rung = exercise?.rungs[mark.rung];
   if (!exercise || !rung) return true;
   const known = new Set(sitesOf(exercise, rung, arena).flatMap((s) => s.text.split('\n')));
-  return items.some((item) => !known.has(bare(item)));
+  return items.some((item) => !known.has(bare(item)) && !BETWEEN.test(bare(item)));
 }
 
 function keptOf(
@@ -82,6 +90,8 @@ function keptOf(
   const first = ridden.find((m) => m.act !== -1);
   if (!first) return null;
   const track = trackOf(arena);
+  // The rein it is come to on: a circle may be ridden to the other side.
+  const begin = standingAt(lesson, { before: items[0]!.id }, horse).rider;
   const end = standingAt(lesson, { after: items.at(-1)!.id }, horse).rider;
   const seconds = ridden.reduce((sum, m) => sum + m.seconds, 0);
   const part: Lesson = { version: lesson.version, items: [...items] };
@@ -93,7 +103,7 @@ function keptOf(
     text: printLesson(part).trim(),
     from: {
       at: /\b[A-Z]\b/.exec(bare(items[0]!))?.[0] ?? '',
-      rein: first.rein,
+      rein: begin.riding.rein,
       place: track.placeOf(first.from),
     },
     to: { rein: end.riding.rein, place: track.placeOf(end.at) },

@@ -33,6 +33,11 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
     { skip: !horse },
   );
   const homework = horse ? sessions?.[0]?.homework || undefined : undefined;
+  const planAnew = async (horseId: string) => {
+    // The planner reads the lesson from the book: what was just written must be there.
+    if (await saver.flush()) void navigate(`/horses/${horseId}/plan?lesson=${lessonId}`);
+    else setFailed('The lesson is not in the book yet. Plan it anew when it is saved.');
+  };
   const makeCopy = async () => {
     const copy = copyOf(text, horse?.id ?? null, newId);
     const saved = await save(copy);
@@ -53,9 +58,7 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
             onHelp={() => onSheet('help')}
             onCopy={() => void makeCopy()}
             onReplan={
-              horse && setsIn(parsed.lesson).size > 0
-                ? () => void navigate(`/horses/${horse.id}/plan?lesson=${lessonId}`)
-                : null
+              horse && setsIn(parsed.lesson).size > 0 ? () => void planAnew(horse.id) : null
             }
             onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
           />

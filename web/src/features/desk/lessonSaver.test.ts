@@ -74,6 +74,18 @@ describe('saving a lesson as it is typed', () => {
     expect(b.kept.size).toBe(0);
   });
 
+  test('flushed, it sends at once and answers whether the book has it', async () => {
+    const { saver, sent, answers } = bench();
+    expect(await saver.flush()).toBe(true);
+    expect(sent).toHaveLength(0);
+    saver.change(`${TEXT}B circle left 20\n`, null);
+    expect(await saver.flush()).toBe(true);
+    expect(sent).toHaveLength(1);
+    answers(() => problem(503));
+    saver.change(TEXT, null);
+    expect(await saver.flush()).toBe(false);
+  });
+
   test('opening a lesson saves nothing', async () => {
     await b.rest();
     expect(b.sent).toHaveLength(0);

@@ -111,6 +111,23 @@ export class LessonSaver {
     return this.text;
   }
 
+  /** Sends what waits, at once; answers whether the book has it all. */
+  async flush(): Promise<boolean> {
+    if (this.state.kind === 'waiting') {
+      this.callOff();
+      await this.send();
+    }
+    while (this.busy) {
+      await new Promise<void>((told) => {
+        const off = this.subscribe(() => {
+          off();
+          told();
+        });
+      });
+    }
+    return this.state.kind === 'saved';
+  }
+
   stop(): void {
     this.callOff();
   }

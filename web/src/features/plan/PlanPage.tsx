@@ -36,7 +36,12 @@ export default function PlanPage() {
   const [wished, setWished] = useState(remembered);
   // A lesson that was planned before: what was changed in it by hand stays.
   const lessonId = useSearchParams()[0].get('lesson');
-  const earlier = useLessonQuery(lessonId ?? '', { skip: lessonId === null }).data ?? null;
+  const lessonQuery = useLessonQuery(lessonId ?? '', {
+    skip: lessonId === null,
+    // The desk has just written it.
+    refetchOnMountOrArgChange: true,
+  });
+  const earlier = (!lessonQuery.isFetching && lessonQuery.data) || null;
   useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
   const file = useHorseFile(id, wished.equipment);
   const request = useMemo<PlanRequest | null>(() => {
