@@ -78,6 +78,11 @@ await shot('today', '/', WIDE);
 await shot('horses', '/horses', WIDE);
 await shot('horse', `/horses/${tansy}`, WIDE);
 await shot('horse-phone', `/horses/${tansy}`, PHONE);
+await shot('plan', `/horses/${tansy}/plan`, WIDE, async (page) => {
+  await page.getByRole('heading', { name: /^Work/ }).waitFor({ timeout: 60_000 });
+});
+await shot('shelf', `/shelf?horse=${tansy}`, WIDE);
+await shot('exercise', '/shelf/shoulder-in', WIDE);
 await shot('lessons', '/desk', WIDE);
 await shot('debrief', `/debrief/${session}`, WIDE);
 await shot('progress', `/progress/${tansy}`, WIDE);
