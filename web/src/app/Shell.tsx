@@ -66,7 +66,7 @@ function Spine({ yard }: { yard: string | null }) {
             key={to}
             to={to}
             end={to === '/'}
-            className="spine-tab flex min-h-14 min-w-0 flex-1 items-center justify-center px-0.5 text-[13px] font-medium no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-none md:rounded-l-lg md:pr-2"
+            className="spine-tab flex min-h-14 min-w-0 flex-auto items-center justify-center px-0.5 text-[12px] tracking-tight md:text-[13px] md:tracking-normal font-medium no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-none md:rounded-l-lg md:pr-2"
           >
             {label}
           </NavLink>
