@@ -13,7 +13,7 @@ import { Page } from '../../ui/Page.tsx';
 import { useHorseFile } from '../plan/useHorseFile.ts';
 import { remembered } from '../plan/wishes.ts';
 import { ChainGraph } from './ChainGraph.tsx';
-import { ALL, bestRung, matches, withOwn, type Filters } from './filters.ts';
+import { ALL, ANY_MINUTES, bestRung, matches, withOwn, type Filters } from './filters.ts';
 import { OwnFiles } from './OwnFiles.tsx';
 
 /** The exercises, chain by chain, and which of them the chosen horse is ready for. */
@@ -86,6 +86,21 @@ export default function Shelf() {
             any="any gait"
             onChange={(gait) => set({ gait })}
           />
+          <label>
+            <span className="block text-soft">One round in</span>
+            <select
+              className="min-h-10 rounded-lg border border-line bg-page px-2"
+              value={filters.minutes}
+              onChange={(event) => set({ minutes: Number(event.target.value) })}
+            >
+              <option value={ANY_MINUTES}>any time</option>
+              {[1, 2, 3].map((n) => (
+                <option key={n} value={n}>
+                  {n} min at most
+                </option>
+              ))}
+            </select>
+          </label>
           <label className="flex min-h-10 items-center gap-2">
             <input
               type="checkbox"

@@ -1,5 +1,7 @@
 import { CHAINS } from '@canter-book/core/exercises/catalogue';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
+import { sitesOf } from '@canter-book/core/exercises/sites';
+import { horseFor, LONG_ARENA, rideOf } from '@canter-book/core/exercises/trial';
 import type { MovingGait } from '@canter-book/core/gaits/paces';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Readiness, Status } from '@canter-book/core/planner/readiness';
@@ -11,15 +13,20 @@ export interface Filters {
   readonly scale: Scale | '';
   readonly stage: number;
   readonly gait: MovingGait | '';
+  /** At most so many minutes a round. */
+  readonly minutes: number;
   readonly equipment: 'any' | 'none';
   readonly ready: boolean;
 }
+
+export const ANY_MINUTES = 99;
 
 export const ALL: Filters = {
   words: '',
   scale: '',
   stage: 8,
   gait: '',
+  minutes: ANY_MINUTES,
   equipment: 'any',
   ready: false,
 };
@@ -29,7 +36,7 @@ const buildsFirst = (e: Exercise, scale: Scale): boolean =>
 
 /** Whether an exercise is among what is looked for; every word must be somewhere in it. */
 export function matches(e: Exercise, filters: Filters, readiness: Readiness | null): boolean {
-  const { words, scale, stage, gait, equipment, ready } = filters;
+  const { words, scale, stage, gait, minutes, equipment, ready } = filters;
   const text = [e.name, e.purpose, e.good.measure, ...e.faults.map((f) => f.fault)]
     .join(' ')
     .toLowerCase();
@@ -39,9 +46,25 @@ export function matches(e: Exercise, filters: Filters, readiness: Readiness | nu
     (scale === '' || buildsFirst(e, scale)) &&
     e.stage <= stage &&
     (gait === '' || e.gaits.includes(gait)) &&
+    (minutes === ANY_MINUTES || minutesOf(e) <= minutes) &&
     (equipment === 'any' || e.equipment.length === 0) &&
     (!ready || (readiness !== null && readiness.status !== 'not yet'))
   );
+}
+
+const known = new WeakMap<Exercise, number>();
+
+/** One round of the first rung by an ordinary horse, in minutes. */
+export function minutesOf(e: Exercise): number {
+  const found = known.get(e);
+  if (found !== undefined) return found;
+  const [rung] = e.rungs;
+  const [site] = sitesOf(e, rung!, LONG_ARENA);
+  const ride = site && rideOf(site, LONG_ARENA, horseFor(e, rung!));
+  const way = ride?.movements[0]?.act === -1 ? ride.movements[0].seconds : 0;
+  const minutes = ride ? (ride.totals.seconds - way) / 60 : 0;
+  known.set(e, minutes);
+  return minutes;
 }
 
 const ORDER: readonly Status[] = ['confirmed', 'improving', 'new', 'not yet'];

@@ -31,6 +31,9 @@ describe('the filters', () => {
     expect(found({ stage: 2 }).every((e) => e.stage <= 2)).toBe(true);
     expect(found({ equipment: 'none' }).every((e) => e.equipment.length === 0)).toBe(true);
     expect(found({ scale: 'contact' }).length).toBeGreaterThanOrEqual(12);
+    const short = found({ minutes: 1 });
+    expect(short.length).toBeGreaterThan(20);
+    expect(short.length).toBeLessThan(found({ minutes: 2 }).length);
     expect(found({ ready: true })).toEqual([]);
     expect(found({ words: 'no such thing' })).toEqual([]);
   });
