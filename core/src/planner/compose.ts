@@ -2,11 +2,9 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
-import { breakEveryS } from '../gaits/horse.ts';
 import type { Approach } from '../lesson/document.ts';
-import { setComment } from './marks.ts';
-import { place, type Placeable, type Spot, type Standing, type Step } from './placement.ts';
-import { whyOf } from './why.ts';
+import { Pen, type SpotsOf } from './pen.ts';
+import { place, type Placeable, type Spot, type Standing } from './placement.ts';
 import { approachOf, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
@@ -70,8 +68,6 @@ const WORN_M = 60;
 const GAIT_ORDER = { walk: 0, trot: 1, canter: 2 } as const;
 const STATUS_ORDER = { confirmed: 0, improving: 1, new: 2, 'not yet': 3 } as const;
 
-export type SpotsOf = (chosen: Chosen) => Ridden;
-
 /** Remembers the spots: one plan asks for the same ones many times. */
 export function spotsFor(request: PlanRequest): SpotsOf {
   const arena: Arena = request.wishes.arena;
@@ -119,7 +115,7 @@ export function compose(
   ];
   const sets: WrittenSet[] = [];
   const repeats = new Set<ExercisePhase>();
-  const pen = new Pen(breakEveryS(profileOfFile(horse)), writing.straighten, writing.breakShare);
+  const pen = new Pen(profileOfFile(horse), writing.straighten, writing.breakShare);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);
     const kept = wishes.kept.filter((k) => k.phase === phase);
@@ -187,81 +183,6 @@ const asItStands = (kept: Kept, i: number): Placeable => ({
   after: [],
 });
 const KEPT = 'kept ';
-
-/** From one round to the next, or across the school; once round in trot. Seconds, about. */
-const WAY_S = 30;
-const LARGE_S = 45;
-/** A walk of this length rests as a break does. Common practice. */
-const RESTS_S = 60;
-
-/** Writes steps down, with a break of walk before the work gets too long. */
-class Pen {
-  private workedS = 0;
-  private endsIn: 'walk' | 'trot' = 'walk';
-  private readonly mostS: number;
-
-  constructor(
-    everyS: number,
-    private readonly straighten: Writing['straighten'],
-    breakShare: number,
-  ) {
-    this.mostS = everyS * breakShare;
-  }
-
-  write(steps: readonly Step[], chosen: ReadonlyMap<string, Chosen>, spots: SpotsOf): string[] {
-    const lines: string[] = [];
-    let marked: string | null = null;
-    let last: string | null = null;
-    steps.forEach(({ set, spot }, i) => {
-      // A change of rein is ridden for the round that follows it.
-      const next = set ?? steps[i + 1]!.set!;
-      const own = chosen.get(next);
-      if (!own) {
-        // What is kept is written as it stands, its change of rein before it.
-        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
-        lines.push(
-          set === null ? spot.text.replace('change rein', `${gait}, change rein`) : spot.text,
-        );
-        marked = last = set;
-        return;
-      }
-      const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
-      const { seconds, endsIn } = spots(own);
-      if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {
-        lines.push(`walk break ${BREAK_MIN} min`);
-        this.workedS = 0;
-        // After it the horse walks on to the next letter, and trots there.
-        this.endsIn = 'trot';
-        marked = null;
-      }
-      if (set === null) {
-        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
-        if (gait !== 'walk medium') this.workedS += WAY_S;
-        lines.push(spot.text.replace('change rein', `${gait}, change rein`));
-        return;
-      }
-      if (marked !== set) lines.push(setComment(own.candidate.exercise, own.candidate.rung));
-      const ridden = spot.text.split('\n');
-      lines.push(...(last === set ? ridden : withNote(ridden, whyOf(own))));
-      marked = last = set;
-      this.endsIn = endsIn;
-      if (walks) this.workedS = seconds >= RESTS_S ? 0 : this.workedS;
-      else this.workedS += seconds + WAY_S;
-      const leaves = steps[i + 1]?.set !== set;
-      if (endsIn === 'trot' && (this.straighten === 2 || (this.straighten === 1 && leaves))) {
-        lines.push('go large');
-        this.workedS += LARGE_S;
-      }
-    });
-    return lines;
-  }
-}
-
-/** A reason stands beside the first line that is ridden. */
-const withNote = (lines: readonly string[], note: string): string[] => {
-  const at = lines.findIndex((l) => !/^(poles|cone|barrel)\b/.test(l));
-  return lines.map((l, i) => (i === at ? `${l} -- ${note}` : l));
-};
 
 function placeable(
   chosen: Chosen,

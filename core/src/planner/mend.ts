@@ -1,0 +1,177 @@
+import { otherRein, type Rein } from '../arena/rein.ts';
+import type { ExercisePhase } from '../exercises/exercise.ts';
+import { parseLesson } from '../notation/parse.ts';
+import type { Finding, RuleFacts } from '../review/finding.ts';
+import { reviewLesson } from '../review/review.ts';
+import { compileRide } from '../ride/compile.ts';
+import type { Ride } from '../ride/types.ts';
+import type { Composed, Writing } from './compose.ts';
+import { setsIn } from './marks.ts';
+import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
+import type { Frame } from './timing.ts';
+
+export const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchMin' } as const;
+
+/** One set on both reins takes these. */
+export const LEAST_MIN = 4;
+
+/** Fewer minutes to choose for. */
+export const squeezed = (room: Frame, part: ExercisePhase, by: number): Frame => ({
+  ...room,
+  [KEY[part]]: Math.max(Math.min(LEAST_MIN, room[KEY[part]]), room[KEY[part]] - by),
+});
+
+/** What is chosen for cannot be less: the part itself gets a minute more. */
+export const widened = (frame: Frame, part: ExercisePhase): Frame => ({
+  ...frame,
+  [KEY[part]]: frame[KEY[part]] + 1,
+});
+
+/** A part with too little in it takes less of the lesson. */
+export const trimmed = (frame: Frame, part: ExercisePhase): Frame => ({
+  ...frame,
+  ...(part === 'work' && frame.breaks > 0 && { breaks: frame.breaks - 1 }),
+  [KEY[part]]: Math.max(1, frame[KEY[part]] - 2),
+});
+
+/** The stretch is always ridden on both reins: it takes its minute from the work. */
+export const stretched = (frame: Frame): Frame => ({
+  ...frame,
+  stretchMin: frame.stretchMin + 1,
+  ...(frame.workMin > 3
+    ? { workMin: frame.workMin - 1 }
+    : { warmUpMin: Math.max(2, frame.warmUpMin - 1) }),
+});
+
+/** What the review says above a hint, with the set it speaks of. */
+interface Trouble {
+  readonly finding: Finding;
+  readonly exercise: string | null;
+  readonly phase: string | null;
+}
+
+/** The lines that are kept as they stand: what the review says of them is the instructor's own affair. */
+export const keptLines = (kept: readonly Kept[]): ReadonlySet<string> =>
+  new Set(kept.flatMap((k) => k.text.split('\n')));
+
+export function troubleIn(
+  { text }: Composed,
+  { horse }: PlanRequest,
+  kept: ReadonlySet<string>,
+): Trouble[] {
+  const parsed = parseLesson(text);
+  const ride = compileRide(parsed.lesson, profileOfFile(horse));
+  const sets = setsIn(parsed.lesson);
+  const lines = text.split('\n');
+  return reviewLesson(parsed.lesson, ride, parsed)
+    .filter((f) => f.level !== 'hint')
+    .filter((f) => !kept.has(f.line === undefined ? '' : (lines[f.line - 1] ?? '')))
+    .map((finding) => {
+      const item = parsed.lesson.items.find((i) => i.id === finding.itemId);
+      return {
+        finding,
+        exercise: (finding.itemId && sets.get(finding.itemId)?.exercise) ?? null,
+        phase: item?.kind === 'phase' ? item.name : finding.itemId ? null : longest(ride),
+      };
+    });
+}
+
+/** Each kind of trouble in each exercise or part once: mending it twice would overdo it. */
+export function oneOfEachKind(trouble: readonly Trouble[]): Trouble[] {
+  const seen = new Set<string>();
+  return trouble.filter(({ finding, exercise, phase }) => {
+    const key = `${finding.code}/${exercise ?? phase}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+type PhaseFacts = RuleFacts['phase-off-plan'];
+
+/** Minutes that a phase must lose to be what it was planned to be. */
+const tooLongMin = ({ facts }: Finding): number => {
+  const { seconds, plannedS } = facts as PhaseFacts;
+  return Math.max(1, Math.ceil((seconds - plannedS) / 60 - 1.5));
+};
+
+/** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
+interface Mended {
+  readonly writing?: Writing;
+  readonly squeeze?: ExercisePhase;
+  /** So many minutes less. */
+  readonly by?: number;
+  readonly ban?: string | null;
+  /** There is not enough that may be ridden: the part gets shorter. */
+  readonly trim?: ExercisePhase;
+}
+
+const PARTS: readonly (string | null)[] = ['warm-up', 'work', 'stretch'];
+
+/** The part that runs over its minutes most. */
+function longest({ phases }: Ride): string | null {
+  const over = (p: (typeof phases)[number]) => p.seconds - (p.plannedS ?? 0);
+  return (
+    phases.reduce<(typeof phases)[number] | null>(
+      (a, b) => (a === null || over(b) > over(a) ? b : a),
+      null,
+    )?.name ?? null
+  );
+}
+
+/** Writes less, more evenly, with more straight lines or earlier breaks; chooses for fewer minutes where that does not help. */
+export function mend(
+  { finding, exercise, phase }: Trouble,
+  { sets, repeats, text }: Composed,
+  writing: Writing,
+): Mended {
+  const own = sets.find((s) => s.chosen.candidate.exercise.id === exercise)?.chosen.candidate;
+  const least = sets
+    .map((s) => s.chosen.candidate)
+    .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id;
+  const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as ExercisePhase;
+  const fill = (share: number): Mended => ({
+    writing: { ...writing, fill: { ...writing.fill, [part]: writing.fill[part] * share } },
+  });
+  switch (finding.code) {
+    case 'phase-off-plan':
+      if (!(finding.facts as PhaseFacts).over) {
+        return writing.fill[part] < 3 ? fill(1.7) : { trim: part };
+      }
+      return repeats.has(part) ? fill(0.6) : { squeeze: part, by: tooLongMin(finding) };
+    case 'lesson-too-long':
+      return repeats.has(part) ? fill(0.6) : { squeeze: part };
+    case 'reins-uneven': {
+      if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
+      const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
+      const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
+      if (rounds > 4) return { ban: least ?? null };
+      const gait = / (trot|canter) /.test(text) ? 'trot working' : 'walk medium';
+      return { writing: { ...writing, more: { rein, rounds, gait } } };
+    }
+    case 'one-sided-gait':
+      return writing.evenRounds
+        ? { ban: least ?? null }
+        : { writing: { ...writing, evenRounds: true } };
+    case 'turns-dense':
+      return writing.straighten === 2
+        ? { ban: mostCurved(sets) ?? least ?? null }
+        : { writing: { ...writing, straighten: writing.straighten === 1 ? 2 : 1 } };
+    case 'break-overdue':
+      return writing.breakShare > 0.5
+        ? { writing: { ...writing, breakShare: writing.breakShare - 0.15 } }
+        : { ban: own?.id ?? least ?? null };
+    case 'transition-drilled': {
+      // First another letter, then another exercise.
+      const { letter } = finding.facts as RuleFacts['transition-drilled'];
+      const worn = writing.worn.filter((l) => l === letter).length;
+      if (worn < 2) return { writing: { ...writing, worn: [...writing.worn, letter] } };
+      return { ban: own?.id ?? least ?? null };
+    }
+    default:
+      return { ban: own?.id ?? least ?? null };
+  }
+}
+
+const mostCurved = (sets: Composed['sets']): string | null =>
+  sets
+    .map((s) => s.chosen.candidate)
+    .find((c) => /circle|spiral|eight|square/.test(c.exercise.template))?.id ?? null;

@@ -1,0 +1,259 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { letterOnTrack, lettersOf } from '../arena/arena.ts';
+import { parseLesson } from '../notation/parse.ts';
+import { SCALES } from '../observations/scales.ts';
+import { toLp } from './integer.ts';
+import { setComment, setMarkIn, setsIn } from './marks.ts';
+import { needsOf } from './need.ts';
+import { Pen } from './pen.ts';
+import type { Step } from './placement.ts';
+import { horseFileSchema, profileOfFile, wishesSchema } from './request.ts';
+import type { Chosen } from './selection.ts';
+import { frameOf, mostMinutes } from './timing.ts';
+import { trackOf } from './track.ts';
+
+const request = (horse: object, wishes: object) => ({
+  horse: horseFileSchema.parse({ name: 'Marram', stage: 4, ...horse }),
+  wishes: wishesSchema.parse({
+    minutes: 45,
+    arena: { widthM: 20, lengthM: 60 },
+    date: '2026-06-15',
+    ...wishes,
+  }),
+});
+
+describe('the minutes of a lesson', () => {
+  const any = fc.record({
+    stage: fc.constantFrom(...STAGE_NUMBERS),
+    age: fc.option(fc.integer({ min: 3, max: 20 }), { nil: undefined }),
+    fitness: fc.constantFrom('unfit' as const, 'usual' as const, 'fit' as const),
+    minutes: fc.integer({ min: 15, max: 90 }),
+    hot: fc.boolean(),
+  });
+
+  test('the parts add up to what there is, and none is negative', () => {
+    fc.assert(
+      fc.property(any, ({ minutes, hot, ...horse }) => {
+        const asked = request(horse, { minutes, hot });
+        const f = frameOf(asked);
+        const whole = Math.min(minutes, mostMinutes(asked));
+        const sum =
+          f.walkInMin + f.warmUpMin + f.workMin + 2 * f.breaks + f.stretchMin + f.coolDownMin;
+        for (const part of Object.values(f)) expect(part).toBeGreaterThanOrEqual(0);
+        expect(f.coolDownMin).toBeGreaterThanOrEqual(5);
+        // Where breaks take more than there is, two minutes of work are kept.
+        expect(sum).toBeLessThanOrEqual(whole + 2 * f.breaks + 2);
+        expect(sum).toBeGreaterThanOrEqual(whole - 1);
+      }),
+      { numRuns: 300, seed: 101 },
+    );
+  });
+
+  test('a three-year-old, a green horse and heat each shorten it', () => {
+    const most = (horse: object, wishes: object = {}) => mostMinutes(request(horse, wishes));
+    expect(most({ age: 3 })).toBe(30);
+    expect(most({ stage: 2 })).toBe(45);
+    expect(most({})).toBe(60);
+    expect(most({}, { hot: true })).toBe(40);
+  });
+});
+
+describe('the way round the track', () => {
+  const sizes = [
+    { widthM: 20, lengthM: 60, insetM: 0 },
+    { widthM: 20, lengthM: 40, insetM: 0.5 },
+  ];
+
+  test.each(sizes)('%j: there and back is once round, on either rein', (arena) => {
+    const track = trackOf(arena);
+    const place = fc.double({ min: 0, max: track.lengthM, noNaN: true });
+    fc.assert(
+      fc.property(place, place, (a, b) => {
+        const [there, back] = [track.wayM('left', a, b), track.wayM('left', b, a)];
+        const sum = there + back;
+        // A place just behind counts as where the horse stands.
+        const whole = [0, track.lengthM].some((m) => Math.abs(sum - m) < 1.6);
+        expect(whole).toBe(true);
+        expect(track.wayM('right', a, b)).toBeCloseTo(back, 9);
+      }),
+      { numRuns: 200, seed: 102 },
+    );
+  });
+
+  test('the long arena is 160 m round; K to H on the right rein is 48 m', () => {
+    const track = trackOf(sizes[0]!);
+    expect(track.lengthM).toBeCloseTo(160, 9);
+    expect(track.wayM('right', track.letter('K'), track.letter('H'))).toBeCloseTo(48, 9);
+    expect(track.wayM('left', track.letter('H'), track.letter('K'))).toBeCloseTo(48, 9);
+    expect(track.wayM('left', track.letter('A'), track.letter('F'))).toBeCloseTo(16, 9);
+    expect(() => track.letter('Q')).toThrow('no letter Q');
+  });
+
+  test('letters of the rail stand in their order, anticlockwise from F', () => {
+    const track = trackOf(sizes[0]!);
+    const order = ['F', 'P', 'B', 'R', 'M', 'C', 'H', 'S', 'E', 'V', 'K', 'A'];
+    const places = order.map((name) => track.letter(name));
+    expect([...places].sort((a, b) => a - b)).toEqual(places);
+    for (const letter of lettersOf(sizes[0]!).filter((l) => l.side !== 'centre')) {
+      expect(track.placeOf(letterOnTrack(sizes[0]!, letter))).toBeCloseTo(
+        track.letter(letter.name),
+        9,
+      );
+    }
+  });
+});
+
+describe('the mark of a set', () => {
+  test.each(EXERCISES.map((e) => [e.id, e] as const))('%s is read back', (_, e) => {
+    e.rungs.forEach((_r, rung) => {
+      const text = `${setComment(e, rung)}\nA trot working\nC circle left 20\nwalk break 2 min\nB halt\n`;
+      const { lesson } = parseLesson(text);
+      expect(setMarkIn(lesson.items[0]!.before)).toEqual({ exercise: e.id, rung });
+      // The break ends it.
+      expect([...setsIn(lesson).values()]).toHaveLength(2);
+    });
+  });
+
+  test('other comments are none', () => {
+    expect(setMarkIn([' settle first', ' allowed turns-dense: small hall'])).toBeNull();
+    expect(setMarkIn(undefined)).toBeNull();
+  });
+});
+
+describe('the need of a scale', () => {
+  const one = fc.record({
+    mean: fc.double({ min: 0, max: 10, noNaN: true }),
+    sd: fc.constantFrom(0.3, 1, 2),
+  });
+  const levels = fc.record(
+    Object.fromEntries(SCALES.map((s) => [s, fc.record({ left: one, right: one })])),
+  );
+
+  test('lies between nothing and the theme’s, and falls as the scale is confirmed', () => {
+    fc.assert(
+      fc.property(levels, fc.constantFrom(...SCALES), (known, theme) => {
+        const horse = horseFileSchema.parse({ name: 'M', stage: 5, levels: known, theme });
+        const needs = needsOf(horse);
+        const better = {
+          ...known,
+          [theme]: { left: { mean: 10, sd: 0.3 }, right: { mean: 10, sd: 0.3 } },
+        };
+        const after = needsOf(horseFileSchema.parse({ ...horse, levels: better }));
+        for (const scale of SCALES) {
+          for (const rein of ['left', 'right'] as const) {
+            expect(needs[scale][rein]).toBeGreaterThan(0);
+            expect(needs[scale][rein]).toBeLessThanOrEqual(1.5 + 1e-9);
+          }
+        }
+        expect(after[theme].left).toBeLessThanOrEqual(needs[theme].left + 1e-9);
+        // What stands above a confirmed scale is needed no less than before.
+        for (const scale of SCALES.slice(SCALES.indexOf(theme) + 1)) {
+          expect(after[scale].left).toBeGreaterThanOrEqual(needs[scale].left - 1e-9);
+        }
+      }),
+      { numRuns: 200, seed: 103 },
+    );
+  });
+
+  test('the lowest scale that is not confirmed comes first', () => {
+    const at = (mean: number) => ({ left: { mean, sd: 0.4 }, right: { mean, sd: 0.4 } });
+    const horse = horseFileSchema.parse({
+      name: 'M',
+      stage: 5,
+      levels: Object.fromEntries(SCALES.map((s, i) => [s, at(i < 2 ? 7.5 : 5)])),
+    });
+    const needs = needsOf(horse);
+    const first = [...SCALES].sort((a, b) => needs[b].left - needs[a].left)[0];
+    expect(first).toBe('contact');
+  });
+});
+
+describe('the pen', () => {
+  const circle = findExercise('trot-circle')!;
+  const chosen = (
+    id: string,
+    seconds: number,
+  ): [Chosen, { spots: []; seconds: number; endsIn: 'trot' }] => [
+    {
+      candidate: {
+        id,
+        exercise: circle,
+        rung: 0,
+        phase: 'work',
+        leastMin: 1,
+        worth: { left: 1, right: 1 },
+        forScale: 'rhythm',
+        readiness: {
+          exercise: circle.id,
+          rung: 0,
+          status: 'confirmed',
+          probability: 1,
+          because: 'It is.',
+          wouldChange: '',
+        },
+      },
+      minutes: { left: 1, right: 1 },
+    },
+    { spots: [], seconds, endsIn: 'trot' },
+  ];
+
+  test('never lets the work between two breaks grow beyond what the horse bears', () => {
+    const horse = profileOfFile(horseFileSchema.parse({ name: 'M', stage: 2 }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 30, max: 240 }), { minLength: 1, maxLength: 14 }),
+        (rounds) => {
+          const sets = rounds.map((seconds, i) => chosen(`s${i}`, seconds));
+          const byId = new Map(sets.map(([c]) => [c.candidate.id, c]));
+          const timeOf = new Map(sets.map(([c, r]) => [c.candidate.id, r]));
+          const steps: Step[] = rounds.map((_, i) => ({
+            set: `s${i}`,
+            spot: { rein: 'left', at: 'A', entry: 0, exit: 0, text: `A circle left 20 x${i + 1}` },
+          }));
+          const lines = new Pen(horse, 0, 0.95).write(steps, byId, (c) =>
+            timeOf.get(c.candidate.id)!,
+          );
+          let since = 0;
+          let round = 0;
+          for (const line of lines) {
+            if (line.startsWith('walk break')) since = 0;
+            else if (line.startsWith('A circle')) since += rounds[round++]!;
+            expect(since).toBeLessThanOrEqual(8 * 60);
+          }
+          expect(round).toBe(rounds.length);
+          expect(lines.filter((l) => l.includes(' -- For rhythm'))).toHaveLength(rounds.length);
+        },
+      ),
+      { numRuns: 150, seed: 104 },
+    );
+  });
+});
+
+describe('the programme as text', () => {
+  test('has an objective, its rows and its binaries', () => {
+    const text = toLp({
+      objective: [
+        ['a', 1.5],
+        ['b', -2],
+      ],
+      constraints: [
+        {
+          name: 'one of them',
+          terms: [
+            ['a', 1],
+            ['b', 1],
+          ],
+          sense: '<=',
+          limit: 1,
+        },
+        { name: 'empty', terms: [], sense: '>=', limit: 0 },
+      ],
+    });
+    expect(text.replace(/\s+/g, ' ')).toBe(
+      'Maximize obj: + 1.5 a - 2 b Subject To c0: + 1 a + 1 b <= 1 Binary a b End ',
+    );
+  });
+});
