@@ -102,6 +102,7 @@ export function createBook(db: Database) {
   const same = (document: unknown) => document as Record<string, unknown>;
   const additions = {
     rider: { table: riders, toRow: same },
+    exercise: { table: ownExercises, toRow: same },
     horse: { table: horses, toRow: same },
     lesson: {
       table: lessons,

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { asc, gt, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
+import { ownExerciseSchema } from '@canter-book/core/exercises/exercise';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import {
   horseSchema,
@@ -10,7 +11,7 @@ import {
   sessionSchema,
 } from '@canter-book/core/observations/records';
 import type { Database } from '../db/connect.ts';
-import { horses, lessons, observations, riders, sessions } from '../db/schema.ts';
+import { horses, lessons, observations, ownExercises, riders, sessions } from '../db/schema.ts';
 
 /**
  * The whole book as lines of JSON: a head, one line a record, and an end with the counts and a check
@@ -23,6 +24,7 @@ const PAGE = 1000;
 
 const KINDS = {
   rider: { table: riders, schema: riderSchema },
+  exercise: { table: ownExercises, schema: ownExerciseSchema },
   horse: { table: horses, schema: horseSchema },
   lesson: { table: lessons, schema: lessonRecordSchema },
   session: { table: sessions, schema: sessionSchema },
@@ -93,13 +95,8 @@ export interface BundleReport {
   readonly whole: boolean;
 }
 
-const none = (): Record<BundleKind, number> => ({
-  rider: 0,
-  horse: 0,
-  lesson: 0,
-  session: 0,
-  observation: 0,
-});
+const none = (): Record<BundleKind, number> =>
+  Object.fromEntries(BUNDLE_KINDS.map((kind) => [kind, 0])) as Record<BundleKind, number>;
 const MOST_REASONS = 100;
 
 /**

@@ -46,7 +46,7 @@ export interface SeenRow {
   seen: Observation;
 }
 
-type Counts = Record<'horse' | 'rider' | 'lesson' | 'session' | 'observation', number>;
+type Counts = Record<'horse' | 'rider' | 'lesson' | 'exercise' | 'session' | 'observation', number>;
 
 /** What was found in a book file, or taken from it. */
 export interface BundleReport {

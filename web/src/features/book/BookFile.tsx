@@ -3,7 +3,7 @@ import { api, problemOf, useTakeBookMutation, type BundleReport } from '../../ap
 import { useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../ui/Button.tsx';
 
-const KINDS = ['horse', 'rider', 'lesson', 'session', 'observation'] as const;
+const KINDS = ['horse', 'rider', 'lesson', 'exercise', 'session', 'observation'] as const;
 
 const TABLES = [
   { href: '/api/book/sessions.csv', label: 'All sessions as a table (CSV)' },
@@ -21,7 +21,16 @@ export function BookFile() {
     if (done.error) return setReport(null);
     setReport({ of: done.data, stored: !check });
     if (!check)
-      dispatch(api.util.invalidateTags(['Horse', 'Rider', 'Lesson', 'Session', 'Observations']));
+      dispatch(
+        api.util.invalidateTags([
+          'Horse',
+          'Rider',
+          'Lesson',
+          'Exercise',
+          'Session',
+          'Observations',
+        ]),
+      );
   };
   return (
     <section aria-labelledby="file">
@@ -29,8 +38,8 @@ export function BookFile() {
         The whole book as a file
       </h2>
       <p className="mb-4 text-[14px] text-soft">
-        Horses, riders, lessons, sessions and everything seen. A file is looked at before it is
-        taken; what is in the book already stays as it is.
+        Horses, riders, lessons, your own exercises, sessions and everything seen. A file is looked
+        at before it is taken; what is in the book already stays as it is.
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <a

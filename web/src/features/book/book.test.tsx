@@ -6,7 +6,14 @@ import BookData from './BookData.tsx';
 afterEach(cleanup);
 
 const horse = someHorse();
-const counts = (n: number) => ({ horse: n, rider: 0, lesson: 0, session: 0, observation: 2 * n });
+const counts = (n: number) => ({
+  horse: n,
+  rider: 0,
+  lesson: 0,
+  exercise: 0,
+  session: 0,
+  observation: 2 * n,
+});
 const report = (more: object = {}) => ({
   added: counts(3),
   known: counts(1),
