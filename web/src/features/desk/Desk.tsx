@@ -1,4 +1,5 @@
 import { startTransition, useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { useParams } from 'react-router';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
 import { allow } from '@canter-book/core/review/allowed';
@@ -121,7 +122,8 @@ function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): A
 
 /**
  * The value, once the picture that came with it has been painted. A deferred value would begin its work
- * at once, and often hold that picture up.
+ * at once, and often hold that picture up. A hand that reaches for anything but the text finds all of
+ * the desk as it is now.
  */
 function useAfterPicture<T>(value: T): T {
   const [shown, setShown] = useState(value);
@@ -130,13 +132,21 @@ function useAfterPicture<T>(value: T): T {
     const frame = requestAnimationFrame(() => {
       timer = window.setTimeout(() => startTransition(() => setShown(value)), AFTER_PICTURE_MS);
     });
+    const catchUp = ({ target }: Event) => {
+      const inText = target instanceof Element && target.closest('.cm-editor') !== null;
+      if (!inText) flushSync(() => setShown(value));
+    };
+    for (const kind of HANDS) document.addEventListener(kind, catchUp, true);
     return () => {
       cancelAnimationFrame(frame);
       window.clearTimeout(timer);
+      for (const kind of HANDS) document.removeEventListener(kind, catchUp, true);
     };
   }, [value]);
   return shown;
 }
+
+const HANDS = ['keydown', 'pointerdown', 'click'] as const;
 
 /** The value once it has not changed for a while. */
 function useRested<T>(value: T, ms: number): T {
