@@ -226,7 +226,7 @@ function comesBefore(a: Chosen, b: Chosen, approach: Approach): boolean {
 const isStretch = ({ candidate }: Chosen): boolean =>
   chainOf(candidate.exercise.id)?.id === 'stretch';
 
-function titleOf({ horse, wishes }: PlanRequest, chosen: readonly Chosen[]): string {
+function titleOf({ horse }: PlanRequest, chosen: readonly Chosen[]): string {
   const worth = new Map<string, number>();
   for (const { candidate: c, minutes } of chosen) {
     const is = c.worth.left * minutes.left + c.worth.right * minutes.right;
@@ -234,7 +234,7 @@ function titleOf({ horse, wishes }: PlanRequest, chosen: readonly Chosen[]): str
   }
   const best = [...worth].sort((a, b) => b[1] - a[1]).slice(0, 2);
   const about = best.map(([scale]) => scale).join(' and ') || 'a quiet day';
-  return `${horse.name.replace(/"/g, '')}, ${wishes.date}: ${about}`;
+  return `${horse.name.replace(/"/g, '')}: ${about}`;
 }
 
 /** A small number of its own for each spot and seed, 0 … 0.5 m. Source: FNV-1a (from memory). */

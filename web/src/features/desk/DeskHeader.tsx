@@ -21,7 +21,9 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
   const { horse, ride, parsed } = derived;
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 className="text-[22px]">{titleOf(desk)}</h1>
+      <h1 title={titleOf(desk)} className="max-w-80 truncate text-[22px]">
+        {titleOf(desk)}
+      </h1>
       <label className="flex items-center gap-2 text-[14px] text-soft">
         for
         <select

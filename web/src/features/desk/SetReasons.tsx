@@ -13,32 +13,37 @@ export default function SetReasons({ mark }: { mark: SetMark }) {
   return (
     <aside
       aria-label="Why it is there"
-      className="space-y-1 rounded-md border-l-4 border-leather bg-page px-3 py-2 font-book text-[14px]"
+      className="rounded-md border-l-4 border-leather bg-page px-3 py-1.5 font-book text-[14px]"
     >
-      <p className="font-semibold">
-        <Link to={`/shelf/${exercise.id}`}>{exercise.name}</Link>
-        <span className="font-normal text-soft"> · {exercise.rungs[mark.rung]?.name}</span>
-      </p>
-      <p>{exercise.purpose}</p>
-      <p>
-        <span className="text-soft">Good: </span>
-        {good.measure}: {good.threshold}
-      </p>
-      <p>
-        <span className="text-soft">Leave when: </span>
-        {leaveWhen}
-      </p>
-      {repair && (
+      <details>
+        <summary>
+          <b>{exercise.name}</b>
+          <span className="text-soft"> · {exercise.rungs[mark.rung]?.name}</span>
+        </summary>
+        <p>{exercise.purpose}</p>
         <p>
-          <span className="text-soft">If it is lost: </span>
-          <Link to={`/shelf/${repair}`}>{findExercise(repair)?.name ?? repair}</Link>
+          <span className="text-soft">Good: </span>
+          {good.measure}: {good.threshold}
         </p>
-      )}
-      {cautions.map((caution) => (
-        <p key={caution} className="text-madder">
-          {caution}
+        <p>
+          <span className="text-soft">Leave when: </span>
+          {leaveWhen}
         </p>
-      ))}
+        {repair && (
+          <p>
+            <span className="text-soft">If it is lost: </span>
+            <Link to={`/shelf/${repair}`}>{findExercise(repair)?.name ?? repair}</Link>
+          </p>
+        )}
+        {cautions.map((caution) => (
+          <p key={caution} className="text-madder">
+            {caution}
+          </p>
+        ))}
+        <p>
+          <Link to={`/shelf/${exercise.id}`}>All about it</Link>
+        </p>
+      </details>
     </aside>
   );
 }

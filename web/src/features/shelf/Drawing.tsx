@@ -34,7 +34,7 @@ export function Drawing({ exercise }: { exercise: Exercise }) {
   const counted = ride.movements.filter((m) => m.act !== -1 && m.metres > 1);
   return (
     <section aria-label="How it is ridden">
-      <div className="mb-2 flex flex-wrap items-center gap-2 text-[14px]">
+      <div className="no-print mb-2 flex flex-wrap items-center gap-2 text-[14px]">
         <Group
           name="Rung"
           all={exercise.rungs.map((r) => r.name)}

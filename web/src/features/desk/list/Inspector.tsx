@@ -76,6 +76,11 @@ export function Inspector() {
           <Trash2 size={16} aria-hidden />
         </Tool>
       </div>
+      {mark && (
+        <Suspense fallback={null}>
+          <SetReasons mark={mark} />
+        </Suspense>
+      )}
       {item.kind === 'line' && <LineFields key={item.id} line={item} onChange={change} />}
       {item.kind === 'phase' && <PhaseFields phase={item} onChange={change} />}
       {item.kind === 'repeat' && (
@@ -100,11 +105,6 @@ export function Inspector() {
         <p className="text-madder">This line cannot be read. Mend it in the text.</p>
       )}
       {item.kind === 'line' && <Counts itemId={item.id} />}
-      {mark && (
-        <Suspense fallback={null}>
-          <SetReasons mark={mark} />
-        </Suspense>
-      )}
     </section>
   );
 }
