@@ -9,6 +9,7 @@ import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, type Done, type PlanRequest } from './request.ts';
 import { roundS } from './spots.ts';
+import { WAY_S } from './timing.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
 export interface Candidate {
@@ -37,9 +38,6 @@ const WORTH_OF = { confirmed: 0.8, improving: 1.2, new: 0.9, 'not yet': 0 } as c
 /** Done this many days ago it counts half as fresh. Common practice. */
 const FRESH_AGAIN_DAYS = 4;
 const MOST_TIRED = 0.5;
-
-/** From one round to the next, or across the school to the other rein. Common practice. */
-const WAY_S = 30;
 
 /** Everything that may be ridden today, and what may not, with the reason. */
 export interface Shelf {

@@ -3,13 +3,12 @@ import { setComment } from './marks.ts';
 import type { Step } from './placement.ts';
 import type { Chosen } from './selection.ts';
 import type { Ridden } from './spots.ts';
-import { BREAK_MIN } from './timing.ts';
+import { BREAK_MIN, WAY_S } from './timing.ts';
 import { whyOf } from './why.ts';
 
 export type SpotsOf = (chosen: Chosen) => Ridden;
 
-/** From one round to the next, or across the school; once round in trot. Seconds, about. */
-const WAY_S = 30;
+/** Once round in trot. Seconds, about. */
 const LARGE_S = 45;
 /** A walk of this length rests as a break does. Common practice. */
 const RESTS_S = 60;

@@ -16,6 +16,8 @@ export interface Frame {
 }
 
 export const BREAK_MIN = 2;
+/** From one round to the next, or across the school to the other rein; seconds, about. Common practice. */
+export const WAY_S = 30;
 const COOL_DOWN_MIN = 5;
 /** Fewer minutes than these between walking in and the stretch are not divided. */
 const SHORT_MIN = 9;
