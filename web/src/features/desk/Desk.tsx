@@ -51,10 +51,10 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
   const { model, text, depth, setTyped, setLine, setDepth } = useDeskModel(opening.text, horses);
   // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
   const derived = useAfterPicture(model.derived);
-  const { horses: all, editor, selected, select, edit, setText } = model;
+  const { horses: all, editor, selected, latest, select, edit, setText } = model;
   const later = useMemo<DeskModel>(
-    () => ({ derived, horses: all, editor, selected, select, edit, setText }),
-    [derived, all, editor, selected, select, edit, setText],
+    () => ({ derived, horses: all, editor, selected, latest, select, edit, setText }),
+    [derived, all, editor, selected, latest, select, edit, setText],
   );
   const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
   const [sheet, setSheet] = useState<OpenSheet>(null);

@@ -32,8 +32,8 @@ const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' 
 /** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
 export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { opening, notes, writtenAs } = props;
-  const { derived, editor } = useDesk();
-  const help = useMemo(() => lineHelp(derived), [derived]);
+  const { derived, editor, latest } = useDesk();
+  const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
       aria-label="Lesson"
@@ -89,9 +89,10 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
 });
 
 /** What the lesson says about a line that is being written or looked at. */
-function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {
+function lineHelp(latest: () => Derived): LineHelp {
   return {
     lettersFrom(line) {
+      const { parsed, profile } = latest();
       const before = allItems(parsed.lesson.items).filter(
         (item) => (parsed.spans.get(item.id)?.line ?? Infinity) < line,
       );
@@ -104,6 +105,7 @@ function lineHelp({ parsed, ride, profile, itemAtLine }: Derived): LineHelp {
       return lettersWithin(standingAt(parsed.lesson, point, profile));
     },
     describe(line) {
+      const { ride, itemAtLine } = latest();
       const itemId = itemAtLine.get(line);
       const own = firstRound(ride, itemId);
       const [first, last] = [own[0], own.at(-1)];

@@ -27,6 +27,8 @@ export interface DeskModel {
   readonly editor: RefObject<EditorHandle | null>;
   /** The item the hand is on, by the line of the text. */
   readonly selected: string | null;
+  /** What is derived from the text as it is now, also while the rest of the desk still follows. */
+  latest(): Derived;
   select(itemId: string): void;
   /** Changes the lesson as one step; the named item of the new lesson is selected after it. */
   edit(change: (lesson: Lesson) => Lesson, focusId?: string): void;
@@ -39,18 +41,19 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const editor = useRef<EditorHandle>(null);
   const derived = useMemo(() => derive(text, horses), [text, horses]);
-  const { parsed, itemAtLine } = derived;
+  const { itemAtLine } = derived;
   // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.
-  const now = useRef(parsed);
+  const now = useRef(derived);
   useEffect(() => {
-    now.current = parsed;
-  }, [parsed]);
+    now.current = derived;
+  }, [derived]);
+  const latest = useCallback(() => now.current, []);
   const select = useCallback((itemId: string) => {
-    const at = now.current.spans.get(itemId)?.line;
+    const at = now.current.parsed.spans.get(itemId)?.line;
     if (at) editor.current?.goToLine(at);
   }, []);
   const edit = useCallback((change: (lesson: Lesson) => Lesson, focusId?: string) => {
-    const before = now.current.lesson;
+    const before = now.current.parsed.lesson;
     const after = change(before);
     if (after === before) return;
     const written = printLesson(after);
@@ -67,8 +70,8 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   );
   const selected = itemAtLine.get(line) ?? null;
   const model = useMemo<DeskModel>(
-    () => ({ derived, horses, editor, selected, select, edit, setText }),
-    [derived, horses, selected, select, edit, setText],
+    () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
+    [derived, horses, selected, latest, select, edit, setText],
   );
   return { model, text, depth, setTyped, setLine, setDepth };
 }
