@@ -68,7 +68,7 @@ async function core() {
 /** A 45-minute lesson from the whole shelf: the choice within 1 %, the placement, the review. */
 async function planning() {
   const solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
-  const bench = new Bench({ iterations: 8, time: 0, warmupIterations: 2, warmupTime: 0 });
+  const bench = new Bench({ iterations: 4, time: 0, warmupIterations: 1, warmupTime: 0 });
   const level = (mean: number) => ({
     left: { mean, sd: 0.5 },
     right: { mean: mean + 0.4, sd: 0.5 },
