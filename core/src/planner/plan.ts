@@ -68,6 +68,7 @@ export async function planLesson(
   // What is chosen for; the minutes of the lesson stay as they are.
   let room = roomIn(frame, wishes.kept);
   let selection: Selection | null = null;
+  const kept = keptLines(wishes.kept);
   for (let round = 0; round < MOST_MENDS; round++) {
     if (!selection) {
       progress?.('Choosing the exercises');
@@ -75,10 +76,11 @@ export async function planLesson(
     }
     progress?.('Laying them in the arena');
     const composed = compose(request, frame, selection, spots, writing);
-    const trouble = troubleIn(composed, request, keptLines(wishes.kept));
+    const trouble = troubleIn(composed, request, kept);
     if (trouble.length === 0) return finished(request, shelf, selection, composed);
     progress?.(`Looking through it: ${trouble[0]!.finding.code.replaceAll('-', ' ')}`);
-    let again = false;
+    // The choice is made again only where it would be another: a wider part is only written otherwise.
+    const chosenFor = { room, banned: banned.size };
     for (const one of oneOfEachKind(trouble)) {
       const mended = mend(one, composed, writing);
       writing = mended.writing ?? writing;
@@ -88,9 +90,8 @@ export async function planLesson(
         frame = widened(frame, mended.squeeze);
       else if (mended.squeeze) room = squeezed(room, mended.squeeze, mended.by ?? 1);
       if (mended.trim) frame = trimmed(frame, mended.trim);
-      again ||= !!mended.ban || !!mended.squeeze;
     }
-    if (again) selection = null;
+    if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
   throw new Error(`planLesson: no lesson without a warning for ${horse.name}`);
 }
