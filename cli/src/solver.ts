@@ -1,5 +1,6 @@
 import highsLoader from 'highs';
-import { highsSolver, type HighsRuntime, type Solve } from '@canter-book/core/planner/integer';
+import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
+import type { Solve } from '@canter-book/core/planner/integer';
 
 export async function loadSolver(): Promise<Solve> {
   return highsSolver((await highsLoader()) as unknown as HighsRuntime);

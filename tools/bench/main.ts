@@ -12,7 +12,7 @@ import { sampleRide } from '../../core/src/ride/sample.ts';
 import highsLoader from 'highs';
 import { SCALES } from '../../core/src/observations/scales.ts';
 import { candidatesOf } from '../../core/src/planner/candidates.ts';
-import { highsSolver, type HighsRuntime } from '../../core/src/planner/integer.ts';
+import { highsSolver, type HighsRuntime } from '../../core/src/planner/highs.ts';
 import { planLesson } from '../../core/src/planner/plan.ts';
 import { horseFileSchema, wishesSchema } from '../../core/src/planner/request.ts';
 import { select } from '../../core/src/planner/selection.ts';

@@ -28,33 +28,40 @@ const filled = (template: string, gaps: Rung['gaps'], at: string): string =>
  * Everywhere a rung can be laid: at each letter it offers, and by the symmetry of the arena at the other
  * end and on the other rein. A letter the arena does not have is not offered.
  */
-export function sitesOf(exercise: Exercise, rung: Rung, arena: Arena): Site[] {
-  if (arena.lengthM < (rung.leastLengthM ?? 0)) return [];
+export const sitesOf = (exercise: Exercise, rung: Rung, arena: Arena): Site[] => [
+  ...sites(exercise, rung, arena),
+];
+
+/** The first of the sites, without working out the others. */
+export const firstSite = (exercise: Exercise, rung: Rung, arena: Arena): Site | undefined =>
+  sites(exercise, rung, arena).next().value ?? undefined;
+
+function* sites(exercise: Exercise, rung: Rung, arena: Arena): Generator<Site, void> {
+  if (arena.lengthM < (rung.leastLengthM ?? 0)) return;
   const template = rung.template ?? exercise.template;
   const letters = rung.at ?? exercise.at;
   const places = template.includes('{at}') ? letters : [''];
-  const found = new Map<string, Site>();
+  const found = new Set<string>();
   for (const at of places) {
     const text = filled(template, rung.gaps, at);
     const read = parseLesson(`${arenaText(arena)}\n${text}\n`);
     if (read.faults.length > 0 || !lettersExist(text, arena)) continue;
     for (const [lesson, rein] of images(read.lesson)) {
       const text = lesson.items.map(printItem).join('\n');
-      found.set(`${rein} ${text}`, { rein, at: firstLetter(lesson), text });
+      if (found.has(`${rein} ${text}`)) continue;
+      found.add(`${rein} ${text}`);
+      yield { rein, at: firstLetter(lesson), text };
     }
   }
-  return [...found.values()];
 }
 
 /** The lesson and its images: from the other end on the same rein, and both on the other. */
-function images(lesson: Lesson): [Lesson, Rein][] {
+function* images(lesson: Lesson): Generator<[Lesson, Rein], void> {
+  yield [lesson, 'left'];
   const flipped = flipLesson(lesson);
-  return [
-    [lesson, 'left'],
-    [flipped, 'left'],
-    [mirrorLesson(lesson), otherRein('left')],
-    [mirrorLesson(flipped), otherRein('left')],
-  ];
+  yield [flipped, 'left'];
+  yield [mirrorLesson(lesson), otherRein('left')];
+  yield [mirrorLesson(flipped), otherRein('left')];
 }
 
 const LETTER = /\b[A-Z]\b/g;

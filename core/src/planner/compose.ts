@@ -10,37 +10,14 @@ import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import { trackOf } from './track.ts';
+import type { Writing } from './writing.ts';
 import { chainOf } from '../exercises/catalogue.ts';
-
-/** How the sets are written down; the planner turns these until the review is silent. */
-export interface Writing {
-  /** Share of a phase's minutes that is written: talk and tries fill the rest. */
-  readonly fill: Readonly<Record<ExercisePhase, number>>;
-  /** As many rounds on one rein as on the other. */
-  readonly evenRounds: boolean;
-  /** Straight lines for green horses: 1 between the sets, 2 after every round. */
-  readonly straighten: 0 | 1 | 2;
-  /** Letters that were asked too much of; each mention makes them dearer. */
-  readonly worn: readonly string[];
-  /** A rein that needs so many plain rounds more. */
-  readonly more: { readonly rein: Rein; readonly rounds: number; readonly gait: string } | null;
-  /** Breaks come this much earlier than they must. */
-  readonly breakShare: number;
-}
-
-export const USUAL_WRITING: Writing = {
-  fill: { 'warm-up': 0.8, work: 0.8, stretch: 0.8 },
-  evenRounds: false,
-  straighten: 0,
-  worn: [],
-  more: null,
-  breakShare: 0.95,
-};
 
 /** A set as it is ridden in the lesson. */
 export interface WrittenSet {
   readonly chosen: Chosen;
   readonly firstRein: Rein;
+  readonly rounds: Readonly<Record<Rein, number>>;
 }
 
 export interface Composed {
@@ -63,7 +40,7 @@ const WALK_IN_NOTE: Readonly<Record<Approach, string>> = {
 };
 const MOST_ROUNDS = 3;
 /** A worn letter, in metres of dead riding. */
-const WORN_M = 60;
+const WORN_M = 120;
 /** Harder gaits come later in the warm-up; what is surer comes first in the work. */
 const GAIT_ORDER = { walk: 0, trot: 1, canter: 2 } as const;
 const STATUS_ORDER = { confirmed: 0, improving: 1, new: 2, 'not yet': 3 } as const;
@@ -97,7 +74,7 @@ export function compose(
     track,
     reinChanges: reinChangesOf(arena),
     taste: (spot: Spot) =>
-      taste(spot.text, wishes.seed) + WORN_M * writing.worn.filter((l) => l === spot.at).length,
+      taste(spot.text, wishes.seed) + (writing.worn.includes(spot.at) ? WORN_M : 0),
   };
   const startRein: Rein = horse.hollowSide === 'left' ? 'right' : 'left';
   let at: Standing = { rein: startRein, place: track.letter('A'), at: 'A' };
@@ -115,7 +92,7 @@ export function compose(
   ];
   const sets: WrittenSet[] = [];
   const repeats = new Set<ExercisePhase>();
-  const pen = new Pen(profileOfFile(horse), writing.straighten, writing.breakShare);
+  const pen = new Pen(profileOfFile(horse), writing);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);
     const kept = wishes.kept.filter((k) => k.phase === phase);
@@ -139,7 +116,11 @@ export function compose(
     lines.push(...pen.write(placed.steps, byId, spots));
     for (const { set, spot } of placed.steps) {
       if (set && byId.has(set) && !sets.some((s) => s.chosen.candidate.id === set))
-        sets.push({ chosen: byId.get(set)!, firstRein: spot.rein });
+        sets.push({
+          chosen: byId.get(set)!,
+          firstRein: spot.rein,
+          rounds: toPlace.find(({ id }) => id === set)!.rounds,
+        });
     }
     const last = placed.steps.at(-1);
     if (last)
@@ -194,7 +175,8 @@ function placeable(
   const { candidate, minutes } = chosen;
   const rounds = (min: number): number => {
     const written = (min * 60 * writing.fill[candidate.phase]) / Math.max(20, seconds);
-    return Math.max(1, Math.min(MOST_ROUNDS, Math.floor(written)));
+    const most = writing.mostRounds[candidate.id] ?? MOST_ROUNDS;
+    return Math.max(1, Math.min(most, Math.floor(written)));
   };
   const [left, right] = [rounds(minutes.left), rounds(minutes.right)];
   const even = Math.max(left, right);

@@ -1,4 +1,4 @@
-/** A small integer programme in 0/1 variables, and how it is handed to a solver. */
+/** A small integer programme in 0/1 variables, as it is written down and as a solver takes it. */
 
 export interface Constraint {
   /** Said when it cannot be kept. */
@@ -33,96 +33,47 @@ export interface SolveOptions {
   readonly seed: number;
 }
 
-const number = (n: number): string => String(Math.round(n * 1e6) / 1e6);
-const sum = (terms: IntegerProgramme['objective']): string =>
-  terms.map(([v, f]) => `${f < 0 ? '-' : '+'} ${number(Math.abs(f))} ${v}`).join('\n ');
-
-/** The programme in the LP format. Source: CPLEX LP format, as HiGHS reads it (from memory). */
-export function toLp({ objective, constraints }: IntegerProgramme): string {
-  const names = [
-    ...new Set([...objective, ...constraints.flatMap((c) => c.terms)].map(([v]) => v)),
-  ];
-  const rows = constraints
-    .filter((c) => c.terms.length > 0)
-    .map((c, i) => ` c${i}: ${sum(c.terms)} ${c.sense} ${number(c.limit)}`);
-  return [
-    'Maximize',
-    ` obj: ${sum(objective)}`,
-    'Subject To',
-    ...rows,
-    'Binary',
-    ...names.map((n) => ` ${n}`),
-    'End',
-    '',
-  ].join('\n');
+/** A programme as the solver takes it: dense vectors, and the rows packed one behind the other. */
+export interface PackedProgramme {
+  /** Their order is that of the columns. */
+  readonly variables: readonly string[];
+  readonly costs: Float64Array;
+  readonly lower: Float64Array;
+  readonly upper: Float64Array;
+  /** Row i stands in starts[i] … starts[i + 1] of indices and values. */
+  readonly starts: Int32Array;
+  readonly indices: Int32Array;
+  readonly values: Float64Array;
 }
 
-/** The part of HiGHS that is called. */
-export interface HighsRuntime {
-  createModel(): {
-    readModel(source: { format: 'lp'; data: string }): unknown;
-    options: { set(values: Record<string, unknown>): unknown };
-    run(): unknown;
-    info: { get(name: string): number | bigint };
-    getModelStatus(): number;
-    getSolution(): { colValue: Float64Array };
-    getColName(column: number): string;
-    getDimensions(): { numCols: number };
-    dispose(): void;
+/** Packs a programme: compressed sparse rows, what is named twice in a row added up, empty rows left out. */
+export function packed({ objective, constraints }: IntegerProgramme): PackedProgramme {
+  const columns = new Map<string, number>();
+  const column = (name: string): number => {
+    const known = columns.get(name) ?? columns.size;
+    columns.set(name, known);
+    return known;
+  };
+  const summed = (terms: Constraint['terms']): Map<number, number> => {
+    const sums = new Map<number, number>();
+    for (const [name, f] of terms) sums.set(column(name), (sums.get(column(name)) ?? 0) + f);
+    return sums;
+  };
+  const goal = summed(objective);
+  const full = constraints.filter((c) => c.terms.length > 0);
+  const rows = full.map((c) => [...summed(c.terms)]);
+  const starts = [0];
+  for (const row of rows) starts.push(starts.at(-1)! + row.length);
+  return {
+    variables: [...columns.keys()],
+    costs: Float64Array.from({ length: columns.size }, (_, i) => goal.get(i) ?? 0),
+    lower: Float64Array.from(full, (c) => (c.sense === '<=' ? -Infinity : c.limit)),
+    upper: Float64Array.from(full, (c) => (c.sense === '>=' ? Infinity : c.limit)),
+    starts: Int32Array.from(starts),
+    indices: Int32Array.from(rows.flatMap((row) => row.map(([i]) => i))),
+    values: Float64Array.from(rows.flatMap((row) => row.map(([, f]) => f))),
   };
 }
-
-/** Its numbers for what came out. */
-const OPTIMAL = 7;
-const INFEASIBLE = 8;
-const INFEASIBLE_OR_UNBOUNDED = 9;
-const FEASIBLE = 2;
-
-/**
- * HiGHS as a solver.
- * @throws Error when it answers that the model is broken: that is our mistake, not the rider's
- */
-export const highsSolver =
-  (highs: HighsRuntime): Solve =>
-  (programme, { gap, seconds, seed }) => {
-    const model = highs.createModel();
-    try {
-      model.options.set({
-        output_flag: false,
-        mip_rel_gap: gap,
-        time_limit: seconds,
-        random_seed: seed,
-      });
-      model.readModel({ format: 'lp', data: toLp(programme) });
-      model.run();
-      const status = model.getModelStatus();
-      if (status === INFEASIBLE || status === INFEASIBLE_OR_UNBOUNDED) {
-        return Promise.resolve({
-          status: 'infeasible',
-          chosen: new Set<string>(),
-          objective: -Infinity,
-          bound: -Infinity,
-        });
-      }
-      const values = model.getSolution().colValue;
-      const feasible = model.info.get('primal_solution_status') === FEASIBLE;
-      if (!feasible) throw new Error(`highsSolver: no solution, status ${status}`);
-      const chosen = new Set<string>();
-      for (let i = 0; i < model.getDimensions().numCols; i++) {
-        if (values[i]! > 0.5) chosen.add(model.getColName(i));
-      }
-      const objective = programme.objective.reduce((s, [v, f]) => s + (chosen.has(v) ? f : 0), 0);
-      const bound = Math.max(objective, Number(model.info.get('mip_dual_bound')));
-      return Promise.resolve({
-        status: status === OPTIMAL ? 'optimal' : 'stopped',
-        chosen,
-        objective,
-        bound,
-      });
-    } finally {
-      model.dispose();
-    }
-  };
 
 /** Fixed to a 0/1 answer: whether every constraint holds. */
 export const keeps = (programme: IntegerProgramme, chosen: ReadonlySet<string>): boolean =>

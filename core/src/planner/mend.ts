@@ -5,10 +5,11 @@ import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
-import type { Composed, Writing } from './compose.ts';
+import type { Composed } from './compose.ts';
 import { setsIn } from './marks.ts';
 import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Frame } from './timing.ts';
+import type { Writing } from './writing.ts';
 
 export const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchMin' } as const;
 
@@ -87,10 +88,30 @@ export function oneOfEachKind(trouble: readonly Trouble[]): Trouble[] {
 
 type PhaseFacts = RuleFacts['phase-off-plan'];
 
+/** The horse learns the place: first another letter, then fewer rounds, last another exercise. */
+function otherPlaces(
+  { letter }: RuleFacts['transition-drilled'],
+  own: Composed['sets'][number] | undefined,
+  writing: Writing,
+): Mended {
+  if (!writing.worn.includes(letter))
+    return { writing: { ...writing, worn: [...writing.worn, letter] } };
+  if (!own) return {};
+  const { id } = own.chosen.candidate;
+  const most = writing.mostRounds[id] ?? Math.max(own.rounds.left, own.rounds.right);
+  if (most <= 1) return { ban: id };
+  return { writing: { ...writing, mostRounds: { ...writing.mostRounds, [id]: most - 1 } } };
+}
+
 /** Minutes that a phase must lose to be what it was planned to be. */
 const tooLongMin = ({ facts }: Finding): number => {
   const { seconds, plannedS } = facts as PhaseFacts;
   return Math.max(1, Math.ceil((seconds - plannedS) / 60 - 1.5));
+};
+
+const minutesTooMany = ({ facts }: Finding): number => {
+  const { minutes, mostMin } = facts as RuleFacts['lesson-too-long'];
+  return minutes - mostMin;
 };
 
 /** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
@@ -123,7 +144,8 @@ export function mend(
   { sets, repeats, text }: Composed,
   writing: Writing,
 ): Mended {
-  const own = sets.find((s) => s.chosen.candidate.exercise.id === exercise)?.chosen.candidate;
+  const set = sets.find((s) => s.chosen.candidate.exercise.id === exercise);
+  const own = set?.chosen.candidate;
   const least = sets
     .map((s) => s.chosen.candidate)
     .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id;
@@ -138,7 +160,7 @@ export function mend(
       }
       return repeats.has(part) ? fill(0.6) : { squeeze: part, by: tooLongMin(finding) };
     case 'lesson-too-long':
-      return repeats.has(part) ? fill(0.6) : { squeeze: part };
+      return repeats.has(part) ? fill(0.6) : { squeeze: part, by: minutesTooMany(finding) };
     case 'reins-uneven': {
       if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
       const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
@@ -159,12 +181,15 @@ export function mend(
       return writing.breakShare > 0.5
         ? { writing: { ...writing, breakShare: writing.breakShare - 0.15 } }
         : { ban: own?.id ?? least ?? null };
+    case 'gait-unsettled':
+      // Once round in trot before it; what does not help there is not for today.
+      return own && !writing.settled.includes(own.id)
+        ? { writing: { ...writing, settled: [...writing.settled, own.id] } }
+        : { ban: own?.id ?? least ?? null };
     case 'transition-drilled': {
-      // First another letter, then another exercise.
-      const { letter } = finding.facts as RuleFacts['transition-drilled'];
-      const worn = writing.worn.filter((l) => l === letter).length;
-      if (worn < 2) return { writing: { ...writing, worn: [...writing.worn, letter] } };
-      return { ban: own?.id ?? least ?? null };
+      const facts = finding.facts as RuleFacts['transition-drilled'];
+      const mended = otherPlaces(facts, set, writing);
+      return mended.writing || mended.ban ? mended : { ban: least ?? null };
     }
     default:
       return { ban: own?.id ?? least ?? null };

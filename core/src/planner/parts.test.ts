@@ -5,7 +5,7 @@ import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { letterOnTrack, lettersOf } from '../arena/arena.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';
-import { toLp } from './integer.ts';
+import { packed } from './integer.ts';
 import { setComment, setMarkIn, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
 import { Pen } from './pen.ts';
@@ -14,6 +14,7 @@ import { horseFileSchema, profileOfFile, wishesSchema } from './request.ts';
 import type { Chosen } from './selection.ts';
 import { frameOf, mostMinutes } from './timing.ts';
 import { trackOf } from './track.ts';
+import { USUAL_WRITING } from './writing.ts';
 
 const request = (horse: object, wishes: object) => ({
   horse: horseFileSchema.parse({ name: 'Marram', stage: 4, ...horse }),
@@ -213,7 +214,7 @@ describe('the pen', () => {
             set: `s${i}`,
             spot: { rein: 'left', at: 'A', entry: 0, exit: 0, text: `A circle left 20 x${i + 1}` },
           }));
-          const lines = new Pen(horse, 0, 0.95).write(steps, byId, (c) =>
+          const lines = new Pen(horse, USUAL_WRITING).write(steps, byId, (c) =>
             timeOf.get(c.candidate.id)!,
           );
           let since = 0;
@@ -232,28 +233,36 @@ describe('the pen', () => {
   });
 });
 
-describe('the programme as text', () => {
-  test('has an objective, its rows and its binaries', () => {
-    const text = toLp({
+describe('the programme as the solver takes it', () => {
+  test('packs each row: its bounds, its columns, what is named twice added up', () => {
+    const { variables, costs, lower, upper, starts, indices, values } = packed({
       objective: [
         ['a', 1.5],
         ['b', -2],
+        ['a', 0.5],
       ],
       constraints: [
         {
           name: 'one of them',
           terms: [
-            ['a', 1],
             ['b', 1],
+            ['a', 1],
+            ['b', 2],
           ],
           sense: '<=',
           limit: 1,
         },
         { name: 'empty', terms: [], sense: '>=', limit: 0 },
+        { name: 'a new one', terms: [['c', -1]], sense: '>=', limit: -1 },
+        { name: 'just so', terms: [['a', 1]], sense: '=', limit: 1 },
       ],
     });
-    expect(text.replace(/\s+/g, ' ')).toBe(
-      'Maximize obj: + 1.5 a - 2 b Subject To c0: + 1 a + 1 b <= 1 Binary a b End ',
-    );
+    expect(variables).toEqual(['a', 'b', 'c']);
+    expect([...costs]).toEqual([2, -2, 0]);
+    expect([...lower]).toEqual([-Infinity, -1, 1]);
+    expect([...upper]).toEqual([1, Infinity, 1]);
+    expect([...starts]).toEqual([0, 2, 3, 4]);
+    expect([...indices]).toEqual([1, 0, 2, 0]);
+    expect([...values]).toEqual([3, 1, -1, 1]);
   });
 });

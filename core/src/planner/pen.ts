@@ -5,6 +5,7 @@ import type { Chosen } from './selection.ts';
 import type { Ridden } from './spots.ts';
 import { BREAK_MIN, WAY_S } from './timing.ts';
 import { whyOf } from './why.ts';
+import type { Writing } from './writing.ts';
 
 export type SpotsOf = (chosen: Chosen) => Ridden;
 
@@ -17,18 +18,19 @@ const RESTS_S = 60;
 export class Pen {
   private workedS = 0;
   private endsIn: 'walk' | 'trot' = 'walk';
+  /** Comes to the next round in walk, and trots only there. */
+  private walksIn = true;
   private readonly mostS: number;
 
   constructor(
     horse: HorseProfile,
-    /** Straight lines for green horses: 1 between the sets, 2 after every round. */
-    private readonly straighten: 0 | 1 | 2,
-    breakShare: number,
+    private readonly writing: Pick<Writing, 'straighten' | 'breakShare' | 'settled'>,
   ) {
-    this.mostS = breakEveryS(horse) * breakShare;
+    this.mostS = breakEveryS(horse) * writing.breakShare;
   }
 
   write(steps: readonly Step[], chosen: ReadonlyMap<string, Chosen>, spots: SpotsOf): string[] {
+    const { straighten, settled } = this.writing;
     const lines: string[] = [];
     let marked: string | null = null;
     let last: string | null = null;
@@ -38,10 +40,7 @@ export class Pen {
       const own = chosen.get(next);
       if (!own) {
         // What is kept is written as it stands, its change of rein before it.
-        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
-        lines.push(
-          set === null ? spot.text.replace('change rein', `${gait}, change rein`) : spot.text,
-        );
+        lines.push(set === null ? this.across(spot.text) : spot.text);
         marked = last = set;
         return;
       }
@@ -52,28 +51,42 @@ export class Pen {
         this.workedS = 0;
         // After it the horse walks on to the next letter, and trots there.
         this.endsIn = 'trot';
+        this.walksIn = true;
         marked = null;
       }
+      const wantsTrot = settled.includes(own.candidate.id);
       if (set === null) {
-        const gait = this.endsIn === 'walk' ? 'walk medium' : 'trot working';
-        if (gait !== 'walk medium') this.workedS += WAY_S;
-        lines.push(spot.text.replace('change rein', `${gait}, change rein`));
+        if (wantsTrot) this.endsIn = 'trot';
+        lines.push(this.across(spot.text));
         return;
       }
       if (marked !== set) lines.push(setComment(own.candidate.exercise, own.candidate.rung));
+      if (wantsTrot && this.walksIn) {
+        lines.push('trot working, go large');
+        this.workedS += LARGE_S;
+      }
       const ridden = spot.text.split('\n');
       lines.push(...(last === set ? ridden : withNote(ridden, whyOf(own))));
       marked = last = set;
       this.endsIn = endsIn;
+      this.walksIn = endsIn === 'walk';
       if (walks) this.workedS = seconds >= RESTS_S ? 0 : this.workedS;
       else this.workedS += seconds + WAY_S;
       const leaves = steps[i + 1]?.set !== set;
-      if (endsIn === 'trot' && (this.straighten === 2 || (this.straighten === 1 && leaves))) {
+      if (endsIn === 'trot' && (straighten === 2 || (straighten === 1 && leaves))) {
         lines.push('go large');
         this.workedS += LARGE_S;
       }
     });
     return lines;
+  }
+
+  /** A change of rein in the gait the horse is in. */
+  private across(text: string): string {
+    if (this.endsIn === 'walk') return text.replace('change rein', 'walk medium, change rein');
+    this.workedS += WAY_S;
+    this.walksIn = false;
+    return text.replace('change rein', 'trot working, change rein');
   }
 }
 

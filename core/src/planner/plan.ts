@@ -4,7 +4,7 @@ import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { candidatesOf, shelfOf, type Shelf } from './candidates.ts';
-import { compose, spotsFor, USUAL_WRITING, type Composed, type Writing } from './compose.ts';
+import { compose, spotsFor, type Composed } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
   keptLines,
@@ -23,6 +23,7 @@ import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
 import { frameOf, mostMinutes, roomIn, type Frame } from './timing.ts';
+import { USUAL_WRITING, type Writing } from './writing.ts';
 
 /** A lesson proposed, with its reasons. */
 export interface Plan {

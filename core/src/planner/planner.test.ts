@@ -10,14 +10,9 @@ import { SCALES } from '../observations/scales.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
 import { candidatesOf } from './candidates.ts';
-import {
-  highsSolver,
-  keeps,
-  type HighsRuntime,
-  type IntegerProgramme,
-  type Solve,
-} from './integer.ts';
+import { highsSolver, type HighsRuntime } from './highs.ts';
 import { doneIn } from './history.ts';
+import { keeps, type IntegerProgramme, type Solve } from './integer.ts';
 import { keptIn } from './kept.ts';
 import { setsIn } from './marks.ts';
 import {

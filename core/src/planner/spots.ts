@@ -1,7 +1,7 @@
 import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
-import { sitesOf } from '../exercises/sites.ts';
+import { firstSite, sitesOf } from '../exercises/sites.ts';
 import { rideOf, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Ride } from '../ride/types.ts';
@@ -39,7 +39,7 @@ export function spotsOf(
 
 /** Seconds of one round of a rung, from its first letter on. The choice asks this of everything on the shelf. */
 export function roundS({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): number {
-  const [site] = sitesOf(exercise, exercise.rungs[index]!, wishes.arena);
+  const site = firstSite(exercise, exercise.rungs[index]!, wishes.arena);
   if (!site) return 60;
   return ridden(rideOf(site, wishes.arena, profileOfFile(horse)));
 }

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import highsLoader from 'highs';
 import wasmUrl from 'highs/runtime?url';
-import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/integer';
+import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
 import { planLesson, type Plan } from '@canter-book/core/planner/plan';
 import type { PlanRequest } from '@canter-book/core/planner/request';
 

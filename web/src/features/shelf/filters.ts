@@ -1,6 +1,6 @@
 import { CHAINS } from '@canter-book/core/exercises/catalogue';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
-import { sitesOf } from '@canter-book/core/exercises/sites';
+import { firstSite } from '@canter-book/core/exercises/sites';
 import { horseFor, LONG_ARENA, rideOf } from '@canter-book/core/exercises/trial';
 import type { MovingGait } from '@canter-book/core/gaits/paces';
 import type { Scale } from '@canter-book/core/observations/scales';
@@ -59,7 +59,7 @@ export function minutesOf(e: Exercise): number {
   const found = known.get(e);
   if (found !== undefined) return found;
   const [rung] = e.rungs;
-  const [site] = sitesOf(e, rung!, LONG_ARENA);
+  const site = firstSite(e, rung!, LONG_ARENA);
   const ride = site && rideOf(site, LONG_ARENA, horseFor(e, rung!));
   const way = ride?.movements[0]?.act === -1 ? ride.movements[0].seconds : 0;
   const minutes = ride ? (ride.totals.seconds - way) / 60 : 0;
