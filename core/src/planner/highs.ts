@@ -46,10 +46,11 @@ const NO_ANSWER: Answer = {
  * all that can still be better than that by more than the gap, beginning from it. A variable whose reduced cost
  * takes the bound below the answer cannot be in anything better.
  * Source: core problems and reduced cost fixing (Balas & Zemel 1980; Wolsey, Integer Programming; from memory).
+ * @param core variables of the second step beside those in use, 1 or more
  * @throws Error when HiGHS answers that the model is broken: that is our mistake, not the rider's
  */
 export const highsSolver =
-  (highs: HighsRuntime): Solve =>
+  (highs: HighsRuntime, core = CORE): Solve =>
   (programme, { gap, seconds, seed }) => {
     const model = highs.createModel();
     const whole = packed(programme);
@@ -87,7 +88,7 @@ export const highsSolver =
       const byLoss = [...variables.keys()]
         .filter((i) => !inUse(i))
         .sort((a, b) => loss(a) - loss(b));
-      const dearest = loss(byLoss[Math.min(CORE, byLoss.length) - 1] ?? 0);
+      const dearest = loss(byLoss[Math.min(core, byLoss.length) - 1] ?? 0);
       open(model, variables, (i) => inUse(i) || loss(i) <= dearest);
       model.run();
       const first = solved(model) ? model.getSolution().colValue.map(Math.round) : null;
