@@ -103,10 +103,10 @@ function otherPlaces(
   return { writing: { ...writing, mostRounds: { ...writing.mostRounds, [id]: most - 1 } } };
 }
 
-/** Minutes that a phase must lose to be what it was planned to be. */
+/** Minutes fewer to choose for: what is ridden is longer than what was reckoned, and shrinks with it. */
 const tooLongMin = ({ facts }: Finding): number => {
   const { seconds, plannedS } = facts as PhaseFacts;
-  return Math.max(1, Math.ceil((seconds - plannedS) / 60 - 1.5));
+  return Math.max(1, Math.round(((seconds - plannedS) / 60 - 1.5) * (plannedS / seconds)));
 };
 
 const minutesTooMany = ({ facts }: Finding): number => {

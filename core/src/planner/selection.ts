@@ -18,7 +18,7 @@ const WORTH_OF_MINUTE = { 1: 1, 2: 0.6, 3: 0.3 } as const;
 /** A wish that cannot be kept costs this much, so that it is named and not swallowed. */
 const BROKEN_PIN = 1000;
 /** A point of the warm-up's checklist that nothing covers; a lesson without canter. */
-const UNCHECKED = 0.8;
+const UNCHECKED = 3;
 const NO_CANTER = 0.6;
 const BARE = 3;
 /** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
