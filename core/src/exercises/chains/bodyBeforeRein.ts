@@ -93,8 +93,12 @@ export const bodyBeforeRein: Chain = {
       gaits: ['trot'],
       phases: ['work'],
       template:
-        'B trot working, circle left 15\nH-X-F change rein\nE circle right 15\nM-X-K change rein',
-      rungs: [rung('15 m')],
+        'B trot working, circle left {size}\nH-X-F change rein\nE circle right {size}\nM-X-K change rein',
+      rungs: [
+        rung('20 m', { size: 20 }),
+        rung('15 m', { size: 15 }),
+        rung('12 m', { size: 12 }, { stage: 4 }),
+      ],
       load: 2,
       needs: { exercises: ['turn-without-reins', 'trot-circle'] },
       aids: BEND,
@@ -111,9 +115,9 @@ export const bodyBeforeRein: Chain = {
       stage: 3,
       gaits: ['canter'],
       template:
-        '{at} trot working, circle left 20\n{at} canter working, circle left 20 x2\n{at} trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter working, circle left {size} x2\n{at} trot working, circle left 20',
       at: ['E', 'B'],
-      rungs: [rung('20 m')],
+      rungs: [rung('20 m', { size: 20 }), rung('15 m', { size: 15 }, { stage: 5 })],
       load: 3,
       needs: { exercises: ['body-first-trot', 'canter-circle'], scales: { contact: 5 } },
       aids: CANTER,

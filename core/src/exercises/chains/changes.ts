@@ -17,7 +17,18 @@ export const changes: Chain = {
       gaits: ['canter'],
       template:
         'B trot working, circle left 20\nB canter working\nH-X-F change rein, simple change at X\nE trot working, circle right 20\nM-X-K change rein',
-      rungs: [rung('across the school')],
+      rungs: [
+        rung('across the school'),
+        rung(
+          'two on the centre line',
+          {},
+          {
+            template:
+              'E trot working, circle left 20\nE canter working\nA centre line\nL simple change\nI simple change\nC trot working, track left',
+            stage: 6,
+          },
+        ),
+      ],
       load: 4,
       collectedS: 4,
       parts: ['walk-canter'],
@@ -65,7 +76,18 @@ export const changes: Chain = {
       gaits: ['canter'],
       template:
         'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter\nK trot working\nM-X-K change rein',
-      rungs: [rung('short side')],
+      rungs: [
+        rung('short side'),
+        rung(
+          'short side and half the long side',
+          {},
+          {
+            template:
+              'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter\nE trot working\nM-X-K change rein',
+            stage: 5,
+          },
+        ),
+      ],
       load: 4,
       needs: { exercises: ['counter-canter-loop'], scales: { straightness: 5.5, collection: 4.5 } },
       aids: CANTER,
@@ -84,7 +106,18 @@ export const changes: Chain = {
       gaits: ['canter'],
       template:
         'B trot working, circle left 20\nB canter working\nH-X-F change rein, flying change at X\nE trot working, circle right 20\nM-X-K change rein',
-      rungs: [rung('at X')],
+      rungs: [
+        rung('at X'),
+        rung(
+          'at the end of the diagonal',
+          {},
+          {
+            template:
+              'B trot working, circle left 20\nB canter working\nH-X-F change rein, flying change at F\nE trot working, circle right 20\nM-X-K change rein',
+            stage: 6,
+          },
+        ),
+      ],
       load: 4,
       parts: ['simple-change'],
       needs: {
@@ -108,7 +141,18 @@ export const changes: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nE canter collected, circle left 20, changes at circle points\nE canter working, circle left 20\nE trot working, circle left 20\nH walk free, long rein\nK walk medium, retake',
-      rungs: [rung('once round')],
+      rungs: [
+        rung('once round'),
+        rung(
+          'twice round',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nE canter collected, circle left 20 x2, changes at circle points\nE canter working, circle left 20\nE trot working, circle left 20\nH walk free, long rein\nK walk medium, retake',
+            stage: 7,
+          },
+        ),
+      ],
       load: 5,
       collectedS: 22,
       parts: ['single-change'],

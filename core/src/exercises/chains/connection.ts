@@ -18,9 +18,12 @@ export const connection: Chain = {
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
       checks: ['soft in the hand'],
-      template: '{at} trot working, rising, circle left 20\ngo large',
+      template: '{at} trot working, rising, circle left {size}\ngo large',
       at: ['A', 'E'],
-      rungs: [rung('circle and line')],
+      rungs: [
+        rung('circle of 20 m and line', { size: 20 }),
+        rung('circle of 15 m and line', { size: 15 }, { stage: 2 }),
+      ],
       load: 1,
       aids: RIDE_ON,
       good: {
@@ -70,9 +73,12 @@ export const connection: Chain = {
       gaits: ['trot'],
       phases: ['work'],
       template:
-        '{at} trot working, circle left 20, give and retake at quarter\ncircle left 20, give and retake at three-quarter',
+        '{at} trot working, circle left {size}, give and retake at quarter\ncircle left {size}, give and retake at three-quarter',
       at: ['A', 'B'],
-      rungs: [rung('twice on the circle')],
+      rungs: [
+        rung('twice on 20 m', { size: 20 }),
+        rung('twice on 15 m', { size: 15 }, { stage: 3 }),
+      ],
       load: 2,
       needs: { exercises: ['ask-and-release'], scales: { contact: 4.5 } },
       aids: STRETCH,
@@ -94,7 +100,17 @@ export const connection: Chain = {
       template:
         '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20',
       at: ['B'],
-      rungs: [rung('one long side')],
+      rungs: [
+        rung('one long side'),
+        rung(
+          'both long sides',
+          {},
+          {
+            template:
+              '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20\nF-M trot lengthened\nM trot working\nC circle left 20',
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['hand-gives'], scales: { contact: 5 } },
       aids: STRETCH,
@@ -113,9 +129,13 @@ export const connection: Chain = {
       builds: { contact: 4, impulsion: 3, collection: 1 },
       stage: 3,
       gaits: ['trot'],
-      template: '{at} trot working\nhold 4 soft 4 x4\ntrot working',
+      template: '{at} trot working\nhold {hold} soft {soft} x4\ntrot working',
       at: ['F', 'H'],
-      rungs: [rung('4 and 4')],
+      rungs: [
+        rung('3 and 5', { hold: 3, soft: 5 }),
+        rung('4 and 4', { hold: 4, soft: 4 }),
+        rung('6 and 4', { hold: 6, soft: 4 }),
+      ],
       load: 3,
       needs: {
         exercises: ['leg-and-giving-hand', 'ask-and-release'],
@@ -170,7 +190,17 @@ export const connection: Chain = {
       template:
         '{at} trot working, circle left 20, stretch, retake at half\ncircle left 20, stretch, retake at half',
       at: ['E', 'A'],
-      rungs: [rung('on the circle')],
+      rungs: [
+        rung('twice on the circle'),
+        rung(
+          'three times on the circle',
+          {},
+          {
+            template:
+              '{at} trot working, circle left 20, stretch, retake at half\ncircle left 20, stretch, retake at half\ncircle left 20, stretch, retake at half',
+          },
+        ),
+      ],
       load: 2,
       needs: { exercises: ['stretch-circle', 'ask-and-release'] },
       aids: STRETCH,

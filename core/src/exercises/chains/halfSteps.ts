@@ -16,7 +16,17 @@ export const halfSteps: Chain = {
       stage: 6,
       gaits: ['trot'],
       template: 'K trot working\nF-B travers\nB trot working\nH-E travers\nE trot working',
-      rungs: [rung('half a side each')],
+      rungs: [
+        rung('half a side each'),
+        rung(
+          'the whole of each side',
+          {},
+          {
+            template: 'K trot working\nF-M travers\nM trot working\nH-K travers\nK trot working',
+            stage: 7,
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['travers'], scales: { collection: 5 } },
       aids: QUARTERS_IN,
@@ -68,8 +78,8 @@ export const halfSteps: Chain = {
       stage: 7,
       gaits: ['walk', 'trot'],
       template:
-        'A walk collected\nF half-steps 4 x2\nB trot working\nH-K shoulder-in\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
-      rungs: [rung('4 steps')],
+        'A walk collected\nF half-steps {steps} x2\nB trot working\nH-K shoulder-in\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
+      rungs: [rung('4 steps', { steps: 4 }), rung('6 steps', { steps: 6 })],
       load: 5,
       collectedS: 20,
       parts: ['shoulder-in'],

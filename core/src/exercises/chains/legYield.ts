@@ -20,7 +20,18 @@ export const legYield: Chain = {
       checks: ['steps sideways'],
       template:
         'B walk medium, turn on forehand left 180\nwalk medium, go large\nB turn on forehand right 180\nwalk medium',
-      rungs: [rung('half a turn, both ways')],
+      rungs: [
+        rung('half a turn, both ways'),
+        rung(
+          'out of the halt, both ways',
+          {},
+          {
+            template:
+              'B walk medium, halt 3 s, turn on forehand left 180\nwalk medium, go large\nB halt 3 s, turn on forehand right 180\nwalk medium',
+            stage: 2,
+          },
+        ),
+      ],
       load: 1,
       needs: { exercises: ['walk-halt-walk'] },
       aids: LEG_YIELD,
@@ -59,7 +70,26 @@ export const legYield: Chain = {
       stage: 2,
       gaits: ['trot'],
       template: 'A trot working, centre line\nD-M leg-yield right\nM trot working',
-      rungs: [rung('long, shallow', {}, { leastLengthM: 60 })],
+      rungs: [
+        rung('long, shallow', {}, { leastLengthM: 60 }),
+        rung(
+          'a little steeper, to R',
+          {},
+          {
+            template: 'A trot working, centre line\nD-R leg-yield right\nR trot working',
+            stage: 3,
+          },
+        ),
+        rung(
+          'steep, to B',
+          {},
+          {
+            template: 'A trot working, centre line\nD-B leg-yield right\nB trot working',
+            stage: 5,
+            leastLengthM: 60,
+          },
+        ),
+      ],
       load: 2,
       parts: ['leg-yield-wall'],
       needs: { exercises: ['leg-yield-wall'], scales: { suppleness: 4.5 } },
@@ -80,7 +110,18 @@ export const legYield: Chain = {
       stage: 3,
       gaits: ['trot'],
       template: 'A trot working, centre line\nD-R leg-yield right\nR trot working',
-      rungs: [rung('half the line', {}, { leastLengthM: 60 })],
+      rungs: [
+        rung('to R, then straight'),
+        rung(
+          'to B, then straight',
+          {},
+          {
+            template: 'A trot working, centre line\nD-B leg-yield right\nB trot working',
+            stage: 5,
+            leastLengthM: 60,
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['leg-yield-to-track'] },
       aids: LEG_YIELD,

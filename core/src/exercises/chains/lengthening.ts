@@ -38,7 +38,17 @@ export const lengthening: Chain = {
       gaits: ['trot'],
       template:
         'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein, trot medium\nK trot working',
-      rungs: [rung('both diagonals')],
+      rungs: [
+        rung(
+          'one diagonal',
+          {},
+          {
+            template:
+              'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein\nK trot working',
+          },
+        ),
+        rung('both diagonals'),
+      ],
       load: 4,
       parts: ['lengthen-trot'],
       needs: { exercises: ['lengthen-trot'], scales: { impulsion: 5.5, contact: 5.5 } },
@@ -60,7 +70,18 @@ export const lengthening: Chain = {
       gaits: ['trot'],
       template:
         'B trot working, circle left 10\nH-X-F change rein, trot extended\nF trot working\nE circle right 10\nM-X-K change rein\nK trot working',
-      rungs: [rung('one diagonal')],
+      rungs: [
+        rung('one diagonal'),
+        rung(
+          'both diagonals',
+          {},
+          {
+            template:
+              'B trot working, circle left 10\nH-X-F change rein, trot extended\nF trot working\nE circle right 10\nM-X-K change rein, trot extended\nK trot working',
+            stage: 7,
+          },
+        ),
+      ],
       load: 5,
       parts: ['medium-trot'],
       needs: { exercises: ['medium-trot'], scales: { impulsion: 6.5, collection: 5.5 } },
@@ -82,7 +103,18 @@ export const lengthening: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nA canter working, circle left 20\nF canter lengthened\nM canter working\nC trot working, circle left 20',
-      rungs: [rung('one long side')],
+      rungs: [
+        rung('one long side'),
+        rung(
+          'both long sides',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter working, circle left 20\nF canter lengthened\nM canter working\nC circle left 20\nH canter lengthened\nK canter working\nA circle left 20\nA trot working, circle left 20',
+            stage: 5,
+          },
+        ),
+      ],
       load: 4,
       needs: { exercises: ['canter-large'], scales: { rhythm: 5.5 } },
       aids: CANTER,
@@ -103,7 +135,18 @@ export const lengthening: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nA canter working, circle left 15\nF canter medium\nM canter working\nC circle left 15\nB trot working, circle left 20',
-      rungs: [rung('one long side')],
+      rungs: [
+        rung('one long side'),
+        rung(
+          'both long sides',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter working, circle left 15\nF canter medium\nM canter working\nC circle left 15\nH canter medium\nK canter working\nA circle left 15\nA trot working, circle left 20',
+            stage: 6,
+          },
+        ),
+      ],
       load: 4,
       parts: ['lengthen-canter'],
       needs: {

@@ -66,7 +66,14 @@ export const poles: Chain = {
       stage: 2,
       gaits: ['trot'],
       template: 'poles 1 at M\nF trot working, go large',
-      rungs: [rung('one pole')],
+      rungs: [
+        rung('one pole'),
+        rung(
+          'a pole in two corners',
+          {},
+          { template: 'poles 1 at M\npoles 1 at K\nF trot working, go large' },
+        ),
+      ],
       load: 2,
       needs: { exercises: ['staggered-poles'] },
       aids: POLES,
@@ -85,8 +92,8 @@ export const poles: Chain = {
       stage: 3,
       gaits: ['trot'],
       template:
-        'poles 4 spaced 1.3 at B\npoles 4 spaced 1.3 at E\nF trot working, rising, go large',
-      rungs: [rung('four and four')],
+        'poles {n} spaced 1.3 at B\npoles {n} spaced 1.3 at E\nF trot working, rising, go large',
+      rungs: [rung('three and three', { n: 3 }), rung('four and four', { n: 4 })],
       load: 3,
       needs: { exercises: ['trot-poles'] },
       aids: POLES,

@@ -19,7 +19,17 @@ export const rhythm: Chain = {
       checks: ['in front of the leg', 'goes when asked'],
       template: '{at} trot working, rising, go large',
       at: ['F', 'M'],
-      rungs: [rung('once round')],
+      rungs: [
+        rung('once round'),
+        rung(
+          'twice round, the second sitting',
+          {},
+          {
+            template: '{at} trot working, rising, go large\ntrot working, sitting, go large',
+            stage: 2,
+          },
+        ),
+      ],
       load: 1,
       aids: RIDE_ON,
       good: {
@@ -66,9 +76,12 @@ export const rhythm: Chain = {
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
       checks: ['goes when asked'],
-      template: '{at} trot working, rising\nH-X-F change rein\nK-X-M change rein',
+      template: '{at} trot working, {seat}\nH-X-F change rein\nK-X-M change rein',
       at: ['B'],
-      rungs: [rung('two long diagonals')],
+      rungs: [
+        rung('two long diagonals, rising', { seat: 'rising' }),
+        rung('two long diagonals, sitting', { seat: 'sitting' }, { stage: 2 }),
+      ],
       load: 2,
       aids: RIDE_ON,
       good: {
@@ -87,9 +100,12 @@ export const rhythm: Chain = {
       stage: 2,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
-      template: '{at} trot working, sitting, go large',
+      template: '{at} trot working, {seat}, go large',
       at: ['B'],
-      rungs: [rung('four corners')],
+      rungs: [
+        rung('four corners, rising', { seat: 'rising' }),
+        rung('four corners, sitting', { seat: 'sitting' }),
+      ],
       load: 2,
       aids: BEND,
       good: {
@@ -160,7 +176,18 @@ export const rhythm: Chain = {
       gaits: ['canter'],
       template: '{at} trot working\nA canter working, go large\nA trot working, circle left 20',
       at: ['K'],
-      rungs: [rung('once round')],
+      rungs: [
+        rung('once round'),
+        rung(
+          'twice round',
+          {},
+          {
+            template:
+              '{at} trot working\nA canter working, go large x2\nA trot working, circle left 20',
+            stage: 3,
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['canter-circle'] },
       aids: CANTER,

@@ -75,7 +75,14 @@ export const shoulders: Chain = {
       stage: 3,
       gaits: ['trot'],
       template: 'K trot working\nF-M shoulder-fore\nH-K shoulder-fore',
-      rungs: [rung('both long sides')],
+      rungs: [
+        rung(
+          'half of each long side',
+          {},
+          { template: 'K trot working\nF-B shoulder-fore\nH-E shoulder-fore' },
+        ),
+        rung('both long sides'),
+      ],
       load: 2,
       needs: { exercises: ['shoulders-in-straighten'], scales: { contact: 5 } },
       aids: SHOULDERS_IN,
@@ -144,8 +151,11 @@ export const shoulders: Chain = {
       stage: 4,
       gaits: ['trot'],
       template:
-        'K trot working\nF-M shoulder-in\nH-X-F change rein, trot lengthened\nF trot working\nK-H shoulder-in\nM-X-K change rein, trot lengthened\nK trot working\nA circle left 12',
-      rungs: [rung('both reins')],
+        'K trot working\nF-M shoulder-in\nH-X-F change rein, trot {pace}\nF trot working\nK-H shoulder-in\nM-X-K change rein, trot {pace}\nK trot working\nA circle left 12',
+      rungs: [
+        rung('lengthened across the school', { pace: 'lengthened' }),
+        rung('medium across the school', { pace: 'medium' }, { stage: 5 }),
+      ],
       load: 4,
       parts: ['shoulder-in'],
       needs: { exercises: ['shoulder-in'], scales: { impulsion: 5 } },
@@ -167,7 +177,18 @@ export const shoulders: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nA canter collected\nF-B shoulder-in\nB canter working\nC trot working, circle left 20',
-      rungs: [rung('half a side')],
+      rungs: [
+        rung('half a side'),
+        rung(
+          'the whole side',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter collected\nF-M shoulder-in\nM canter working\nC trot working, circle left 20',
+            stage: 7,
+          },
+        ),
+      ],
       load: 4,
       collectedS: 10,
       parts: ['shoulder-in'],

@@ -66,7 +66,17 @@ export const sideways: Chain = {
       stage: 5,
       gaits: ['trot'],
       template: 'K trot working\nF-B shoulder-in\nB-M travers\nM trot working',
-      rungs: [rung('half and half')],
+      rungs: [
+        rung('one long side'),
+        rung(
+          'both long sides',
+          {},
+          {
+            template:
+              'K trot working\nF-B shoulder-in\nB-M travers\nM trot working\nH-E shoulder-in\nE-K travers\nK trot working',
+          },
+        ),
+      ],
       load: 3,
       parts: ['shoulder-in', 'travers'],
       needs: { exercises: ['travers'] },
@@ -112,7 +122,23 @@ export const sideways: Chain = {
       stage: 6,
       gaits: ['trot'],
       template: 'K trot working\nF-I half-pass left\nC trot working, track left',
-      rungs: [rung('to I', {}, { leastLengthM: 60 })],
+      rungs: [
+        rung(
+          'shallow, to G',
+          {},
+          { template: 'K trot working\nF-G half-pass left\nC trot working, track left' },
+        ),
+        rung('to I'),
+        rung(
+          'steep, to X',
+          {},
+          {
+            template: 'K trot working\nF-X half-pass left\nC trot working, track left',
+            stage: 7,
+            leastLengthM: 60,
+          },
+        ),
+      ],
       load: 4,
       parts: ['half-pass-shallow'],
       needs: { exercises: ['half-pass-shallow'] },
@@ -133,8 +159,11 @@ export const sideways: Chain = {
       stage: 7,
       gaits: ['trot'],
       template:
-        'A trot working, centre line\nD zigzag 5-10-5 to G\nC trot working, track left\nH walk free, long rein\nK walk medium, retake',
-      rungs: [rung('5 m each way', {}, { leastLengthM: 60 })],
+        'A trot working, centre line\nD zigzag {size} to G\nC trot working, track left\nH walk free, long rein\nK walk medium, retake',
+      rungs: [
+        rung('4 m each way', { size: '4-8-4' }),
+        rung('5 m each way', { size: '5-10-5' }, { leastLengthM: 60 }),
+      ],
       load: 5,
       parts: ['half-pass-shallow'],
       needs: { exercises: ['half-pass-from-corner'], scales: { collection: 6, suppleness: 6.5 } },

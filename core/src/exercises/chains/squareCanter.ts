@@ -17,8 +17,8 @@ export const squareCanter: Chain = {
       stage: 4,
       gaits: ['canter'],
       template:
-        'E trot working, circle left 20\nE canter working, square left 20\nA trot working, circle left 20',
-      rungs: [rung('20 m')],
+        'E trot working, circle left 20\nE canter working, square left {size}\nA trot working, circle left 20',
+      rungs: [rung('20 m', { size: 20 }), rung('18 m', { size: 18 }, { stage: 5 })],
       load: 4,
       needs: { exercises: ['canter-large', 'square-turns'], scales: { straightness: 5 } },
       aids: CANTER,
@@ -36,7 +36,18 @@ export const squareCanter: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nA canter working\nF canter medium\nM canter collected\nH canter working\nA trot working, circle left 20',
-      rungs: [rung('two turns')],
+      rungs: [
+        rung('two turns'),
+        rung(
+          'four turns',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter working\nF canter medium\nM canter collected\nH canter medium\nK canter collected\nF canter working\nC trot working, circle left 20',
+            stage: 6,
+          },
+        ),
+      ],
       load: 4,
       collectedS: 12,
       needs: { exercises: ['square-canter-round', 'ten-ten-canter'], scales: { collection: 4.5 } },

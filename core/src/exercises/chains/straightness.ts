@@ -36,8 +36,8 @@ export const straightness: Chain = {
       stage: 2,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
-      template: 'A trot working, quarter line near\nC track left',
-      rungs: [rung('in trot')],
+      template: 'A {pace}, quarter line near\nC track left',
+      rungs: [rung('in walk', { pace: 'walk medium' }), rung('in trot', { pace: 'trot working' })],
       load: 2,
       needs: { exercises: ['centre-line'] },
       aids: RIDE_ON,
@@ -53,8 +53,11 @@ export const straightness: Chain = {
       builds: { straightness: 4, contact: 1 },
       stage: 2,
       gaits: ['trot'],
-      template: 'F trot working, inner track 1.5\ngo large\nF outer track\nM trot working',
-      rungs: [rung('once round')],
+      template: 'F trot working, inner track {inset}\ngo large\nF outer track\nM trot working',
+      rungs: [
+        rung('1.5 m from the wall', { inset: 1.5 }),
+        rung('2.5 m from the wall', { inset: 2.5 }),
+      ],
       load: 2,
       needs: { exercises: ['quarter-line'] },
       aids: SHOULDERS_IN,
@@ -72,7 +75,17 @@ export const straightness: Chain = {
       gaits: ['canter'],
       template:
         'E trot working, circle left 20\nE canter working\nA centre line\nC trot working, track left',
-      rungs: [rung('from A to C')],
+      rungs: [
+        rung(
+          'on the quarter line',
+          {},
+          {
+            template:
+              'E trot working, circle left 20\nE canter working\nA quarter line near\nC trot working, track left',
+          },
+        ),
+        rung('on the centre line'),
+      ],
       load: 3,
       needs: { exercises: ['centre-line', 'canter-large'], scales: { straightness: 5.5 } },
       aids: CANTER,

@@ -20,7 +20,14 @@ export const stretch: Chain = {
       checks: ['soft in the hand'],
       template:
         'F trot working, rising\nF-M stretch\nM trot working, retake\nH-K stretch\nK trot working, retake',
-      rungs: [rung('both long sides')],
+      rungs: [
+        rung(
+          'one long side',
+          {},
+          { template: 'F trot working, rising\nF-M stretch\nM trot working, retake' },
+        ),
+        rung('both long sides'),
+      ],
       load: 1,
       aids: STRETCH,
       good: {
@@ -44,7 +51,17 @@ export const stretch: Chain = {
       checks: ['soft in the hand'],
       template: '{at} trot working, rising, circle left 20 x2, stretch\n{at} trot working, retake',
       at: ['A', 'E', 'B'],
-      rungs: [rung('20 m')],
+      rungs: [
+        rung(
+          'one round of 20 m',
+          {},
+          {
+            template:
+              '{at} trot working, rising, circle left 20, stretch\n{at} trot working, retake',
+          },
+        ),
+        rung('two rounds of 20 m'),
+      ],
       load: 1,
       needs: { exercises: ['trot-circle'] },
       aids: STRETCH,
@@ -66,7 +83,17 @@ export const stretch: Chain = {
       template:
         '{at} trot working, circle left 20, stretch, retake at half\n{at} trot working, circle left 20, stretch, retake at half',
       at: ['A', 'E'],
-      rungs: [rung('half and half')],
+      rungs: [
+        rung('half and half, twice'),
+        rung(
+          'half and half, three times',
+          {},
+          {
+            template:
+              '{at} trot working, circle left 20, stretch, retake at half\n{at} trot working, circle left 20, stretch, retake at half\n{at} trot working, circle left 20, stretch, retake at half',
+          },
+        ),
+      ],
       load: 2,
       needs: { exercises: ['stretch-circle'], scales: { contact: 4.5 } },
       aids: STRETCH,
@@ -107,7 +134,17 @@ export const stretch: Chain = {
       template:
         '{at} trot working, circle left 20, stretch\nH-X-F stretch\nF trot working, retake\nK-X-M stretch\nM trot working, retake',
       at: ['C'],
-      rungs: [rung('circle, then the diagonal')],
+      rungs: [
+        rung(
+          'on the diagonals',
+          {},
+          {
+            template:
+              'C trot working, rising\nH-X-F stretch\nF trot working, retake\nK-X-M stretch\nM trot working, retake',
+          },
+        ),
+        rung('circle, then the diagonals'),
+      ],
       load: 2,
       needs: { exercises: ['stretch-circle'], scales: { suppleness: 5 } },
       aids: STRETCH,
@@ -130,7 +167,18 @@ export const stretch: Chain = {
       template:
         '{at} trot working, circle left 20\n{at} canter working, circle left 20\n{at} trot working, rising, circle left 20 x2, stretch\n{at} trot working, retake',
       at: ['A', 'B'],
-      rungs: [rung('20 m')],
+      rungs: [
+        rung('once round in canter'),
+        rung(
+          'twice round in canter',
+          {},
+          {
+            template:
+              '{at} trot working, circle left 20\n{at} canter working, circle left 20 x2\n{at} trot working, rising, circle left 20 x2, stretch\n{at} trot working, retake',
+            stage: 3,
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['canter-circle', 'stretch-circle'] },
       aids: STRETCH,

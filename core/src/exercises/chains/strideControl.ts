@@ -40,9 +40,9 @@ export const strideControl: Chain = {
       builds: { collection: 4, impulsion: 4 },
       stage: 4,
       gaits: ['trot'],
-      template: '{at} trot working\ncollect 5 forward 5 x4\ntrot working',
+      template: '{at} trot working\ncollect 5 forward 5 x{times}\ntrot working',
       at: ['F', 'H'],
-      rungs: [rung('5 and 5')],
+      rungs: [rung('four times', { times: 4 }), rung('six times', { times: 6 })],
       load: 4,
       collectedS: 16,
       needs: { exercises: ['ten-ten-trot'], scales: { impulsion: 5.5 } },
@@ -89,7 +89,18 @@ export const strideControl: Chain = {
       gaits: ['canter'],
       template:
         'A trot working, circle left 20\nA canter working\nF collect 5 forward 5 x4\nC trot working, circle left 20',
-      rungs: [rung('5 and 5')],
+      rungs: [
+        rung('four times'),
+        rung(
+          'six times',
+          {},
+          {
+            template:
+              'A trot working, circle left 20\nA canter working\nF collect 5 forward 5 x6\nE canter working\nA trot working, circle left 20',
+            stage: 6,
+          },
+        ),
+      ],
       load: 4,
       collectedS: 12,
       needs: { exercises: ['ten-ten-canter'], scales: { collection: 4.5, contact: 6 } },
@@ -109,7 +120,17 @@ export const strideControl: Chain = {
       gaits: ['trot'],
       template:
         'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein, trot medium\nK trot working',
-      rungs: [rung('both diagonals')],
+      rungs: [
+        rung(
+          'one diagonal',
+          {},
+          {
+            template:
+              'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein\nK trot working',
+          },
+        ),
+        rung('both diagonals'),
+      ],
       load: 4,
       needs: { exercises: ['within-trot'], scales: { impulsion: 5.5, rhythm: 6 } },
       aids: RIDE_ON,

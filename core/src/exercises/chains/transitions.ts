@@ -18,9 +18,12 @@ export const transitions: Chain = {
       phases: ['warm-up', 'work'],
       checks: ['goes when asked', 'comes back', 'in front of the leg'],
       template:
-        '{at} walk medium, circle left 20, trot working at half\ncircle left 20, walk medium at half',
+        '{at} walk medium, circle left {size}, trot working at half\ncircle left {size}, walk medium at half',
       at: ['A', 'B'],
-      rungs: [rung('half and half')],
+      rungs: [
+        rung('half and half on 20 m', { size: 20 }),
+        rung('half and half on 15 m', { size: 15 }, { stage: 2 }),
+      ],
       load: 2,
       needs: { exercises: ['walk-halt-walk'] },
       aids: TRANSITION_UP,
@@ -64,9 +67,9 @@ export const transitions: Chain = {
       builds: { impulsion: 3, contact: 2, straightness: 2 },
       stage: 3,
       gaits: ['trot'],
-      template: '{at} trot working, halt 3 s\ntrot working',
+      template: '{at} trot working, halt {s} s\ntrot working',
       at: ['B', 'E'],
-      rungs: [rung('three seconds')],
+      rungs: [rung('three seconds', { s: 3 }), rung('six seconds', { s: 6 })],
       load: 3,
       needs: { exercises: ['trot-walk-ladder', 'halt-straight'], scales: { contact: 5 } },
       aids: HALT,
@@ -85,9 +88,12 @@ export const transitions: Chain = {
       phases: ['warm-up', 'work'],
       checks: ['goes when asked', 'comes back'],
       template:
-        '{at} trot working, circle left 20\ncircle left 20, canter working left at half\ncircle left 20, trot working at half\ncircle left 20',
+        '{at} trot working, circle left {size}\ncircle left {size}, canter working left at half\ncircle left {size}, trot working at half\ncircle left {size}',
       at: ['A', 'E'],
-      rungs: [rung('half and half')],
+      rungs: [
+        rung('half and half on 20 m', { size: 20 }),
+        rung('half and half on 15 m', { size: 15 }, { stage: 4 }),
+      ],
       load: 3,
       needs: { exercises: ['canter-circle'] },
       aids: TRANSITION_UP,
@@ -104,9 +110,9 @@ export const transitions: Chain = {
       stage: 5,
       gaits: ['canter', 'walk'],
       template:
-        '{at} trot working, circle left 20\n{at} canter collected, circle left 12\n{at} walk medium, circle left 12\n{at} trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter collected, circle left {size}\n{at} walk medium, circle left {size}\n{at} trot working, circle left 20',
       at: ['E'],
-      rungs: [rung('once')],
+      rungs: [rung('on 15 m', { size: 15 }), rung('on 12 m', { size: 12 })],
       load: 4,
       collectedS: 12,
       needs: {
@@ -127,9 +133,9 @@ export const transitions: Chain = {
       stage: 4,
       gaits: ['walk', 'canter'],
       template:
-        '{at} walk medium, circle left 15\n{at} canter working, circle left 20\n{at} trot working, circle left 20',
+        '{at} walk medium, circle left {size}\n{at} canter working, circle left 20\n{at} trot working, circle left 20',
       at: ['E', 'B'],
-      rungs: [rung('on the circle')],
+      rungs: [rung('out of 15 m in walk', { size: 15 }), rung('out of 10 m in walk', { size: 10 })],
       load: 3,
       needs: { exercises: ['trot-canter-circle'], scales: { impulsion: 5 } },
       aids: TRANSITION_UP,
@@ -148,7 +154,17 @@ export const transitions: Chain = {
       template:
         '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20',
       at: ['B'],
-      rungs: [rung('one long side')],
+      rungs: [
+        rung('one long side'),
+        rung(
+          'both long sides',
+          {},
+          {
+            template:
+              '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20\nF-M trot lengthened\nM trot working\nC circle left 20',
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['trot-walk-ladder'], scales: { rhythm: 5.5 } },
       aids: TRANSITION_UP,

@@ -16,9 +16,9 @@ export const walk: Chain = {
       stage: 1,
       gaits: ['walk'],
       phases: ['warm-up'],
-      template: '{at} walk medium, halt 6 s\nwalk medium',
+      template: '{at} walk medium, halt {s} s\nwalk medium',
       at: ['B', 'E'],
-      rungs: [rung('six seconds')],
+      rungs: [rung('six seconds', { s: 6 }), rung('ten seconds', { s: 10 })],
       load: 1,
       aids: TRANSITION_DOWN,
       good: {
@@ -40,7 +40,10 @@ export const walk: Chain = {
       phases: ['warm-up', 'stretch'],
       template: '{at} walk free, long rein, go large',
       at: ['F', 'B', 'M'],
-      rungs: [rung('once round')],
+      rungs: [
+        rung('once round'),
+        rung('twice round', {}, { template: '{at} walk free, long rein, go large x2' }),
+      ],
       load: 1,
       needs: { exercises: ['stand-and-breathe'] },
       aids: STRETCH,
@@ -61,7 +64,17 @@ export const walk: Chain = {
       checks: ['in front of the leg', 'goes when asked'],
       template: '{at} walk medium\nH-X-F change rein\nK-X-M change rein',
       at: ['B'],
-      rungs: [rung('two long diagonals')],
+      rungs: [
+        rung('two long diagonals'),
+        rung(
+          'diagonals and the centre line',
+          {},
+          {
+            template:
+              '{at} walk medium\nH-X-F change rein\nK-X-M change rein\nC centre line\nA track left',
+          },
+        ),
+      ],
       load: 1,
       needs: { exercises: ['walk-long-rein'] },
       aids: RIDE_ON,
@@ -106,7 +119,10 @@ export const walk: Chain = {
       phases: ['warm-up'],
       checks: ['changes flexion', 'soft in the hand'],
       template: 'A walk medium, serpentine {loops} to C',
-      rungs: [rung('three loops', { loops: 3 })],
+      rungs: [
+        rung('three loops', { loops: 3 }),
+        rung('five loops', { loops: 5 }, { leastLengthM: 60, stage: 2 }),
+      ],
       load: 1,
       needs: { exercises: ['walk-circles'] },
       aids: RIDE_ON,
@@ -130,7 +146,10 @@ export const walk: Chain = {
       template:
         '{at} walk medium\nH-X-F walk free, long rein\nF walk medium, retake\nK-X-M walk free, long rein\nM walk medium, retake',
       at: ['B'],
-      rungs: [rung('on the long diagonal')],
+      rungs: [
+        rung('on the long side', {}, { template: 'F walk free, long rein\nM walk medium, retake' }),
+        rung('on the long diagonals'),
+      ],
       load: 1,
       needs: { exercises: ['walk-long-rein'] },
       aids: STRETCH,
@@ -151,9 +170,13 @@ export const walk: Chain = {
       gaits: ['walk'],
       phases: ['warm-up'],
       checks: ['comes back', 'goes when asked', 'in front of the leg'],
-      template: '{at} walk medium, halt 3 s\nwalk medium',
+      template: '{at} walk medium, halt {s} s\nwalk medium',
       at: ['E', 'B'],
-      rungs: [rung('three seconds')],
+      rungs: [
+        rung('three seconds', { s: 3 }),
+        rung('five seconds', { s: 5 }),
+        rung('eight seconds', { s: 8 }),
+      ],
       load: 1,
       needs: { exercises: ['walk-lines'] },
       aids: TRANSITION_DOWN,

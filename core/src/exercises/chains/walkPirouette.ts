@@ -19,7 +19,17 @@ export const walkPirouette: Chain = {
       phases: ['warm-up', 'work'],
       checks: ['steps sideways'],
       template: 'K walk medium\nF-B shoulder-fore\nB walk medium\nH-E shoulder-fore\nE walk medium',
-      rungs: [rung('half a side each')],
+      rungs: [
+        rung('half a side each'),
+        rung(
+          'the whole of each side',
+          {},
+          {
+            template:
+              'K walk medium\nF-M shoulder-fore\nM walk medium\nH-K shoulder-fore\nK walk medium',
+          },
+        ),
+      ],
       load: 1,
       needs: { exercises: ['square-turns'] },
       aids: SHOULDERS_IN,
@@ -37,7 +47,17 @@ export const walkPirouette: Chain = {
       gaits: ['walk'],
       template:
         'K walk medium\nF-B walk collected\nB walk medium\nH-E walk collected\nE walk medium',
-      rungs: [rung('half a side each')],
+      rungs: [
+        rung('half a side each'),
+        rung(
+          'the whole of each side',
+          {},
+          {
+            template:
+              'K walk medium\nF-M walk collected\nM walk medium\nH-K walk collected\nK walk medium',
+          },
+        ),
+      ],
       load: 2,
       needs: { exercises: ['shoulder-fore-walk', 'walk-overtrack'], scales: { rhythm: 5.5 } },
       aids: TRANSITION_DOWN,
@@ -73,7 +93,17 @@ export const walkPirouette: Chain = {
       gaits: ['walk'],
       template:
         'A walk medium\nB walk collected, walk pirouette left 180\nF walk medium, go large\nB walk collected, walk pirouette right 180\nM walk medium',
-      rungs: [rung('from collected walk')],
+      rungs: [
+        rung(
+          'from medium walk',
+          {},
+          {
+            template:
+              'A walk medium\nB turn on haunches left 180\nF walk medium, go large\nB turn on haunches right 180\nM walk medium',
+          },
+        ),
+        rung('from collected walk'),
+      ],
       load: 3,
       parts: ['shoulder-fore-walk'],
       needs: { exercises: ['turn-on-haunches-quarter'], scales: { collection: 5, rhythm: 6 } },

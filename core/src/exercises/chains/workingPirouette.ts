@@ -47,8 +47,19 @@ export const workingPirouette: Chain = {
       stage: 6,
       gaits: ['canter'],
       template:
-        'E trot working, circle left 20\nA canter collected, centre line\nX working pirouette left 360 3 m\ncanter working\nC trot working, track left\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
-      rungs: [rung('once round on the centre line')],
+        'E trot working, circle left 20\nA canter collected, centre line\nX working pirouette left 180 3 m\ncanter working\nA trot working, track left\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
+      rungs: [
+        rung('half, on the centre line'),
+        rung(
+          'once round, on the centre line',
+          {},
+          {
+            stage: 7,
+            template:
+              'E trot working, circle left 20\nA canter collected, centre line\nX working pirouette left 360 3 m\ncanter working\nC trot working, track left\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
+          },
+        ),
+      ],
       load: 5,
       collectedS: 30,
       parts: ['volte-canter', 'shoulder-in'],
@@ -74,8 +85,19 @@ export const workingPirouette: Chain = {
       stage: 7,
       gaits: ['canter'],
       template:
-        'E trot working, circle left 20\nA canter collected, centre line\nX canter pirouette left 360\ncanter working\nC trot working, track left\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
-      rungs: [rung('on the centre line, whole turn')],
+        'E trot working, circle left 20\nA canter collected, centre line\nX canter pirouette left 180\ncanter working\nA trot working, track left\nH-K shoulder-in\nF walk free, long rein\nM walk medium, retake',
+      rungs: [
+        rung('half, on the centre line'),
+        rung(
+          'whole, on the centre line',
+          {},
+          {
+            stage: 8,
+            template:
+              'E trot working, circle left 20\nA canter collected, centre line\nX canter pirouette left 360\ncanter working\nC trot working, track left\nF-M shoulder-in\nH walk free, long rein\nK walk medium, retake',
+          },
+        ),
+      ],
       load: 5,
       collectedS: 30,
       parts: ['working-pirouette', 'shoulder-in'],

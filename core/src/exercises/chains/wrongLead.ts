@@ -20,9 +20,9 @@ export const wrongLead: Chain = {
       phases: ['warm-up', 'work'],
       checks: ['goes when asked'],
       template:
-        '{at} trot working, circle left 20 x2\n{at} canter working, circle left 20\n{at} trot working, circle left 20',
+        '{at} trot working, circle left {size} x2\n{at} canter working, circle left {size}\n{at} trot working, circle left {size}',
       at: ['A', 'B'],
-      rungs: [rung('20 m')],
+      rungs: [rung('20 m', { size: 20 }), rung('15 m', { size: 15 }, { stage: 4 })],
       load: 2,
       needs: { exercises: ['trot-circle'] },
       aids: TRANSITION_UP,
@@ -44,9 +44,11 @@ export const wrongLead: Chain = {
       builds: { straightness: 3, impulsion: 3 },
       stage: 3,
       gaits: ['trot', 'canter'],
-      template:
-        'K trot working\nF-B shoulder-fore\nB canter working\nC trot working, circle left 20',
-      rungs: [rung('on the long side')],
+      template: 'K trot working\nF-B {from}\nB canter working\nC trot working, circle left 20',
+      rungs: [
+        rung('out of shoulder-fore', { from: 'shoulder-fore' }),
+        rung('out of shoulder-in', { from: 'shoulder-in' }, { stage: 5 }),
+      ],
       load: 3,
       parts: ['shoulder-fore'],
       needs: { exercises: ['shoulder-fore', 'settle-before-depart'] },
@@ -67,7 +69,18 @@ export const wrongLead: Chain = {
       stage: 3,
       gaits: ['trot', 'canter'],
       template: 'A trot working\nB canter working left\nC trot working, circle left 20',
-      rungs: [rung('on the long side')],
+      rungs: [
+        rung('on the long side'),
+        rung(
+          'on the centre line',
+          {},
+          {
+            template:
+              'A trot working, centre line\nD canter working left\nC trot working, track left\nE circle left 20',
+            stage: 4,
+          },
+        ),
+      ],
       load: 3,
       needs: { exercises: ['depart-from-shoulder-fore'] },
       aids: TRANSITION_UP,
