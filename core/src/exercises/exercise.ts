@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
-import { APPROACHES } from '../lesson/document.ts';
+import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 
@@ -155,3 +155,13 @@ export const rung = (
   gaps: Rung['gaps'] = {},
   more: Pick<Rung, 'template' | 'stage' | 'at' | 'leastLengthM'> = {},
 ): Rung => ({ name, gaps, ...more });
+
+/** A chain, with what each approach says of all of it; an exercise's own remark goes before that. */
+export const chain = ({
+  remarks,
+  exercises,
+  ...said
+}: Chain & { readonly remarks: Readonly<Record<Approach, string>> }): Chain => ({
+  ...said,
+  exercises: exercises.map((e) => ({ ...e, remarks: { ...remarks, ...e.remarks } })),
+});

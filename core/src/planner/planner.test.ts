@@ -448,6 +448,22 @@ describe('a plan', () => {
     expect(right * 3).toBeGreaterThanOrEqual(left + right);
   });
 
+  test.each(STAGE_NUMBERS)(
+    'at stage %s every approach finds a warm-up, work and a stretch on the shelf',
+    async (stage) => {
+      for (const approach of APPROACHES) {
+        const p = await plan({ stage, approach, levels: levels(6) });
+        const inPhase = (phase: string) => p.sets.filter((s) => s.phase === phase).length;
+        const found = [inPhase('warm-up') >= 2, inPhase('work') >= 2, inPhase('stretch') >= 1];
+        expect([approach, ...found]).toEqual([approach, true, true, true]);
+        // One point of the checklist at most is left for the work.
+        expect(p.notes.filter((n) => n.startsWith('The warm-up does not ask')).length).toBeLessThan(
+          2,
+        );
+      }
+    },
+  );
+
   test('each approach changes the warm-up', async () => {
     const warmUps = await Promise.all(
       APPROACHES.map(async (approach) => {

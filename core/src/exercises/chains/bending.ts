@@ -1,12 +1,20 @@
 import { BEND, SHOULDERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Bend, straight, bend the other way: both sides become one. */
-export const bending: Chain = {
+export const bending = chain({
   id: 'bending',
   name: 'Loops and figures',
   about: 'Bend, straight, bend the other way: both sides become one.',
+  remarks: {
+    'steady-hand':
+      'Change the outside rein before you change the bend: new outside rein, then new inside leg.',
+    'stretch-first':
+      'Let the neck reach a little in every change of bend; it shows which side still holds.',
+    'light-rein':
+      'Change your own seat first and wait for the ribs; the neck is the last thing that bends.',
+  },
   exercises: [
     exercise({
       id: 'loop-shallow',
@@ -145,4 +153,4 @@ export const bending: Chain = {
       faults: [FAULTS.overbent, FAULTS.quick, FAULTS.fallsIn],
     }),
   ],
-};
+});

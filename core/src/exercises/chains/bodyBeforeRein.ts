@@ -1,12 +1,18 @@
 import { BEND, CANTER, SHOULDERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Turn from seat, legs and shoulders until the rein has nothing left to do. */
-export const bodyBeforeRein: Chain = {
+export const bodyBeforeRein = chain({
   id: 'body-before-rein',
   name: 'Body before rein',
   about: 'Turn from seat, legs and shoulders until the rein has nothing left to do.',
+  remarks: {
+    'steady-hand': 'Let the rein follow the turn; it may stay in contact, it may not lead.',
+    'stretch-first': 'Turn with a long neck first: whatever turns it then is your seat.',
+    'light-rein':
+      'The heart of this approach: try each turn once with the rein on the neck before you use it.',
+  },
   exercises: [
     exercise({
       id: 'turn-without-reins',
@@ -130,4 +136,4 @@ export const bodyBeforeRein: Chain = {
       faults: [FAULTS.wrongLead, FAULTS.inverts, FAULTS.quick],
     }),
   ],
-};
+});

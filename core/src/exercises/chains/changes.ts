@@ -1,12 +1,19 @@
 import { CANTER, CHANGE, TRANSITION_DOWN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Simple change, counter-canter, single changes when loose enough, then by the count. */
-export const changes: Chain = {
+export const changes = chain({
   id: 'changes',
   name: 'Counter-canter and changes',
   about: 'Simple change, counter-canter, single changes when loose enough, then by the count.',
+  remarks: {
+    'steady-hand':
+      'Straight in both reins before the change; the new outside rein is there in the stride before.',
+    'stretch-first': 'Not before the canter is loose: stretch in canter first, change after.',
+    'light-rein':
+      'The change is asked by seat and leg in the moment before suspension; the rein stays out of it.',
+  },
   exercises: [
     exercise({
       id: 'simple-change',
@@ -205,4 +212,4 @@ export const changes: Chain = {
       faults: [FAULTS.lateBehind, FAULTS.anticipates, FAULTS.quick],
     }),
   ],
-};
+});

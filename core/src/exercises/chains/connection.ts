@@ -1,12 +1,20 @@
 import { BEND, RIDE_ON, SHOULDERS_IN, STRETCH } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** A quiet hand first; then a little more is asked, and given back as the horse yields. */
-export const connection: Chain = {
+export const connection = chain({
   id: 'connection',
   name: 'Connection',
   about: 'A quiet hand first; then a little more is asked, and given back as the horse yields.',
+  remarks: {
+    'steady-hand':
+      'Connect from the first minutes: leg into an outside rein that accepts and does not pull back.',
+    'stretch-first':
+      'Ask after the stretch, and give deeper each time it yields; picking up comes last.',
+    'light-rein':
+      'A heavy rein is a shoulder out of place: move the shoulder, and the hand has nothing to hold.',
+  },
   exercises: [
     exercise({
       id: 'quiet-contact',
@@ -213,4 +221,4 @@ export const connection: Chain = {
       faults: [FAULTS.inverts, FAULTS.curls, FAULTS.leans],
     }),
   ],
-};
+});

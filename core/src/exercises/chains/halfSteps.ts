@@ -1,12 +1,17 @@
 import { HALF_STEPS, QUARTERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Travers to wrap the inside leg, a few small steps, forward; then the shoulder-ins. */
-export const halfSteps: Chain = {
+export const halfSteps = chain({
   id: 'half-steps',
   name: 'Half-steps',
   about: 'Travers to wrap the inside leg, a few small steps, forward; then the shoulder-ins.',
+  remarks: {
+    'steady-hand': 'A light, even contact: what is held back in front cannot step behind.',
+    'stretch-first': 'Few steps, then forward and down; the back must be as soft after as before.',
+    'light-rein': 'The rein weighs nothing here: if it does, ride forward and begin again.',
+  },
   exercises: [
     exercise({
       id: 'travers-to-steps',
@@ -92,4 +97,4 @@ export const halfSteps: Chain = {
       cautions: ['Someone experienced on the ground when it is new.'],
     }),
   ],
-};
+});

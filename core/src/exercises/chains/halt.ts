@@ -1,13 +1,20 @@
 import { HALT, REIN_BACK } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Straight on two tracks, as if to halt and on; then the halt; back only from a square one. */
-export const halt: Chain = {
+export const halt = chain({
   id: 'halt',
   name: 'Halt and rein back',
   about:
     'Straight on two tracks, as if to halt and on; then the halt; back only from a square one.',
+  remarks: {
+    'steady-hand': 'Close the leg into a hand that waits; the halt ends when the hand opens.',
+    'stretch-first':
+      'Stand on a longer rein at first: a square halt in a free neck is the better one.',
+    'light-rein':
+      'Halt from the seat; if the rein is needed, ride on and prepare the next one better.',
+  },
   exercises: [
     exercise({
       id: 'as-if-to-halt',
@@ -128,4 +135,4 @@ export const halt: Chain = {
       faults: [FAULTS.stuck, FAULTS.crookedHalt, FAULTS.anticipates],
     }),
   ],
-};
+});

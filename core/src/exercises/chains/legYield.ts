@@ -1,12 +1,19 @@
 import { LEG_YIELD } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Away from the leg, no bend; the first sideways steps. */
-export const legYield: Chain = {
+export const legYield = chain({
   id: 'leg-yield',
   name: 'Leg-yield',
   about: 'Away from the leg, no bend; the first sideways steps.',
+  remarks: {
+    'steady-hand': 'The outside rein limits the shoulder: sideways must not run out through it.',
+    'stretch-first':
+      'A long neck shows at once whether it steps sideways or only falls; keep it long.',
+    'light-rein':
+      'Ask with the leg as the hind foot lifts, and leave the rein out of it; no bend is needed.',
+  },
   exercises: [
     exercise({
       id: 'turn-on-forehand',
@@ -131,4 +138,4 @@ export const legYield: Chain = {
       faults: [FAULTS.runsAhead, FAULTS.overbent, FAULTS.quartersTrail],
     }),
   ],
-};
+});

@@ -1,12 +1,20 @@
 import { CANTER, RIDE_ON } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Bigger, not quicker: between two balancing figures. */
-export const lengthening: Chain = {
+export const lengthening = chain({
   id: 'lengthening',
   name: 'Lengthening',
   about: 'Bigger, not quicker: between two balancing figures.',
+  remarks: {
+    'steady-hand':
+      'The contact may grow a little; the frame goes longer with it, the hand does not give it away.',
+    'stretch-first':
+      'Let the nose reach as the strides grow; come back by riding up, not by taking.',
+    'light-rein':
+      'Open the hand before the first long stride; what runs then was not balanced before.',
+  },
   exercises: [
     exercise({
       id: 'lengthen-trot',
@@ -160,4 +168,4 @@ export const lengthening: Chain = {
       faults: [FAULTS.flat, FAULTS.leans, FAULTS.disunited],
     }),
   ],
-};
+});

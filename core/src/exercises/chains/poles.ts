@@ -1,12 +1,19 @@
 import { POLES } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Poles on the ground: each crossing asks the diagonal hind leg to hold. */
-export const poles: Chain = {
+export const poles = chain({
   id: 'poles',
   name: 'Poles',
   about: 'Poles on the ground: each crossing asks the diagonal hind leg to hold.',
+  remarks: {
+    'steady-hand':
+      'Keep the contact over the poles and let the hand go with the neck; do not drop it.',
+    'stretch-first': 'Let the neck go down to look: it lifts the back over the pole.',
+    'light-rein':
+      'Look up and leave the horse alone; it finds its own feet when the rein does not meddle.',
+  },
   exercises: [
     exercise({
       id: 'walk-poles',
@@ -108,4 +115,4 @@ export const poles: Chain = {
       equipment: ['poles'],
     }),
   ],
-};
+});

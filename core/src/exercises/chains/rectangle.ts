@@ -1,13 +1,21 @@
 import { BEND, CANTER, SHOULDERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** True corners, circles between them, then the rectangle a horse’s length inside the track. */
-export const rectangle: Chain = {
+export const rectangle = chain({
   id: 'rectangle',
   name: 'Rectangle',
   about:
     'True corners, circles between them, then the rectangle a horse’s length inside the track.',
+  remarks: {
+    'steady-hand':
+      'In the corner the outside rein keeps the shoulder up, on the side both reins are one.',
+    'stretch-first':
+      'Give after each corner: two strides of lower neck tell you that it was not held round.',
+    'light-rein':
+      'Turn at the corner as on a square: outside knee, eyes on the next letter, rein quiet.',
+  },
   exercises: [
     exercise({
       id: 'true-corners',
@@ -133,4 +141,4 @@ export const rectangle: Chain = {
       faults: [FAULTS.fallsIn, FAULTS.quick, FAULTS.stuck],
     }),
   ],
-};
+});

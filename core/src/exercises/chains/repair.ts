@@ -1,13 +1,20 @@
 import { BEND, CANTER } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Connection lost: a small circle on the spot, left on a straight line the moment it is back. */
-export const repair: Chain = {
+export const repair = chain({
   id: 'repair',
   name: 'Repair circle',
   about:
     'Connection lost: a small circle on the spot, left on a straight line the moment it is back.',
+  remarks: {
+    'steady-hand':
+      'Keep both reins on the small circle; it is the leg that brings the connection back.',
+    'stretch-first': 'Come off the circle into a moment of lower neck before you ask again.',
+    'light-rein':
+      'Use the circle to stand the shoulders up; leave it when the rein goes light, not when it is closed.',
+  },
   exercises: [
     exercise({
       id: 'repair-circle',
@@ -96,4 +103,4 @@ export const repair: Chain = {
       faults: [FAULTS.fallsIn, FAULTS.flat, FAULTS.leans],
     }),
   ],
-};
+});

@@ -1,12 +1,19 @@
 import { BEND, CANTER, POLES, RIDE_ON } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Rhythm: even beats at one tempo, on lines, in corners, over poles. */
-export const rhythm: Chain = {
+export const rhythm = chain({
   id: 'rhythm',
   name: 'Rhythm',
   about: 'The same tempo on the line, in the corner and after the corner.',
+  remarks: {
+    'steady-hand':
+      'Outside rein steady, inside leg at the girth: the hand frames the tempo, the leg feeds it.',
+    'stretch-first':
+      'Let the neck find its length first; a tempo that settles itself is worth more than one that is held.',
+    'light-rein': 'Set the tempo by the height and speed of your rising, not by the hand.',
+  },
   exercises: [
     exercise({
       id: 'trot-large',
@@ -224,4 +231,4 @@ export const rhythm: Chain = {
       equipment: ['poles'],
     }),
   ],
-};
+});

@@ -1,12 +1,19 @@
 import { SHOULDERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Square turns off the outside aids, then shoulders in, straight, and in again. */
-export const shoulders: Chain = {
+export const shoulders = chain({
   id: 'shoulders',
   name: 'Shoulder control',
   about: 'Square turns off the outside aids, then shoulders in, straight, and in again.',
+  remarks: {
+    'steady-hand': 'The outer rein says where the shoulders stop; half-halt with it once a stride.',
+    'stretch-first':
+      'Straighten into a lower neck between two shoulder-ins, so that the bend does not become a brace.',
+    'light-rein':
+      'Bring the shoulders over with the outside knee and thigh; the inside rein only shows the flexion.',
+  },
   exercises: [
     exercise({
       id: 'square-turns',
@@ -206,4 +213,4 @@ export const shoulders: Chain = {
       faults: [FAULTS.breaks, FAULTS.overbent, FAULTS.quick],
     }),
   ],
-};
+});

@@ -1,12 +1,19 @@
 import { QUARTERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Bent the way it goes: along the wall first, then on the slant. */
-export const sideways: Chain = {
+export const sideways = chain({
   id: 'sideways',
   name: 'Travers, renvers, half-pass',
   about: 'Bent the way it goes: along the wall first, then on the slant.',
+  remarks: {
+    'steady-hand':
+      'Outside rein to inside leg before you move over; the bend is there before the steps.',
+    'stretch-first':
+      'After every line a few strides with the neck down; sideways must not shorten it.',
+    'light-rein': 'Lead with the shoulders and your eyes; the outside leg only says when.',
+  },
   exercises: [
     exercise({
       id: 'travers',
@@ -174,4 +181,4 @@ export const sideways: Chain = {
       faults: [FAULTS.runsAhead, FAULTS.overbent, FAULTS.quartersTrail],
     }),
   ],
-};
+});

@@ -1,13 +1,20 @@
 import { BEND, CANTER, LEG_YIELD } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** In by the outside aids, out by leg-yield; the neck may be straight at first, bend comes last. */
-export const spiral: Chain = {
+export const spiral = chain({
   id: 'spiral',
   name: 'Spiral',
   about:
     'In by the outside aids, out by leg-yield; the neck may be straight at first, bend comes last.',
+  remarks: {
+    'steady-hand':
+      'Outside leg and rein bring it in together; keep the rhythm in your outside hand.',
+    'stretch-first': 'Let the neck stay straight and long going in; the bend comes on the way out.',
+    'light-rein':
+      'Move the shoulders in step by step with the outside thigh; the inside rein stays loose.',
+  },
   exercises: [
     exercise({
       id: 'spiral-walk',
@@ -102,4 +109,4 @@ export const spiral: Chain = {
       faults: [FAULTS.flat, FAULTS.quartersIn, FAULTS.disunited],
     }),
   ],
-};
+});

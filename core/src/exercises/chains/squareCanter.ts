@@ -1,13 +1,21 @@
 import { CANTER, PIROUETTE } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** A square with round corners; collected in the turns, forward on the sides; then the turns get smaller. */
-export const squareCanter: Chain = {
+export const squareCanter = chain({
   id: 'square-canter',
   name: 'Square canter',
   about:
     'A square with round corners; collected in the turns, forward on the sides; then the turns get smaller.',
+  remarks: {
+    'steady-hand':
+      'The outside rein carries the turn; the inside hand may give in the middle of it.',
+    'stretch-first':
+      'Long sides forward and down a little, turns up: the swing between them is the exercise.',
+    'light-rein':
+      'Jump the shoulders round with the outside leg; if you must use the rein, make the turn rounder.',
+  },
   exercises: [
     exercise({
       id: 'square-canter-round',
@@ -101,4 +109,4 @@ export const squareCanter: Chain = {
       faults: [FAULTS.swings, FAULTS.fallsIn, FAULTS.flat],
     }),
   ],
-};
+});

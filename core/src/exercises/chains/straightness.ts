@@ -1,12 +1,20 @@
 import { CANTER, RIDE_ON, SHOULDERS_IN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Without the wall: centre line, quarter line, inner track. */
-export const straightness: Chain = {
+export const straightness = chain({
   id: 'straightness',
   name: 'Straight lines',
   about: 'Without the wall: centre line, quarter line, inner track.',
+  remarks: {
+    'steady-hand':
+      'Two even reins and more leg: straightness comes from the hind legs into both hands.',
+    'stretch-first':
+      'Ride the line forward first; a horse that goes forward is half way to straight.',
+    'light-rein':
+      'Put the shoulders in front of the hips with your knees; never push the hips with the rein.',
+  },
   exercises: [
     exercise({
       id: 'centre-line',
@@ -95,4 +103,4 @@ export const straightness: Chain = {
       faults: [FAULTS.swings, FAULTS.disunited, FAULTS.driftsOut],
     }),
   ],
-};
+});

@@ -1,13 +1,21 @@
 import { STRETCH } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** The stretch: asked only when the horse is settled and through, and at the end of every lesson. */
-export const stretch: Chain = {
+export const stretch = chain({
   id: 'stretch',
   name: 'Stretch',
   about:
     'From inside leg to outside rein, the rein let out slowly; rounded and reaching are told apart.',
+  remarks: {
+    'steady-hand':
+      'Let out a hand’s breadth at a time and keep the feel of the mouth: a short stretch, often.',
+    'stretch-first':
+      'This is the first third of every lesson: stay until the back swings, then ask for more.',
+    'light-rein':
+      'It counts only with the nose in front; a curled neck is ridden forward before it is let down.',
+  },
   exercises: [
     exercise({
       id: 'stretch-line',
@@ -188,4 +196,4 @@ export const stretch: Chain = {
       faults: [FAULTS.quick, FAULTS.flat],
     }),
   ],
-};
+});

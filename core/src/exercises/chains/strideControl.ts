@@ -1,12 +1,19 @@
 import { CANTER, RIDE_ON, TRANSITION_DOWN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** n strides of this, m of that: counted, called, kept. */
-export const strideControl: Chain = {
+export const strideControl = chain({
   id: 'stride-control',
   name: 'Stride control',
   about: 'n strides of this, m of that: counted, called, kept.',
+  remarks: {
+    'steady-hand': 'Shorter gets lighter in the hand: collect by half-halts of one stride each.',
+    'stretch-first':
+      'End every count with a few strides lower; a back that tightens has counted for nothing.',
+    'light-rein':
+      'Count the shorter strides by your seat alone; the hand only keeps what is there.',
+  },
   exercises: [
     exercise({
       id: 'ten-ten-trot',
@@ -143,4 +150,4 @@ export const strideControl: Chain = {
       faults: [FAULTS.quick, FAULTS.flat, FAULTS.breaks],
     }),
   ],
-};
+});

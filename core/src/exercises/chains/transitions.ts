@@ -1,12 +1,19 @@
 import { HALT, TRANSITION_DOWN, TRANSITION_UP } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Four or five steps of walk, then three, then two, then the walk is only thought of. */
-export const transitions: Chain = {
+export const transitions = chain({
   id: 'transitions',
   name: 'Transitions ladder',
   about: 'Four or five steps of walk, then three, then two, then the walk is only thought of.',
+  remarks: {
+    'steady-hand': 'From the leg into a hand that closes and opens again: down is ridden forward.',
+    'stretch-first':
+      'Make the first ones in a stretched frame, rising; sit when the back comes up to meet you.',
+    'light-rein':
+      'Breathe out and stop your seat; the rein only follows if the seat was not heard.',
+  },
   exercises: [
     exercise({
       id: 'walk-trot-walk',
@@ -177,4 +184,4 @@ export const transitions: Chain = {
       faults: [FAULTS.quick, FAULTS.flat, FAULTS.leans],
     }),
   ],
-};
+});

@@ -1,12 +1,19 @@
 import { RIDE_ON, STRETCH, TRANSITION_DOWN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** The walk: where every lesson begins, and where it can always go back to. */
-export const walk: Chain = {
+export const walk = chain({
   id: 'walk',
   name: 'Walk',
   about: 'Four clear beats, the neck free to nod; every lesson begins and ends here.',
+  remarks: {
+    'steady-hand':
+      'Keep a following hand through every nod; pick the contact up before the first trot.',
+    'stretch-first': 'Stay on the long rein until the neck swings; the contact waits for the trot.',
+    'light-rein':
+      'Steer with the eyes, the seat and the outside knee; touch the rein only to say which way to look.',
+  },
   exercises: [
     exercise({
       id: 'stand-and-breathe',
@@ -189,4 +196,4 @@ export const walk: Chain = {
       faults: [FAULTS.crookedHalt, FAULTS.leans, FAULTS.stuck],
     }),
   ],
-};
+});

@@ -1,13 +1,21 @@
 import { PIROUETTE, SHOULDERS_IN, TRANSITION_DOWN } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Shoulder-fore in walk, a few shortened steps, a quarter, a half; from a line, never in a corner. */
-export const walkPirouette: Chain = {
+export const walkPirouette = chain({
   id: 'walk-pirouette',
   name: 'Walk pirouette',
   about:
     'Shoulder-fore in walk, a few shortened steps, a quarter, a half; from a line, never in a corner.',
+  remarks: {
+    'steady-hand':
+      'A small half-halt before each step of the turn, and the same contact in and out.',
+    'stretch-first':
+      'Walk out on a longer rein after each one; the walk is the first thing to be spoiled.',
+    'light-rein':
+      'Turn the shoulders around you with the outside thigh; the hind feet keep marching.',
+  },
   exercises: [
     exercise({
       id: 'shoulder-fore-walk',
@@ -136,4 +144,4 @@ export const walkPirouette: Chain = {
       faults: [FAULTS.wrongLead, FAULTS.hindStops, FAULTS.anticipates],
     }),
   ],
-};
+});

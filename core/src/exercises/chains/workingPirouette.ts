@@ -1,13 +1,20 @@
 import { CANTER, PIROUETTE } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Never smaller than the balance allows; half or three quarters is good; out on the first loss of activity. */
-export const workingPirouette: Chain = {
+export const workingPirouette = chain({
   id: 'working-pirouette',
   name: 'Working pirouette',
   about:
     'Never smaller than the balance allows; half or three quarters is good; out on the first loss of activity.',
+  remarks: {
+    'steady-hand':
+      'Collect into the outside rein for three strides, then turn; never turn to collect.',
+    'stretch-first': 'Collection comes last in the lesson, and a stretch follows each try.',
+    'light-rein':
+      'The shoulders go round the seat; a hand that pulls them round stops the hind legs.',
+  },
   exercises: [
     exercise({
       id: 'volte-canter',
@@ -113,4 +120,4 @@ export const workingPirouette: Chain = {
       cautions: ['The walk after it is on a long rein.'],
     }),
   ],
-};
+});

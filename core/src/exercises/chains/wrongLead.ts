@@ -1,13 +1,18 @@
 import { TRANSITION_UP } from '../aids.ts';
-import { exercise, rung, type Chain } from '../exercise.ts';
+import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
 /** Bring back, settle, set up again. Never punished: punishment makes the canter itself worrying. */
-export const wrongLead: Chain = {
+export const wrongLead = chain({
   id: 'wrong-lead',
   name: 'The right lead',
   about:
     'Bring back, settle, set up again. Never punished: punishment makes the canter itself worrying.',
+  remarks: {
+    'steady-hand': 'Settle the connection first: a depart out of an empty hand goes wrong again.',
+    'stretch-first': 'Walk on a long rein for as long as the worry lasts; then begin at the start.',
+    'light-rein': 'Look at your own weight and the outside shoulder before you blame the lead.',
+  },
   exercises: [
     exercise({
       id: 'settle-before-depart',
@@ -90,4 +95,4 @@ export const wrongLead: Chain = {
       faults: [FAULTS.wrongLead, FAULTS.anticipates, FAULTS.quick],
     }),
   ],
-};
+});

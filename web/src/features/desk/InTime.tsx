@@ -10,7 +10,7 @@ import { Totals } from './Totals.tsx';
 /** The lesson in time, below the arena: its shares, the player, and the score strip. */
 export const InTime = memo(function InTime({ player }: { player: Player }) {
   const { derived, selected, select, edit } = useDesk();
-  const { ride, parsed, horse } = derived;
+  const { ride, parsed, approach } = derived;
   const move = useCallback(
     (itemId: string, before: string | null) => edit((l) => moveBefore(l, itemId, before), itemId),
     [edit],
@@ -24,7 +24,7 @@ export const InTime = memo(function InTime({ player }: { player: Player }) {
       </div>
       <Strip
         ride={ride}
-        approach={parsed.lesson.approach?.name ?? horse?.approach ?? 'steady-hand'}
+        approach={approach}
         player={player}
         selectedItem={selected}
         onSelect={select}

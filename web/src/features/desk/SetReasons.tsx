@@ -2,14 +2,16 @@ import { Link } from 'react-router';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { SetMark } from '@canter-book/core/planner/marks';
 import { useOwnExercisesQuery } from '../../api/api.ts';
+import { useDesk } from './deskModel.ts';
 
 /** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */
 export default function SetReasons({ mark }: { mark: SetMark }) {
+  const { approach } = useDesk().derived;
   const { data: own = [] } = useOwnExercisesQuery();
   const exercise =
     own.find((o) => o.exercise.id === mark.exercise)?.exercise ?? findExercise(mark.exercise);
   if (!exercise) return null;
-  const { good, leaveWhen, repair, cautions } = exercise;
+  const { good, leaveWhen, repair, cautions, remarks } = exercise;
   return (
     <aside
       aria-label="Why it is there"
@@ -33,6 +35,12 @@ export default function SetReasons({ mark }: { mark: SetMark }) {
           <p>
             <span className="text-soft">If it is lost: </span>
             <Link to={`/shelf/${repair}`}>{findExercise(repair)?.name ?? repair}</Link>
+          </p>
+        )}
+        {remarks[approach] && (
+          <p>
+            <span className="text-soft">By {approach.replace('-', ' ')}: </span>
+            {remarks[approach]}
           </p>
         )}
         {cautions.map((caution) => (

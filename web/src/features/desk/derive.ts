@@ -1,5 +1,6 @@
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { countsPerStride } from '@canter-book/core/gaits/paces';
+import type { Approach } from '@canter-book/core/lesson/document';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse } from '@canter-book/core/observations/records';
@@ -15,6 +16,8 @@ export interface Derived {
   readonly text: string;
   readonly parsed: Parsed;
   readonly horse: Horse | null;
+  /** The lesson’s own, else the horse’s. */
+  readonly approach: Approach;
   readonly profile: HorseProfile;
   readonly ride: Ride;
   /** What the review says and nobody has let stand. */
@@ -46,6 +49,7 @@ export function derive(text: string, horses: readonly Horse[]): Derived {
     text,
     parsed,
     horse,
+    approach: parsed.lesson.approach?.name ?? horse?.approach ?? 'steady-hand',
     profile,
     ride,
     itemAtLine: new Map([...parsed.spans].map(([id, span]) => [span.line, id])),
