@@ -14,7 +14,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { PackedEvidence, Readings } from '@canter-book/core/progress/readings';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
@@ -60,6 +60,7 @@ export const riders = pgTable('riders', {
   name: text().notNull(),
   notes: text().notNull().default(''),
   theme: text().notNull().default(''),
+  stage: integer().$type<Rider['stage']>(),
 });
 
 /** The instructor's own exercises, beside those of the shelf. */

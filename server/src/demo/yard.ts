@@ -7,10 +7,10 @@ import type { Horse } from '@canter-book/core/observations/records';
 export const DEMO_YARD = 'Quillwater Riding Cooperative';
 
 export const RIDERS = [
-  { name: 'Ines Calloway', notes: 'Weight slips to the left in corners.' },
-  { name: 'Marnie Feld', notes: 'Looks down before a transition.' },
-  { name: 'Tobias Wrenfield', notes: 'Quiet hand; a late half-halt.' },
-  { name: 'Pia Undershaw', notes: 'Learning to wait for the answer.' },
+  { name: 'Ines Calloway', notes: 'Weight slips to the left in corners.', stage: 6 },
+  { name: 'Marnie Feld', notes: 'Looks down before a transition.', stage: 4 },
+  { name: 'Tobias Wrenfield', notes: 'Quiet hand; a late half-halt.', stage: 7 },
+  { name: 'Pia Undershaw', notes: 'Learning to wait for the answer.', stage: 2 },
 ] as const;
 
 /** A level over the twelve weeks: from the first to the last, with a dip when there was a setback. */

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Rider } from '@canter-book/core/observations/records';
 import { problemOf, useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
 
 const MONTH = 28;
 
@@ -23,6 +24,7 @@ export function Riders() {
       name: name.trim(),
       notes: '',
       theme: '',
+      stage: null,
     });
     if (!saved.error) setName('');
   };
@@ -94,7 +96,10 @@ function RiderLine({ rider, corners, onOpen }: RiderLineProps) {
   return (
     <div className="flex items-start gap-3">
       <div className="min-w-0 flex-1">
-        <span className="block">{rider.name}</span>
+        <span className="block">
+          {rider.name}
+          {rider.stage && <span className="text-[13px] text-soft"> · stage {rider.stage}</span>}
+        </span>
         {rider.notes && <span className="block text-[13px] text-soft">{rider.notes}</span>}
         {rider.theme && <span className="block font-book text-[14px] italic">{rider.theme}</span>}
         {corners && (
@@ -124,12 +129,13 @@ interface RiderFormProps {
 function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
   const [notes, setNotes] = useState(rider.notes);
   const [theme, setTheme] = useState(rider.theme);
+  const [stage, setStage] = useState(rider.stage);
   return (
     <form
       className="grid gap-1"
       onSubmit={(event) => {
         event.preventDefault();
-        void onSave({ ...rider, notes, theme });
+        void onSave({ ...rider, notes, theme, stage });
       }}
     >
       <b>{rider.name}</b>
@@ -151,6 +157,22 @@ function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
             maxLength={200}
             onChange={(e) => setTheme(e.target.value)}
           />
+        )}
+      </Field>
+      <Field label="Stage" hint="a lesson asks no more than horse and rider both can">
+        {(field) => (
+          <Select
+            {...field}
+            value={stage ?? ''}
+            onChange={(e) => setStage((Number(e.target.value) || null) as Rider['stage'])}
+          >
+            <option value="">not said</option>
+            {Object.entries(STAGES).map(([n, { words }]) => (
+              <option key={n} value={n}>
+                {n} · {words}
+              </option>
+            ))}
+          </Select>
         )}
       </Field>
       <div className="flex gap-2">

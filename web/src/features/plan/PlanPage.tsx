@@ -4,7 +4,7 @@ import type { Plan } from '@canter-book/core/planner/plan';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
+import type { Horse, LessonRecord, Rider } from '@canter-book/core/observations/records';
 import { keptIn } from '@canter-book/core/planner/kept';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
@@ -12,6 +12,7 @@ import {
   useHorseQuery,
   useLessonQuery,
   useOwnExercisesQuery,
+  useRidersQuery,
   useSaveLessonMutation,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
@@ -43,13 +44,16 @@ export default function PlanPage() {
   });
   const earlier = (!lessonQuery.isFetching && lessonQuery.data) || null;
   useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
-  const file = useHorseFile(id, wished.equipment);
+  const { data: riders = [], isLoading: ridersComing } = useRidersQuery();
+  const riderId = wished.rider ?? query.data?.riderIds[0];
+  const rider = riders.find((r) => r.id === riderId) ?? null;
+  const file = useHorseFile(id, wished.equipment, rider);
   const request = useMemo<PlanRequest | null>(() => {
-    if (!file || !own.data || (lessonId && !earlier)) return null;
+    if (!file || !own.data || ridersComing || (lessonId && !earlier)) return null;
     const exercises = own.data.map((o) => o.exercise);
     const kept = earlier ? keptIn(earlier.document, profileOfFile(file), exercises) : [];
     return { horse: file, wishes: wishesOf(wished, exercises, kept) };
-  }, [file, own.data, wished, lessonId, earlier]);
+  }, [file, own.data, ridersComing, wished, lessonId, earlier]);
   const { plan, doing, failed, stop } = usePlan(request);
   const wish = (change: Partial<Wished>) => {
     const next = { ...wished, ...change };
@@ -64,7 +68,7 @@ export default function PlanPage() {
       about="Proposed from what the book knows; yours to change"
     >
       <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_1fr]">
-        <WishesForm wished={wished} onWish={wish} />
+        <WishesForm wished={wished} riders={riders} rider={rider} onWish={wish} />
         <div className="min-w-0">
           <div role="status" className={doing ? 'mb-4' : ''}>
             {doing && (
@@ -84,7 +88,14 @@ export default function PlanPage() {
           )}
           {request && request.wishes.kept.length > 0 && <KeptParts kept={request.wishes.kept} />}
           {plan && (
-            <Proposed plan={plan} horse={horse} earlier={earlier} wished={wished} onWish={wish} />
+            <Proposed
+              plan={plan}
+              horse={horse}
+              rider={rider}
+              earlier={earlier}
+              wished={wished}
+              onWish={wish}
+            />
           )}
         </div>
       </div>
@@ -111,6 +122,7 @@ function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
 interface ProposedProps {
   plan: Plan;
   horse: Horse;
+  rider: Rider | null;
   /** The lesson it takes the place of; null for a new one. */
   earlier: LessonRecord | null;
   wished: Wished;
@@ -123,7 +135,7 @@ const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
   { name: 'stretch', title: 'Stretch' },
 ];
 
-function Proposed({ plan, horse, earlier, wished, onWish }: ProposedProps) {
+function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps) {
   const navigate = useNavigate();
   const [save, saving] = useSaveLessonMutation();
   const [shown, setShown] = useState<string | null>(null);
@@ -144,7 +156,7 @@ function Proposed({ plan, horse, earlier, wished, onWish }: ProposedProps) {
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <Button
           disabled={saving.isLoading}
-          onClick={() => void take((id) => `/ringside?lesson=${id}&horse=${horse.id}`)}
+          onClick={() => void take((id) => `/ringside?${searchFor(id, horse, rider)}`)}
         >
           Take to the ringside
         </Button>
@@ -232,6 +244,9 @@ function Proposed({ plan, horse, earlier, wished, onWish }: ProposedProps) {
     </>
   );
 }
+
+const searchFor = (lesson: string, horse: Horse, rider: Rider | null): string =>
+  String(new URLSearchParams({ lesson, horse: horse.id, ...(rider && { rider: rider.id }) }));
 
 const toggled = (list: readonly string[], id: string): string[] =>
   list.includes(id) ? list.filter((x) => x !== id) : [...list, id];

@@ -1,15 +1,20 @@
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
+import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
+import { Select } from '../../ui/Field.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
 
 interface WishesFormProps {
   wished: Wished;
+  riders: readonly Rider[];
+  /** Who rides; null where it is not said. */
+  rider: Rider | null;
   onWish(change: Partial<Wished>): void;
 }
 
 /** What is wished for today. Each change proposes the lesson anew. */
-export function WishesForm({ wished, onWish }: WishesFormProps) {
+export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   const { minutes, arena, mood, hot, equipment, mustHave, notToday } = wished;
   return (
     <aside aria-label="Today" className="space-y-5">
@@ -31,6 +36,27 @@ export function WishesForm({ wished, onWish }: WishesFormProps) {
         chosen={mood}
         onChoose={(m) => onWish({ mood: m })}
       />
+      {riders.length > 0 && (
+        <label className="block">
+          <span className="mb-1 block text-[14px] text-soft">Rider</span>
+          <Select
+            value={rider?.id ?? ''}
+            onChange={(event) => onWish({ rider: event.target.value })}
+          >
+            <option value="">not said</option>
+            {riders.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
+          </Select>
+          {rider?.stage && (
+            <span className="mt-1 block text-[13px] text-soft">
+              Nothing beyond stage {rider.stage} is asked.
+            </span>
+          )}
+        </label>
+      )}
       <label className="flex items-center gap-2">
         <input
           type="checkbox"

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Rider } from '@canter-book/core/observations/records';
 import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import type { PlanRequest } from '@canter-book/core/planner/request';
@@ -51,12 +52,14 @@ const plan = (more: Partial<Plan> = {}): Plan => ({
   notes: [],
   ...more,
 });
+let riders: Rider[] = [];
 const open = (path = `/horses/${horse.id}/plan`) => {
   const server = new FakeServer({
     [`/api/horses/${horse.id}`]: horse,
     [`/api/horses/${horse.id}/readings`]: { readings: [], biases: {} },
     [`/api/horses/${horse.id}/done`]: [],
     '/api/exercises': [],
+    '/api/riders': riders,
   });
   renderIn(<PlanPage />, undefined, path, '/horses/:id/plan');
   return server;
@@ -66,11 +69,30 @@ beforeEach(() => {
   asked.length = 0;
   stopped.mockClear();
   localStorage.clear();
+  riders = [];
   answer = () => Promise.resolve(plan());
 });
 afterEach(cleanup);
 
 describe('a lesson proposed', () => {
+  test('asks no more than the rider can, and takes the rider along to the ringside', async () => {
+    const [ines, pia] = ['1', '2'].map((n) => ({
+      id: `0190a0b0-0000-7000-8000-00000000010${n}`,
+      revision: 1,
+      name: n === '1' ? 'Ines' : 'Pia',
+      notes: '',
+      theme: '',
+      stage: n === '1' ? null : (2 as const),
+    }));
+    riders = [ines!, pia!];
+    open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    expect(asked.at(-1)!.horse.riderStage).toBeUndefined();
+    fireEvent.change(screen.getByLabelText(/^Rider/), { target: { value: pia!.id } });
+    await waitFor(() => expect(asked.at(-1)!.horse.riderStage).toBe(2));
+    expect(screen.getByText('Nothing beyond stage 2 is asked.')).toBeTruthy();
+  });
+
   test('is made at once from what the book knows, with its reasons', async () => {
     open();
     expect(await screen.findByRole('button', { name: /Circle in trot/ })).toBeTruthy();

@@ -1,5 +1,5 @@
 import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { dayOf } from '@canter-book/core/progress/days';
 import type { Readings } from '@canter-book/core/progress/readings';
@@ -17,11 +17,13 @@ interface Known {
   readonly readings: Readings;
   readonly done: readonly Done[];
   readonly equipment: readonly Equipment[];
+  /** Who rides; null where it is not said. */
+  readonly rider: Rider | null;
   readonly date: string;
 }
 
 /** What the planner has to know of a horse of the book. */
-export function horseFileOf({ horse, readings, done, equipment, date }: Known): HorseFile {
+export function horseFileOf({ horse, readings, done, equipment, rider, date }: Known): HorseFile {
   const { name, stage, heightCm, hollowSide, fitness, approach, theme } = horse;
   const profile = profileOf(horse, Number(date.slice(0, 4)));
   const { smallestCircleM, steepestDeg, collectedBoutS, breakEveryMin } = profile.limits ?? {};
@@ -36,6 +38,7 @@ export function horseFileOf({ horse, readings, done, equipment, date }: Known): 
     // The theme is in the instructor's words; a scale named in it is worked on more.
     theme: SCALES.find((scale) => theme.toLowerCase().includes(scale)),
     equipment: [...equipment],
+    ...(rider?.stage && { riderStage: rider.stage }),
     limits: {
       smallestCircleM,
       ...(typeof steepestDeg === 'number' && { steepestDeg }),

@@ -1,12 +1,17 @@
 import { useMemo } from 'react';
 import type { Equipment } from '@canter-book/core/exercises/exercise';
+import type { Rider } from '@canter-book/core/observations/records';
 import type { HorseFile } from '@canter-book/core/planner/request';
 import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { horseFileOf } from './request.ts';
 
 /** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
-export function useHorseFile(id: string | null, equipment: readonly Equipment[]): HorseFile | null {
+export function useHorseFile(
+  id: string | null,
+  equipment: readonly Equipment[],
+  rider: Rider | null = null,
+): HorseFile | null {
   const skip = { skip: id === null };
   const horse = useHorseQuery(id ?? '', skip).data;
   const readings = useReadingsQuery(id ?? '', skip).data;
@@ -14,8 +19,8 @@ export function useHorseFile(id: string | null, equipment: readonly Equipment[])
   return useMemo(
     () =>
       id !== null && horse && readings && done
-        ? horseFileOf({ horse, readings, done, equipment, date: today() })
+        ? horseFileOf({ horse, readings, done, equipment, rider, date: today() })
         : null,
-    [id, horse, readings, done, equipment],
+    [id, horse, readings, done, equipment, rider],
   );
 }

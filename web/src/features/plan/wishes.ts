@@ -9,6 +9,8 @@ export interface Wished {
   readonly mood: Wishes['mood'];
   readonly hot: boolean;
   readonly equipment: readonly Equipment[];
+  /** Who rides: the rider’s id, '' for nobody said; without it the first of the horse’s riders. */
+  readonly rider?: string;
   readonly mustHave: readonly string[];
   readonly notToday: readonly string[];
 }

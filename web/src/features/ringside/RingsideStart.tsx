@@ -25,7 +25,7 @@ export default function RingsideStart() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [chosenHorse, setHorse] = useState(search.get('horse') ?? '');
-  const [chosenRider, setRider] = useState('');
+  const [chosenRider, setRider] = useState(search.get('rider') ?? '');
   const [chosenLesson, setLesson] = useState(search.get('lesson') ?? '');
   const [failure, setFailure] = useState<string | null>(null);
   const open = useOpenSessions();
