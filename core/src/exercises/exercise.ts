@@ -53,7 +53,9 @@ export const exerciseSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
   purpose: sentence,
   /** How much it builds each scale, 1–5. */
-  builds: z.partialRecord(z.enum(SCALES), weight),
+  builds: z
+    .partialRecord(z.enum(SCALES), weight)
+    .refine((of) => Object.keys(of).length > 0, 'say which scale it builds'),
   stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))),
   gaits: z.array(z.enum(MOVING_GAITS)).min(1),
   phases: z.array(z.enum(EXERCISE_PHASES)).min(1),

@@ -76,14 +76,19 @@ const firstLetter = (lesson: Lesson): string => {
   return (line && printItem(line).match(LETTER)?.[0]) ?? 'A';
 };
 
+/** The gaps a rung has to fill; the letter is not one of them. */
+export const gapsIn = (template: string): string[] => [
+  ...new Set(
+    [...template.matchAll(/\{(\w+)\}/g)].map((m) => m[1]!).filter((name) => name !== 'at'),
+  ),
+];
+
 /** What is wrong with a rung's template, to be mended by the person who wrote it; null when nothing is. */
 export function templateFault(exercise: Exercise, rung: Rung): string | null {
   const template = rung.template ?? exercise.template;
   const letters = rung.at ?? exercise.at;
   if (template.includes('{at}') && letters.length === 0) return 'name a letter for {at}';
-  const missing = [...template.matchAll(/\{(\w+)\}/g)]
-    .map((m) => m[1]!)
-    .find((name) => name !== 'at' && rung.gaps[name] === undefined);
+  const missing = gapsIn(template).find((name) => rung.gaps[name] === undefined);
   if (missing) return `the rung “${rung.name}” says nothing for {${missing}}`;
   return null;
 }

@@ -28,7 +28,8 @@ export class FakeServer {
     const text = await request.text();
     const call = { method: request.method, path: pathname, body: bodyOf(text) };
     this.calls.push(call);
-    const found = this.answers[`${call.method} ${pathname}`] ?? this.answers[pathname];
+    const found =
+      this.answers[`${call.method} ${pathname}`] ?? this.answers[pathname] ?? this.answers['*'];
     if (found === undefined) throw new TypeError('no network');
     const body: unknown =
       typeof found === 'function' ? (found as (c: Call) => unknown)(call) : found;

@@ -1,6 +1,6 @@
 import type { Aids } from '@canter-book/core/exercises/exercise';
 
-const ROWS: readonly [keyof Aids, string][] = [
+export const AID_ROWS: readonly [keyof Aids, string][] = [
   ['seat', 'Seat and weight'],
   ['insideLeg', 'Inside leg'],
   ['outsideLeg', 'Outside leg'],
@@ -18,7 +18,7 @@ export function AidTable({ aids }: { aids: Aids }) {
         Aids
       </h2>
       <dl className="text-[15px]">
-        {ROWS.map(([key, name]) => (
+        {AID_ROWS.map(([key, name]) => (
           <div
             key={key}
             className="grid gap-x-4 border-t border-dotted border-line py-1.5 sm:grid-cols-[9rem_1fr]"

@@ -12,7 +12,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { AidTable } from './AidTable.tsx';
 import { Drawing } from './Drawing.tsx';
-import { OwnEditor } from './OwnEditor.tsx';
+import { OwnEditor } from './own/OwnEditor.tsx';
 
 /** One exercise: its drawing to scale, how it is ridden, what good looks like, when to leave it. */
 export default function ExercisePage() {

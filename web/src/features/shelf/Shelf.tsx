@@ -14,7 +14,7 @@ import { useHorseFile } from '../plan/useHorseFile.ts';
 import { remembered } from '../plan/wishes.ts';
 import { ChainGraph } from './ChainGraph.tsx';
 import { ALL, ANY_MINUTES, bestRung, matches, withOwn, type Filters } from './filters.ts';
-import { OwnFiles } from './OwnFiles.tsx';
+import { OwnFiles } from './own/OwnFiles.tsx';
 
 /** The exercises, chain by chain, and which of them the chosen horse is ready for. */
 export default function Shelf() {

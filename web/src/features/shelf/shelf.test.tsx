@@ -1,13 +1,11 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { CHAINS, EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
 import { levelsOf } from '@canter-book/core/exercises/graph';
 import { horseFileSchema } from '@canter-book/core/planner/request';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
 import ExercisePage from './ExercisePage.tsx';
 import { ALL, bestRung, matches } from './filters.ts';
-import { faultsOf, newOwn } from './own.ts';
-import NewOwn from './NewOwn.tsx';
 import Shelf from './Shelf.tsx';
 
 afterEach(cleanup);
@@ -94,45 +92,5 @@ describe('an exercise', () => {
     new FakeServer(answers);
     open('nothing');
     expect(await screen.findByText(/no exercise of this name/)).toBeTruthy();
-  });
-});
-
-describe('an exercise of one’s own', () => {
-  const own = newOwn(findExercise('trot-circle')!, 'x', new Set()).exercise;
-
-  test('begins as a copy that can be kept as it is', () => {
-    expect(faultsOf(own)).toEqual([]);
-    expect(newOwn(own, 'y', new Set([`${own.id}-own-1`])).exercise.id).toBe(`${own.id}-own-2`);
-  });
-
-  test.each([
-    [{ template: '{at} trot wrking, circle left 20' }, /cannot be read/],
-    [{ template: '{at} trot working, circle left {metres}' }, /says nothing for \{metres\}/],
-    [{ template: '{at} trot working, circle left 30' }, /30|wider/],
-    [{ template: 'A trot working, centre line' }, /back to the track/],
-    [{ at: [] }, /name a letter/],
-    [{ at: ['Q'] }, /no arena has/],
-    [{ id: 'trot-circle' }, /shelf has an exercise/],
-    [{ name: '' }, /name/],
-  ])('%j is told in a sentence', (change, says) => {
-    expect(faultsOf({ ...own, ...change }).join('\n')).toMatch(says);
-  });
-
-  test('is checked while it is written, and kept when it is right', async () => {
-    const server = new FakeServer(answers);
-    renderIn(<NewOwn />, undefined, '/shelf/new?from=trot-circle');
-    const shorthand = await screen.findByLabelText(/Shorthand/);
-    fireEvent.change(shorthand, { target: { value: '{at} trot wrking' } });
-    await waitFor(() =>
-      expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' }).disabled).toBe(
-        true,
-      ),
-    );
-    fireEvent.change(shorthand, { target: { value: '{at} trot working, circle left {size}' } });
-    await screen.findByText(/✓ It can be ridden/);
-    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Mine' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
-    expect(server.sent('PUT')[0]!.body).toMatchObject({ exercise: { name: 'Mine' } });
   });
 });

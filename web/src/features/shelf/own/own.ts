@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import type { Exercise, OwnExercise } from '@canter-book/core/exercises/exercise';
 import { exerciseSchema } from '@canter-book/core/exercises/exercise';
@@ -22,11 +23,41 @@ export function newOwn(from: Exercise, id: string, taken: ReadonlySet<string>): 
   };
 }
 
+const LABELS: Readonly<Record<string, string>> = {
+  name: 'Name',
+  builds: 'Builds',
+  purpose: 'What it is for',
+  template: 'Shorthand',
+  at: 'Letters it begins at',
+  rungs: 'Rung',
+  faults: 'Fault',
+  leaveWhen: 'Leave when',
+  good: 'What is looked at, and good from',
+  gaits: 'Gaits',
+  phases: 'Part of the lesson',
+  aids: 'Aids',
+  cautions: 'Caution',
+  remarks: 'By the approach',
+};
+
+/** What a field lacks, with its name as it stands in the form. */
+function inWords(issue: z.core.$ZodIssue): string {
+  const [field, which] = issue.path;
+  const nth = typeof which === 'number' ? ` ${which + 1}` : '';
+  const says =
+    issue.code !== 'too_small'
+      ? issue.message
+      : issue.origin === 'array'
+        ? 'choose at least one'
+        : 'write a few words';
+  return `${LABELS[String(field)] ?? String(field)}${nth}: ${says}`;
+}
+
 /** What is wrong with an exercise, in sentences; nothing when it can be ridden and kept. */
 export function faultsOf(exercise: Exercise): string[] {
   const read = exerciseSchema.safeParse(exercise);
   if (!read.success) {
-    return read.error.issues.map((i) => `${i.path.join(' ')}: ${i.message}`);
+    return [...new Set(read.error.issues.map(inWords))];
   }
   if (EXERCISES.some((e) => e.id === exercise.id))
     return ['The shelf has an exercise of this name.'];

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import { exerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
-import { useSaveExerciseMutation } from '../../api/api.ts';
-import { saveFile } from '../../app/files.ts';
-import { newId } from '../../app/newId.ts';
-import { Button } from '../../ui/Button.tsx';
+import { useSaveExerciseMutation } from '../../../api/api.ts';
+import { saveFile } from '../../../app/files.ts';
+import { newId } from '../../../app/newId.ts';
+import { Button } from '../../../ui/Button.tsx';
 
 /** The instructor's own exercises out to a file, and in from one. */
 export function OwnFiles({ own }: { own: readonly OwnExercise[] }) {

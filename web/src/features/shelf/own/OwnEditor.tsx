@@ -1,0 +1,267 @@
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useBlocker, useNavigate } from 'react-router';
+import {
+  EQUIPMENT,
+  EXERCISE_PHASES,
+  type Exercise,
+  type OwnExercise,
+} from '@canter-book/core/exercises/exercise';
+import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
+import { STAGE_NUMBERS } from '@canter-book/core/gaits/stage';
+import { STAGES } from '@canter-book/core/gaits/stages';
+import { SCALES } from '@canter-book/core/observations/scales';
+import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
+import { problemOf, useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/api.ts';
+import { useTitle } from '../../../app/title.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Confirm } from '../../../ui/Confirm.tsx';
+import { Page } from '../../../ui/Page.tsx';
+import { Drawing } from '../Drawing.tsx';
+import { Before } from './Before.tsx';
+import { Choice, Count, Part, Ticks, Words } from './fields.tsx';
+import { Ladder } from './Ladder.tsx';
+import { faultsOf } from './own.ts';
+import { Teaching } from './Teaching.tsx';
+
+interface OwnEditorProps {
+  own: OwnExercise;
+  onDone(kept?: OwnExercise): void;
+}
+
+/** An exercise of one's own in the form of the shelf, drawn and checked while it is written. */
+export function OwnEditor({ own, onDone }: OwnEditorProps) {
+  const [exercise, setExercise] = useState(own.exercise);
+  const later = useDeferredValue(exercise);
+  const faults = useMemo(() => faultsOf(later), [later]);
+  const [save, saving] = useSaveExerciseMutation();
+  const [remove, removing] = useRemoveExerciseMutation();
+  const [asking, setAsking] = useState(false);
+  const navigate = useNavigate();
+  // What is kept or taken off may be left at once.
+  const settled = useRef(false);
+  const leaving = useBlocker(
+    ({ currentLocation, nextLocation }) =>
+      exercise !== own.exercise &&
+      !settled.current &&
+      currentLocation.pathname !== nextLocation.pathname,
+  );
+  useTitle(exercise.name || 'My exercise');
+  const set = (change: Partial<Exercise>) => setExercise({ ...exercise, ...change });
+  const refused = saving.error ?? removing.error;
+  const problem = refused && problemOf(refused);
+  const keep = async () => {
+    const saved = await save({ ...own, exercise });
+    if (saved.error) return;
+    settled.current = true;
+    onDone(saved.data);
+  };
+  const takeOff = async () => {
+    const gone = await remove(own.id);
+    setAsking(false);
+    if (gone.error) return;
+    settled.current = true;
+    void navigate('/shelf');
+  };
+  return (
+    <Page
+      title={exercise.name || 'My exercise'}
+      about="Drawn and checked as you write"
+      actions={
+        <>
+          {own.revision > 0 && (
+            <Button look="quiet" onClick={() => setAsking(true)}>
+              Take it off the shelf
+            </Button>
+          )}
+          <Button look="quiet" onClick={() => onDone()}>
+            Leave it as it was
+          </Button>
+          <Button disabled={faults.length > 0 || saving.isLoading} onClick={() => void keep()}>
+            Keep it
+          </Button>
+        </>
+      }
+    >
+      <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[26rem_1fr]">
+        <form onSubmit={(event) => event.preventDefault()}>
+          <What exercise={exercise} onChange={set} />
+          <Part title="The ladder">
+            <Ladder exercise={exercise} onChange={(rungs) => set({ rungs })} />
+          </Part>
+          <Part title="Where in a lesson, and what it costs">
+            <Place exercise={exercise} onChange={set} />
+          </Part>
+          <Part title="What must be there before">
+            <Before exercise={exercise} onChange={set} />
+          </Part>
+          <Teaching exercise={exercise} onChange={set} />
+        </form>
+        <div className="min-w-0 space-y-4 xl:sticky xl:top-4 xl:self-start">
+          <div role="status">
+            {faults.length === 0 ? (
+              <p className="text-bottle">
+                ✓ It can be ridden at every letter it offers, on both reins.
+              </p>
+            ) : (
+              <ul className="space-y-1 rounded-lg bg-slip p-4 font-book text-[15px]">
+                {faults.map((fault) => (
+                  <li key={fault}>{fault}</li>
+                ))}
+              </ul>
+            )}
+          </div>
+          {problem && (
+            <p role="alert" className="text-madder">
+              ✕ {problem.title}. {problem.detail}
+            </p>
+          )}
+          <Drawing exercise={later} />
+        </div>
+      </div>
+      <Confirm
+        open={asking}
+        title={`Take “${own.exercise.name}” off the shelf?`}
+        yes="Take it off"
+        onYes={() => void takeOff()}
+        onNo={() => setAsking(false)}
+      >
+        Lessons that have it keep their lines. Save your exercises as a file first if you may want
+        it back.
+      </Confirm>
+      <Confirm
+        open={leaving.state === 'blocked'}
+        title="Leave without keeping it?"
+        yes="Leave it"
+        no="Go on writing"
+        onYes={() => leaving.proceed?.()}
+        onNo={() => leaving.reset?.()}
+      >
+        What you have changed in “{exercise.name}” would be lost.
+      </Confirm>
+    </Page>
+  );
+}
+
+interface FieldsProps {
+  exercise: Exercise;
+  onChange(change: Partial<Exercise>): void;
+}
+
+/** Its name, its lines, and what it is for. */
+function What({ exercise, onChange }: FieldsProps) {
+  const { name, purpose, template, at, stage, builds, good, leaveWhen } = exercise;
+  return (
+    <div className="space-y-4 pb-4">
+      <Words label="Name" value={name} onChange={(says) => onChange({ name: says })} />
+      <Words
+        label="What it is for"
+        long
+        value={purpose}
+        onChange={(says) => onChange({ purpose: says })}
+      />
+      <Words
+        label="Shorthand, on the left rein; {at} is its letter"
+        long
+        mono
+        value={template}
+        onChange={(text) => onChange({ template: text })}
+      />
+      <Words
+        label="Letters it begins at"
+        mono
+        value={at.join(' ')}
+        onChange={(text) => onChange({ at: lettersIn(text) })}
+      />
+      <Choice
+        label="From stage"
+        value={String(stage)}
+        options={STAGE_NUMBERS.map((n) => [String(n), `${n} · ${STAGES[n].words}`])}
+        onChange={(n) => onChange({ stage: Number(n) as Exercise['stage'] })}
+      />
+      <fieldset>
+        <legend className="text-[14px] text-soft">Builds, 0 to 5</legend>
+        <div className="grid grid-cols-2 gap-x-4 gap-y-1">
+          {SCALES.map((scale) => (
+            <Count
+              key={scale}
+              label={scale}
+              most={5}
+              value={builds[scale] ?? 0}
+              onChange={(n) => {
+                const { [scale]: _, ...others } = builds;
+                onChange({ builds: n > 0 ? { ...others, [scale]: n } : others });
+              }}
+            />
+          ))}
+        </div>
+      </fieldset>
+      <Words
+        label="What is looked at"
+        value={good.measure}
+        onChange={(measure) => onChange({ good: { ...good, measure } })}
+      />
+      <Words
+        label="Good from"
+        value={good.threshold}
+        onChange={(threshold) => onChange({ good: { ...good, threshold } })}
+      />
+      <Words
+        label="Leave when"
+        long
+        value={leaveWhen}
+        onChange={(says) => onChange({ leaveWhen: says })}
+      />
+    </div>
+  );
+}
+
+/** The part of a lesson it belongs to, its gaits, and its effort. */
+function Place({ exercise, onChange }: FieldsProps) {
+  const { gaits, phases, checks, equipment, load, collectedS } = exercise;
+  return (
+    <>
+      <Ticks
+        label="Part of the lesson"
+        all={EXERCISE_PHASES}
+        chosen={phases}
+        onChange={(chosen) => onChange({ phases: chosen })}
+      />
+      <Ticks
+        label="Gaits"
+        all={MOVING_GAITS}
+        chosen={gaits}
+        onChange={(chosen) => onChange({ gaits: chosen })}
+      />
+      <Ticks
+        label="What of the warm-up it asks"
+        all={WARM_UP_CHECKS}
+        chosen={checks}
+        onChange={(chosen) => onChange({ checks: chosen })}
+      />
+      <Ticks
+        label="To set up"
+        all={EQUIPMENT}
+        chosen={equipment}
+        onChange={(chosen) => onChange({ equipment: chosen })}
+      />
+      <Count
+        label="Effort, 1 to 5"
+        most={5}
+        value={load}
+        onChange={(n) => onChange({ load: Math.max(1, n) })}
+      />
+      <Count
+        label="Collected seconds in a round"
+        most={120}
+        value={collectedS}
+        onChange={(n) => onChange({ collectedS: n })}
+      />
+    </>
+  );
+}
+
+const lettersIn = (text: string): string[] =>
+  text
+    .toUpperCase()
+    .split(/[^A-Z]+/)
+    .filter(Boolean);
