@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { api, problemOf, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FilePick } from '../../ui/FilePick.tsx';
 
 const KINDS = ['horse', 'rider', 'lesson', 'exercise', 'session', 'observation'] as const;
 
@@ -59,22 +60,16 @@ export function BookFile() {
             {label}
           </a>
         ))}
-        <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
+        <FilePick
+          label="A book file"
+          accept=".jsonl,.ndjson"
+          onPick={(chosen) => {
+            setFile(chosen);
+            void look(chosen, true);
+          }}
+        >
           Look at a book file
-          <input
-            type="file"
-            accept=".jsonl,.ndjson"
-            aria-label="A book file"
-            className="sr-only"
-            onChange={(event) => {
-              const [chosen] = event.target.files ?? [];
-              event.target.value = '';
-              if (!chosen) return;
-              setFile(chosen);
-              void look(chosen, true);
-            }}
-          />
-        </label>
+        </FilePick>
         {taking.isLoading && <span role="status">Reading …</span>}
       </div>
       {taking.error && (

@@ -17,6 +17,7 @@ import {
 } from '../../api/api.ts';
 import { saveFile } from '../../app/files.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FilePick } from '../../ui/FilePick.tsx';
 import { SideScroll } from '../../ui/SideScroll.tsx';
 
 interface Table {
@@ -93,20 +94,9 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
         {title}
       </h2>
       <p className="mb-4 text-[14px] text-soft">{about}</p>
-      <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
+      <FilePick label={`A table of ${what}`} accept=".csv,text/csv" onPick={open}>
         Choose a CSV file
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          aria-label={`A table of ${what}`}
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = '';
-            if (file) open(file);
-          }}
-        />
-      </label>
+      </FilePick>
       {table && (
         <div className="mt-4 space-y-4">
           <p>

@@ -1,4 +1,4 @@
-import { useDeferredValue, useRef, useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { FileUp } from 'lucide-react';
 import { printLesson } from '@canter-book/core/notation/print';
@@ -16,6 +16,7 @@ import { QueryState } from '../../api/QueryState.tsx';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FilePick } from '../../ui/FilePick.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Select, TextInput } from '../../ui/Field.tsx';
@@ -177,25 +178,12 @@ function useOpening() {
 }
 
 /** A lesson that came as a file. What cannot be read in it is said on the desk, line by line. */
-function OpenFile({ onText }: { onText(text: string): void }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <Button look="quiet" onClick={() => input.current?.click()}>
-        <FileUp size={16} aria-hidden /> From a file
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".cbk,.txt,text/plain"
-        aria-label="A lesson as a file"
-        className="hidden"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          void file?.text().then(onText);
-          event.target.value = '';
-        }}
-      />
-    </>
-  );
-}
+const OpenFile = ({ onText }: { onText(text: string): void }) => (
+  <FilePick
+    label="A lesson as a file"
+    accept=".cbk,.txt,text/plain"
+    onPick={(file) => void file.text().then(onText)}
+  >
+    <FileUp size={16} aria-hidden /> From a file
+  </FilePick>
+);

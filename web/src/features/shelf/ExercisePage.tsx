@@ -145,11 +145,15 @@ function Shown({ exercise }: { exercise: Exercise }) {
         {exercise.equipment.length > 0 && (
           <Note title="Set up">{exercise.equipment.join(', ')}</Note>
         )}
-        {Object.entries(exercise.remarks).map(([approach, says]) => (
-          <Note key={approach} title={approach.replace('-', ' ')}>
-            {says}
+        {Object.keys(exercise.remarks).length > 0 && (
+          <Note title="Each approach">
+            {Object.entries(exercise.remarks).map(([approach, says]) => (
+              <p key={approach} className="mb-1.5">
+                <b>{approach.replace('-', ' ')}:</b> {says}
+              </p>
+            ))}
           </Note>
-        ))}
+        )}
       </aside>
     </div>
   );

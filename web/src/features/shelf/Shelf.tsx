@@ -7,7 +7,7 @@ import { SCALES } from '@canter-book/core/observations/scales';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { useHorsesQuery, useOwnExercisesQuery } from '../../api/api.ts';
 import { useTitle } from '../../app/title.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useHorseFile } from '../plan/useHorseFile.ts';
@@ -44,7 +44,12 @@ export default function Shelf() {
     <Page
       title="Exercise shelf"
       about={`${count} of ${chains.reduce((n, c) => n + c.exercises.length, 0)} exercises`}
-      actions={<OwnFiles own={own} />}
+      actions={
+        <>
+          <OwnFiles own={own} />
+          <ButtonLink to="/shelf/new">Write my own</ButtonLink>
+        </>
+      }
     >
       <div className="border-b border-line px-5 py-3 md:px-7">
         <div className="flex flex-wrap items-end gap-x-4 gap-y-3 text-[14px]">

@@ -5,6 +5,7 @@ import { useSaveExerciseMutation } from '../../../api/api.ts';
 import { saveFile } from '../../../app/files.ts';
 import { newId } from '../../../app/newId.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { FilePick } from '../../../ui/FilePick.tsx';
 
 /** The instructor's own exercises out to a file, and in from one. */
 export function OwnFiles({ own }: { own: readonly OwnExercise[] }) {
@@ -34,20 +35,13 @@ export function OwnFiles({ own }: { own: readonly OwnExercise[] }) {
           Save mine as a file
         </Button>
       )}
-      <label className="inline-flex min-h-10 cursor-pointer items-center rounded-lg border border-line bg-page px-4 font-bold hover:border-leather">
+      <FilePick
+        label="Exercises as a file"
+        accept=".json,application/json"
+        onPick={(file) => void take(file)}
+      >
         Take some from a file
-        <input
-          type="file"
-          accept=".json,application/json"
-          aria-label="Exercises as a file"
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = '';
-            if (file) void take(file);
-          }}
-        />
-      </label>
+      </FilePick>
     </>
   );
 }
