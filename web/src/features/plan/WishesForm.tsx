@@ -18,12 +18,22 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   const { minutes, arena, mood, hot, equipment, mustHave, notToday } = wished;
   return (
     <aside aria-label="Today" className="space-y-5">
-      <Choices
-        name="Minutes"
-        all={LENGTHS}
-        chosen={minutes}
-        onChoose={(m) => onWish({ minutes: m })}
-      />
+      <div>
+        <Choices
+          name="Minutes"
+          all={lengthsWith(minutes)}
+          chosen={minutes}
+          onChoose={(m) => onWish({ minutes: m })}
+        />
+        <button
+          type="button"
+          disabled={minutes <= LENGTHS[0]}
+          className="mt-1 min-h-9 text-[14px] text-leather underline disabled:text-soft disabled:no-underline"
+          onClick={() => onWish({ minutes: Math.max(LENGTHS[0], minutes - LATE_MIN) })}
+        >
+          {LATE_MIN} minutes less
+        </button>
+      </div>
       <Choices
         name="Arena, m"
         all={Object.keys(ARENAS)}
@@ -101,6 +111,12 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
     </aside>
   );
 }
+
+/** They came late. */
+const LATE_MIN = 20;
+
+const lengthsWith = (minutes: number): number[] =>
+  [...new Set([...LENGTHS, minutes])].sort((a, b) => a - b);
 
 interface ChoicesProps<T extends string | number> {
   name: string;

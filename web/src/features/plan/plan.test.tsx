@@ -75,6 +75,17 @@ beforeEach(() => {
 afterEach(cleanup);
 
 describe('a lesson proposed', () => {
+  test('gets shorter when they come late, down to a quarter of an hour', async () => {
+    open();
+    const less = await screen.findByRole<HTMLButtonElement>('button', { name: '20 minutes less' });
+    fireEvent.click(less);
+    await waitFor(() => expect(asked.at(-1)!.wishes.minutes).toBe(25));
+    expect(screen.getByRole('button', { name: '25' }).getAttribute('aria-pressed')).toBe('true');
+    fireEvent.click(less);
+    await waitFor(() => expect(asked.at(-1)!.wishes.minutes).toBe(15));
+    expect(less.disabled).toBe(true);
+  });
+
   test('asks no more than the rider can, and takes the rider along to the ringside', async () => {
     const [ines, pia] = ['1', '2'].map((n) => ({
       id: `0190a0b0-0000-7000-8000-00000000010${n}`,
