@@ -209,6 +209,7 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
                 <PlannedSetCard
                   key={set.exercise}
                   set={set}
+                  objective={plan.objective}
                   shown={shown === set.exercise}
                   pinned={wished.mustHave.includes(set.exercise)}
                   onShow={() => setShown(shown === set.exercise ? null : set.exercise)}

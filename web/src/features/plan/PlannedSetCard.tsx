@@ -3,6 +3,8 @@ import type { PlannedSet } from '@canter-book/core/planner/reasons';
 
 interface PlannedSetCardProps {
   set: PlannedSet;
+  /** What the whole plan is worth, to say what another set would cost. */
+  objective: number;
   shown: boolean;
   pinned: boolean;
   onShow(): void;
@@ -15,7 +17,7 @@ const MARKS = { confirmed: '●', improving: '◒', new: '○', 'not yet': '–'
 
 /** One set of the plan: what, how long on each rein, and why; opened, what must be seen and what could stand here instead. */
 export function PlannedSetCard(props: PlannedSetCardProps) {
-  const { set, shown, pinned, onShow, onPin, onNotToday, onSwap } = props;
+  const { set, objective, shown, pinned, onShow, onPin, onNotToday, onSwap } = props;
   return (
     <li className="py-2.5">
       <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-4 sm:grid-cols-[1fr_auto_auto]">
@@ -64,7 +66,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
             {set.alternatives.map((a) => (
               <Act key={a.exercise} onClick={() => onSwap(a.exercise)}>
                 Instead: {a.name}
-                <span className="text-soft"> {a.costs > 0 ? `(−${a.costs})` : '(as good)'}</span>
+                <span className="text-soft"> {costWords(a.costs, objective)}</span>
               </Act>
             ))}
             <Link to={`/shelf/${set.exercise}`} className="text-leather">
@@ -75,6 +77,12 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
       )}
     </li>
   );
+}
+
+/** What another set costs, as a share of what the plan is worth. */
+function costWords(costs: number, objective: number): string {
+  const percent = Math.round((100 * costs) / Math.max(1e-9, objective));
+  return percent > 0 ? `(the lesson is worth ${percent} % less)` : '(as good)';
 }
 
 function Act(props: React.ComponentProps<'button'>) {

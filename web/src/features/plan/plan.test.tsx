@@ -75,6 +75,20 @@ beforeEach(() => {
 afterEach(cleanup);
 
 describe('a lesson proposed', () => {
+  test('offers two others for each set, with what they cost', async () => {
+    open();
+    fireEvent.click(await screen.findByRole('button', { name: /Circle in trot/ }));
+    // 0.4 of the 3 that the whole is worth.
+    expect(screen.getByRole('button', { name: /go large \(the lesson is worth 13 % less\)/ }));
+    fireEvent.click(screen.getByRole('button', { name: /across the school \(as good\)/ }));
+    await waitFor(() =>
+      expect(asked.at(-1)!.wishes).toMatchObject({
+        mustHave: ['trot-diagonals'],
+        notToday: ['trot-circle'],
+      }),
+    );
+  });
+
   test('gets shorter when they come late, down to a quarter of an hour', async () => {
     open();
     const less = await screen.findByRole<HTMLButtonElement>('button', { name: '20 minutes less' });
