@@ -45,7 +45,7 @@ export const stretched = (frame: Frame): Frame => ({
 });
 
 /** What the review says above a hint, with the set it speaks of. */
-interface Trouble {
+export interface Trouble {
   readonly finding: Finding;
   readonly exercise: string | null;
   readonly phase: string | null;
@@ -115,7 +115,7 @@ const minutesTooMany = ({ facts }: Finding): number => {
 };
 
 /** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
-interface Mended {
+export interface Mended {
   readonly writing?: Writing;
   readonly squeeze?: ExercisePhase;
   /** So many minutes less. */
