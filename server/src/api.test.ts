@@ -35,6 +35,16 @@ describe('documents', () => {
     expect(listed.body).toContainEqual({ ...horse, revision: 1 });
   });
 
+  test('a rider has a stage, or nobody has said: also one of an older book', async () => {
+    const rider = { id: v7(), revision: 0, name: 'Ines', notes: '', theme: '', stage: 4 };
+    const saved = await put('riders', rider).expect(200);
+    expect(saved.body).toEqual({ ...rider, revision: 1 });
+    const { stage: _, ...older } = { ...rider, id: v7() };
+    expect((await put('riders', older).expect(200)).body).toMatchObject({ stage: null });
+    const wrong = await put('riders', { ...rider, id: v7(), stage: 9 } as typeof rider).expect(400);
+    expect(JSON.stringify(wrong.body)).toContain('stage');
+  });
+
   test('saved from an old revision are refused, with both versions', async () => {
     const lesson = someLesson();
     const first = (await put('lessons', lesson)).body;

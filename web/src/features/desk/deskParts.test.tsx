@@ -10,6 +10,7 @@ import { BeatLegend } from './BeatLegend.tsx';
 import { Conflict } from './Conflict.tsx';
 import { derive } from './derive.ts';
 import { slipElement } from './editor/margin.ts';
+import { Pins } from './bench/Pins.tsx';
 import { LessonSlips } from './LessonSlips.tsx';
 import type { SaveState } from './lessonSaver.ts';
 import { Player } from '../arena/player.ts';
@@ -230,6 +231,56 @@ describe('the part of the arena that is shown', () => {
       const { x, y } = toView(view, letterOnRail(ride.arena, letter));
       expect(x > box.x && x < box.x + box.width && y > box.y && y < box.y + box.height).toBe(true);
     }
+  });
+});
+
+describe('slips in the arena', () => {
+  const box = arenaBox(ride.arena, 'c-right');
+  const pins = (found: readonly Finding[], onSelect = jest.fn()) => {
+    render(
+      <svg>
+        <Pins ride={ride} findings={found} view="c-right" box={box} onSelect={onSelect} />
+      </svg>,
+    );
+    return onSelect;
+  };
+  const pathOf = (pin: HTMLElement) =>
+    pin
+      .querySelector('path')!
+      .getAttribute('d')!
+      .match(/-?\d+(\.\d+)?/g)!
+      .map(Number);
+
+  test('are pinned where they are, inside what is shown, and lead to their line', () => {
+    const outside = { ...leaves, at: { x: 500, y: 500 } };
+    const onSelect = pins([leaves, outside]);
+    const [pin, far] = screen.getAllByRole('button');
+    expect(pin!.getAttribute('aria-label')).toContain('over the rail');
+    const [x, y] = pathOf(far!);
+    expect(x).toBeLessThanOrEqual(box.x + box.width);
+    expect(y).toBeLessThanOrEqual(box.y + box.height);
+    fireEvent.click(pin!);
+    fireEvent.keyDown(pin!, { key: 'Enter' });
+    fireEvent.keyDown(pin!, { key: 'x' });
+    expect(onSelect.mock.calls).toEqual([[leaves.itemId], [leaves.itemId]]);
+  });
+
+  test('an error and a warning have signs of their own; hints stay with the text', () => {
+    pins([
+      { ...leaves, level: 'warning' },
+      { ...leaves, level: 'error' },
+      { ...leaves, level: 'hint' },
+    ]);
+    const signs = screen
+      .getAllByRole('button')
+      .map((pin) => pin.querySelector('text')!.textContent);
+    expect(signs).toEqual(['!', '✕']);
+  });
+
+  test('one without a place stands where its movement begins, and one of nowhere is not pinned', () => {
+    const { at: _, ...placeless } = leaves;
+    pins([placeless as Finding, { ...placeless, itemId: null } as Finding]);
+    expect(screen.getAllByRole('button')).toHaveLength(1);
   });
 });
 
