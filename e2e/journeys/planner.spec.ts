@@ -77,11 +77,11 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await page.getByRole('link', { name: /not yet: .*Half pirouette in canter/ }).click();
   await expect(page.getByText('Seat and weight')).toBeVisible();
   await page.getByRole('button', { name: '◑ right' }).click();
-  await expect(page.locator('pre')).toContainText('canter pirouette right 360');
+  await expect(page.locator('pre')).toContainText('canter pirouette right 180');
 
   await page.goto(`${server.url}/shelf/trot-circle`);
   await page.getByRole('button', { name: 'Make my own from it' }).click();
-  await page.getByLabel('Name').fill('Circle with a halt');
+  await page.getByLabel('Name', { exact: true }).fill('Circle with a halt');
   const shorthand = page.getByLabel(/Shorthand/);
   await shorthand.fill('{at} trot working, circle left 30');
   await expect(page.getByText(/wider than the arena|does not fit|30/).first()).toBeVisible();
