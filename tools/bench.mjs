@@ -20,11 +20,12 @@ await build({
   define: { MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')) },
   logLevel: 'error',
 });
-const done = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], {
+const named = process.argv.slice(2);
+const done = spawnSync(process.execPath, [outfile, ...named], {
   cwd: root,
   stdio: 'inherit',
 });
-if (done.status) process.exit(done.status);
+if (done.status || (named.length > 0 && !named.includes('desk'))) process.exit(done.status ?? 1);
 
 await buildApp();
 const port = Number(process.env.PORT ?? 4784);

@@ -151,7 +151,9 @@ async function database() {
   rmSync(folder, { recursive: true, force: true });
 }
 
-await core();
-await planning();
-await database();
-await fiveYears();
+/** All of them, or those that are named: `npm run bench -- planning`. */
+const BENCHES = { core, planning, database, fiveYears } as const;
+const named = process.argv.slice(2);
+for (const [name, bench] of Object.entries(BENCHES)) {
+  if (named.length === 0 || named.includes(name)) await bench();
+}
