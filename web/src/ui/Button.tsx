@@ -20,10 +20,10 @@ export function Button({ look = 'main', className, ...rest }: Looks & ComponentP
   return <button type="button" className={classNames(shape, LOOKS[look], className)} {...rest} />;
 }
 
-export function ButtonLink({ look = 'main', to, children }: Looks & { to: string }) {
-  return (
-    <Link to={to} className={classNames(shape, LOOKS[look])}>
-      {children}
-    </Link>
-  );
+export function ButtonLink({
+  look = 'main',
+  className,
+  ...rest
+}: Looks & ComponentProps<typeof Link>) {
+  return <Link className={classNames(shape, LOOKS[look], className)} {...rest} />;
 }

@@ -16,6 +16,11 @@ function start() {
   return { worker, remote: wrap<PlannerWorker>(worker) };
 }
 
+/** Starts a worker for the next plan, if none is waiting. */
+export function ready(): void {
+  idle ??= start();
+}
+
 /** Plans in the worker; a worker that was stopped is not used again. */
 export function planInWorker(request: PlanRequest, progress: (doing: string) => void): Planning {
   const busy = idle ?? start();

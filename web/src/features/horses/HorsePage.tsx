@@ -21,6 +21,7 @@ import { ReinMark } from '../../ui/ReinMark.tsx';
 import { Events } from './Events.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';
 import { Strides } from './Strides.tsx';
+import { PlanLink } from '../plan/PlanLink.tsx';
 
 export default function HorsePage() {
   const { id = '' } = useParams();
@@ -48,9 +49,7 @@ export default function HorsePage() {
           <ButtonLink look="quiet" to={`/progress/${id}`}>
             Progress
           </ButtonLink>
-          <ButtonLink look="quiet" to={`/horses/${id}/plan`}>
-            Propose a lesson
-          </ButtonLink>
+          <PlanLink horseId={id}>Propose a lesson</PlanLink>
           <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
         </>
       }

@@ -8,6 +8,7 @@ import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { PlanLink } from '../plan/PlanLink.tsx';
 
 /** The day's page: each horse, what it waits for, and the way to its lesson. */
 export default function Today() {
@@ -95,9 +96,7 @@ function Waiting({ row, name }: { row: YardRow; name: string }) {
         <ButtonLink look="quiet" to={`/desk?horse=${row.horseId}`}>
           Lessons
         </ButtonLink>
-        <ButtonLink look="quiet" to={`/horses/${row.horseId}/plan`}>
-          Propose
-        </ButtonLink>
+        <PlanLink horseId={row.horseId}>Propose</PlanLink>
         <ButtonLink to={`/ringside?horse=${row.horseId}`}>Teach</ButtonLink>
       </div>
     </li>
