@@ -13,7 +13,7 @@ export function Page({ title, about, actions, children }: PageProps) {
     <div className="min-h-full">
       <header className="flex flex-wrap items-center gap-x-6 gap-y-3 border-b border-line px-5 py-4 md:px-7">
         <h1 className="text-[27px]">{title}</h1>
-        <div className="min-w-0 flex-1 text-[14px] text-soft">{about}</div>
+        <div className="min-w-0 flex-[1_1_11rem] text-[14px] text-soft">{about}</div>
         <div className="no-print flex flex-wrap gap-2">{actions}</div>
       </header>
       {children}
