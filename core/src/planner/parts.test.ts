@@ -5,13 +5,16 @@ import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { letterOnTrack, lettersOf } from '../arena/arena.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';
+import type { Shelf } from './candidates.ts';
 import { packed } from './integer.ts';
 import { setComment, setMarkIn, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
+import { notesOf } from './notes.ts';
 import { Pen } from './pen.ts';
 import type { Step } from './placement.ts';
 import { horseFileSchema, profileOfFile, wishesSchema } from './request.ts';
-import type { Chosen } from './selection.ts';
+import type { Status } from './readiness.ts';
+import type { Chosen, Selection } from './selection.ts';
 import { frameOf, mostMinutes } from './timing.ts';
 import { trackOf } from './track.ts';
 import { USUAL_WRITING } from './writing.ts';
@@ -230,6 +233,60 @@ describe('the pen', () => {
       ),
       { numRuns: 150, seed: 104 },
     );
+  });
+});
+
+describe('what is said with a plan', () => {
+  const chosen = (id: string, status: Status): Chosen =>
+    ({
+      candidate: { exercise: findExercise(id)!, readiness: { status } },
+      minutes: { left: 2, right: 2 },
+    }) as unknown as Chosen;
+  const said = (
+    of: Parameters<typeof request>,
+    more: Partial<Selection> = {},
+    shut: readonly { exercise: string; because: string }[] = [],
+  ) => {
+    const selection = { chosen: [], brokenPins: [], unchecked: [], objective: 1, gap: 0, ...more };
+    return notesOf(
+      request(...of),
+      { candidates: [], shut, needs: {} } as unknown as Shelf,
+      selection,
+    );
+  };
+
+  test('nothing, when there is nothing to take care of', () => {
+    expect(said([{}, {}], { chosen: [chosen('travers', 'confirmed')] })).toEqual([]);
+  });
+
+  test('what is new is not ridden alone', () => {
+    const list = [chosen('trot-circle', 'confirmed'), chosen('travers', 'new')];
+    expect(said([{}, {}], { chosen: list })).toEqual([
+      '“Travers” is new: not without somebody there.',
+    ]);
+  });
+
+  test('heat, and a horse that is not fit, hand over to those who decide', () => {
+    const notes = said([{ fitness: 'unfit' }, { hot: true, minutes: 20 }]).join(' ');
+    expect(notes).toContain('the yard and the federation; they come first');
+    expect(notes).toContain('only by the vet’s plan');
+  });
+
+  test('fewer minutes than were asked are told', () => {
+    expect(said([{ age: 3 }, { minutes: 60 }])).toEqual([
+      '60 minutes were asked; 30 are enough for Marram today.',
+    ]);
+  });
+
+  test('a wish that could not be kept says why, when it is known', () => {
+    const shut = [{ exercise: 'renvers', because: 'It belongs to stage 6.' }];
+    expect(said([{}, {}], { brokenPins: ['renvers', 'travers'] }, shut)).toEqual([
+      '“Renvers” cannot be in it: It belongs to stage 6.',
+      '“Travers” cannot be in it beside the rest that is asked.',
+    ]);
+    expect(said([{}, {}], { unchecked: ['steps sideways'] })).toEqual([
+      'The warm-up does not ask “steps sideways”; begin the work with it.',
+    ]);
   });
 });
 

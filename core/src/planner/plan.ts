@@ -1,9 +1,7 @@
-import { findExercise } from '../exercises/catalogue.ts';
-import type { Exercise } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { candidatesOf, shelfOf, type Shelf } from './candidates.ts';
+import { candidatesOf, type Shelf } from './candidates.ts';
 import { compose, spotsFor, type Composed } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
@@ -18,11 +16,12 @@ import {
   troubleIn,
   widened,
 } from './mend.ts';
+import { notesOf } from './notes.ts';
 import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
-import { frameOf, mostMinutes, roomIn, type Frame } from './timing.ts';
+import { frameOf, roomIn, type Frame } from './timing.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
 
 /** A lesson proposed, with its reasons. */
@@ -124,33 +123,12 @@ function finished(
   selection: Selection,
   composed: Composed,
 ): Plan {
-  const name = (id: string) =>
-    (findExercise(id) ?? shelfOf(request).find((e: Exercise) => e.id === id))?.name ?? id;
-  const most = mostMinutes(request);
-  const { horse, wishes } = request;
-  const notes = [
-    ...selection.brokenPins.map((id) => {
-      const shut = shelf.shut.find((r) => r.exercise === id);
-      return shut
-        ? `“${name(id)}” cannot be in it: ${shut.because}`
-        : `“${name(id)}” cannot be in it beside the rest that is asked.`;
-    }),
-    ...selection.unchecked.map(
-      (check) => `The warm-up does not ask “${check}”; begin the work with it.`,
-    ),
-    ...(most < wishes.minutes
-      ? [`${wishes.minutes} minutes were asked; ${most} are enough for ${horse.name} today.`]
-      : []),
-    ...(wishes.hot
-      ? ['Heat: shorten or cancel by the rule of the yard and the federation; they come first.']
-      : []),
-  ];
   return {
     lesson: printLesson(parseLesson(composed.text).lesson),
     sets: composed.sets.map((set) => plannedSet(set, shelf, selection)),
     leftOut: leftOutOf(request, shelf, selection),
     objective: selection.objective,
     gap: selection.gap,
-    notes,
+    notes: notesOf(request, shelf, selection),
   };
 }
