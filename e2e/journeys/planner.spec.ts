@@ -63,6 +63,24 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   expect(text).toContain('"diameterM":13');
 });
 
+test('a lesson asks no more than its rider can, and takes the rider along', async ({ page }) => {
+  const { horse } = await demoIds(server, 'Kelpwick');
+  await page.goto(`${server.url}/horses/${horse}/plan`);
+  const quiet = () => expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Work' })).toBeVisible({ timeout: 30_000 });
+  await page.getByLabel('Rider').selectOption({ label: 'Pia Undershaw' });
+  await expect(page.getByText('Nothing beyond stage 2 is asked.')).toBeVisible();
+  await quiet();
+  await expect(page.getByText(/the rider is at stage 2/).first()).toBeAttached();
+  // They came late: what is left is shorter, and the rider goes along to the ringside.
+  await page.getByRole('button', { name: '20 minutes less' }).click();
+  await quiet();
+  await page.getByRole('button', { name: 'Take to the ringside' }).click();
+  await expect(page.getByLabel('Rider')).toHaveValue(/.+/);
+  const rider = page.getByLabel('Rider').locator('option:checked');
+  await expect(rider).toHaveText('Pia Undershaw');
+});
+
 test('the shelf is searched, shows what a horse is ready for, and takes an exercise of one’s own', async ({
   page,
 }) => {
@@ -88,7 +106,17 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
   await shorthand.fill('{at} trot working, circle left {size}');
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
+  // A rung more on its ladder; leaving before it is kept is asked about.
+  await page.getByText('The ladder').click();
+  await page.getByRole('button', { name: 'Add a harder rung' }).click();
+  await page.getByLabel('Rung 5', { exact: true }).fill('10 m');
+  await page.getByLabel('{size} on rung 5').fill('10');
+  await page.getByLabel('From stage, rung 5').selectOption('5');
+  await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
+  await page.getByRole('link', { name: 'Horses' }).click();
+  await page.getByRole('button', { name: 'Go on writing' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: '10 m' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Circle with a halt' })).toBeVisible();
   await page.goto(`${server.url}/shelf`);
   await expect(page.getByText(/126 of 126 exercises/)).toBeVisible();

@@ -1,4 +1,5 @@
-import type { Equipment } from '@canter-book/core/exercises/exercise';
+import { z } from 'zod';
+import { EQUIPMENT, type Equipment } from '@canter-book/core/exercises/exercise';
 import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
 import { today } from '../../app/dates.ts';
 
@@ -33,25 +34,31 @@ export const USUAL: Wished = {
 
 const KEY = 'canter-book-wishes';
 
-/** Minutes, arena and equipment stay the same from day to day; mood, heat and pins are today's. */
+const keptSchema = z
+  .object({
+    minutes: wishesSchema.shape.minutes,
+    arena: z.enum(Object.keys(ARENAS)),
+    equipment: z.array(z.enum(EQUIPMENT)),
+  })
+  .partial();
+
+/** Minutes, arena and equipment stay the same from day to day; mood, heat, rider and pins are today's. */
 export function remembered(): Wished {
   try {
-    const { minutes, arena, equipment } = JSON.parse(
-      localStorage.getItem(KEY) ?? '{}',
-    ) as Partial<Wished>;
-    return {
-      ...USUAL,
-      ...(minutes && { minutes }),
-      ...(arena && ARENAS[arena] && { arena }),
-      ...(equipment && { equipment }),
-    };
+    const kept = keptSchema.safeParse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+    return { ...USUAL, ...(kept.data as Partial<Wished> | undefined) };
   } catch {
+    // What cannot be read is not worth a word: the usual wishes stand.
     return USUAL;
   }
 }
 
 export function remember({ minutes, arena, equipment }: Wished): void {
-  localStorage.setItem(KEY, JSON.stringify({ minutes, arena, equipment }));
+  try {
+    localStorage.setItem(KEY, JSON.stringify({ minutes, arena, equipment }));
+  } catch {
+    // A private window keeps nothing.
+  }
 }
 
 export const wishesOf = (wished: Wished, own: Wishes['own'], kept: Wishes['kept']): Wishes =>
