@@ -180,6 +180,22 @@ describe('lines in the same place', () => {
     for (const [x, y] of points) expect(Math.hypot(x!, y! - 50)).toBeCloseTo(9, 1);
   });
 
+  test('a line beside another stays inside the rail where the ride does', () => {
+    const { arena, ...ride } = compileRide(
+      parseLesson('A trot working\n' + 'H-X-F change rein\nM-X-K change rein\n'.repeat(3)).lesson,
+    );
+    const strokes = beatStrokes({ arena, ...ride });
+    expect(Math.max(...strokes.map((s) => s.pass))).toBeGreaterThan(0);
+    for (const stroke of strokes) {
+      const said = (p: { x: number; y: number }) => {
+        expect(Math.abs(p.x)).toBeLessThanOrEqual(arena.widthM / 2);
+        expect(p.y).toBeGreaterThanOrEqual(0);
+        expect(p.y).toBeLessThanOrEqual(arena.lengthM);
+      };
+      stroke.draw({ move: said, line: said, arc: () => {} });
+    }
+  });
+
   test('a way is drawn only where nothing else is', () => {
     const ride = compileRide(parseLesson('A trot working\ngo large\nC halt 4 s\n').lesson);
     expect(beatStrokes(ride).filter((s) => s.way)).toEqual([]);

@@ -1,8 +1,10 @@
+import { railBox, type Arena } from '../arena/arena.ts';
 import { turnSign } from '../arena/rein.ts';
 import type { Gait } from '../gaits/paces.ts';
-import { offset, type CurvePoint } from '../geometry/curve.ts';
+import { offset, type CurvePoint, type Point } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
+import { clamp } from '../units.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
 import { beatMarksM } from './beats.ts';
 import { hoofTracks } from './hoofTracks.ts';
@@ -215,7 +217,7 @@ function passAt(
 
 const BESIDE_STEP_M = 0.6;
 
-/** The ridden line, or a line beside it: `leftM` to its left. */
+/** The ridden line, or a line beside it: `leftM` to its left, never over the rail where the ride is not. */
 function drawBeside(
   ride: Ride,
   { fromM, toM }: Pick<Stretch, 'fromM' | 'toM'>,
@@ -226,10 +228,17 @@ function drawBeside(
   const steps = Math.max(1, Math.ceil((toM - fromM) / BESIDE_STEP_M));
   for (let i = 0; i <= steps; i++) {
     const point = ride.path.at(fromM + ((toM - fromM) * i) / steps);
-    const beside = offset(point, point.headingRad, 0, leftM);
+    const beside = insideRail(ride.arena, point, offset(point, point.headingRad, 0, leftM));
     if (i === 0) sink.move(beside);
     else sink.line(beside);
   }
+}
+
+function insideRail(arena: Arena, ridden: Point, beside: Point): Point {
+  const { minX, maxX, minY, maxY } = railBox(arena);
+  const { x, y } = ridden;
+  if (x < minX || x > maxX || y < minY || y > maxY) return beside;
+  return { x: clamp(beside.x, minX, maxX), y: clamp(beside.y, minY, maxY) };
 }
 
 /** Draws the ridden line between two distances into a sink. */

@@ -20,6 +20,11 @@ export function Button({ look = 'main', className, ...rest }: Looks & ComponentP
   return <button type="button" className={classNames(shape, LOOKS[look], className)} {...rest} />;
 }
 
+/** A file of the book, to be taken by the device. */
+export function ButtonFile({ look = 'main', className, ...rest }: Looks & ComponentProps<'a'>) {
+  return <a download className={classNames(shape, LOOKS[look], className)} {...rest} />;
+}
+
 export function ButtonLink({
   look = 'main',
   className,

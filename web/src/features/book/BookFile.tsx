@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { api, problemOf, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, ButtonFile } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 
 const KINDS = ['horse', 'rider', 'lesson', 'exercise', 'session', 'observation'] as const;
@@ -43,22 +43,11 @@ export function BookFile() {
         at before it is taken; what is in the book already stays as it is.
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <a
-          href="/api/book/export"
-          download
-          className="inline-flex min-h-10 items-center rounded-lg bg-leather px-4 font-bold text-on-leather no-underline"
-        >
-          Take the book out
-        </a>
+        <ButtonFile href="/api/book/export">Take the book out</ButtonFile>
         {TABLES.map(({ href, label }) => (
-          <a
-            key={href}
-            href={href}
-            download
-            className="inline-flex min-h-10 items-center rounded-lg border border-line bg-page px-4 font-bold no-underline hover:border-leather"
-          >
+          <ButtonFile key={href} look="quiet" href={href}>
             {label}
-          </a>
+          </ButtonFile>
         ))}
         <FilePick
           label="A book file"
