@@ -2,7 +2,7 @@ import { findExercise } from '@canter-book/core/exercises/catalogue';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
-import { Select } from '../../ui/Field.tsx';
+import { Choice, Tick, Ticks } from '../../ui/Choose.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
 
 interface WishesFormProps {
@@ -47,57 +47,27 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
         onChoose={(m) => onWish({ mood: m })}
       />
       {riders.length > 0 && (
-        <label className="block">
-          <span className="mb-1 block text-[14px] text-soft">Rider</span>
-          <Select
+        <div>
+          <Choice
+            label="Rider"
             value={rider?.id ?? ''}
-            onChange={(event) => onWish({ rider: event.target.value })}
-          >
-            <option value="">not said</option>
-            {riders.map((r) => (
-              <option key={r.id} value={r.id}>
-                {r.name}
-              </option>
-            ))}
-          </Select>
+            options={[['', 'not said'], ...riders.map((r) => [r.id, r.name] as const)]}
+            onChange={(id) => onWish({ rider: id })}
+          />
           {rider?.stage && (
-            <span className="mt-1 block text-[13px] text-soft">
+            <p className="mt-1 text-[13px] text-soft">
               Nothing beyond stage {rider.stage} is asked.
-            </span>
+            </p>
           )}
-        </label>
-      )}
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-5 w-5 accent-leather"
-          checked={hot}
-          onChange={(event) => onWish({ hot: event.target.checked })}
-        />
-        It is hot
-      </label>
-      <fieldset>
-        <legend className="mb-1 text-[14px] text-soft">In the arena</legend>
-        <div className="flex flex-wrap gap-4">
-          {EQUIPMENT.map((e) => (
-            <label key={e} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-5 w-5 accent-leather"
-                checked={equipment.includes(e)}
-                onChange={(event) =>
-                  onWish({
-                    equipment: event.target.checked
-                      ? [...equipment, e]
-                      : equipment.filter((x) => x !== e),
-                  })
-                }
-              />
-              {e}
-            </label>
-          ))}
         </div>
-      </fieldset>
+      )}
+      <Tick label="It is hot" checked={hot} onChange={(on) => onWish({ hot: on })} />
+      <Ticks
+        label="In the arena"
+        all={EQUIPMENT}
+        chosen={equipment}
+        onChange={(chosen) => onWish({ equipment: chosen })}
+      />
       <Pins
         name="Must be in it"
         ids={mustHave}

@@ -1,7 +1,8 @@
 import { EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { SCALES } from '@canter-book/core/observations/scales';
-import { Choice, Count, Small } from './fields.tsx';
+import { Choice } from '../../../ui/Choose.tsx';
+import { Count, Small } from './fields.tsx';
 
 interface BeforeProps {
   exercise: Exercise;

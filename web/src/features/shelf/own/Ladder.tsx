@@ -1,7 +1,8 @@
 import type { Exercise, Rung } from '@canter-book/core/exercises/exercise';
 import { gapsIn } from '@canter-book/core/exercises/sites';
 import { STAGE_NUMBERS } from '@canter-book/core/gaits/stage';
-import { Choice, Small, Words } from './fields.tsx';
+import { Choice } from '../../../ui/Choose.tsx';
+import { Small, Words } from './fields.tsx';
 
 interface LadderProps {
   exercise: Exercise;

@@ -56,63 +56,6 @@ export function Count({ label, value, most, step = 1, onChange }: CountProps) {
   );
 }
 
-interface ChoiceProps {
-  label: string;
-  value: string;
-  options: readonly (readonly [value: string, words: string])[];
-  onChange(value: string): void;
-}
-
-export function Choice({ label, value, options, onChange }: ChoiceProps) {
-  return (
-    <label className="block">
-      <span className="block text-[14px] text-soft">{label}</span>
-      <select
-        className="min-h-10 w-full rounded-lg border border-line bg-page px-2"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {options.map(([option, words]) => (
-          <option key={option} value={option}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-interface TicksProps<T extends string> {
-  label: string;
-  all: readonly T[];
-  chosen: readonly T[];
-  onChange(chosen: T[]): void;
-}
-
-/** Any of a few; they stay in their own order. */
-export function Ticks<T extends string>({ label, all, chosen, onChange }: TicksProps<T>) {
-  return (
-    <fieldset>
-      <legend className="text-[14px] text-soft">{label}</legend>
-      <div className="flex flex-wrap gap-x-4 gap-y-1">
-        {all.map((one) => (
-          <label key={one} className="flex min-h-9 items-center gap-2">
-            <input
-              type="checkbox"
-              className="h-5 w-5 accent-leather"
-              checked={chosen.includes(one)}
-              onChange={() =>
-                onChange(all.filter((o) => (o === one ? !chosen.includes(o) : chosen.includes(o))))
-              }
-            />
-            {one}
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
 /** A part of the form that opens; its title says what it holds. */
 export function Part({
   title,

@@ -1,0 +1,73 @@
+/** Small things to choose by: one of a list, yes or no, any of a few. */
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  value: T;
+  options: readonly (readonly [value: T, words: string])[];
+  onChange(value: T): void;
+}
+
+/** One of a list; its label stands above it. */
+export function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
+  return (
+    <label className="block">
+      <span className="mb-0.5 block text-[14px] text-soft">{label}</span>
+      <select
+        className="min-h-10 w-full rounded-lg border border-line bg-page px-2"
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
+        {options.map(([option, words]) => (
+          <option key={option} value={option}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+interface TickProps {
+  label: string;
+  checked: boolean;
+  onChange(checked: boolean): void;
+}
+
+/** Yes or no. */
+export const Tick = ({ label, checked, onChange }: TickProps) => (
+  <label className="flex min-h-9 items-center gap-2">
+    <input
+      type="checkbox"
+      className="h-5 w-5 accent-leather"
+      checked={checked}
+      onChange={(event) => onChange(event.target.checked)}
+    />
+    {label}
+  </label>
+);
+
+interface TicksProps<T extends string> {
+  label: string;
+  all: readonly T[];
+  chosen: readonly T[];
+  onChange(chosen: T[]): void;
+}
+
+/** Any of a few; they stay in their own order. */
+export function Ticks<T extends string>({ label, all, chosen, onChange }: TicksProps<T>) {
+  return (
+    <fieldset>
+      <legend className="text-[14px] text-soft">{label}</legend>
+      <div className="flex flex-wrap gap-x-4 gap-y-1">
+        {all.map((one) => (
+          <Tick
+            key={one}
+            label={one}
+            checked={chosen.includes(one)}
+            onChange={(on) => onChange(all.filter((o) => (o === one ? on : chosen.includes(o))))}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
