@@ -86,6 +86,18 @@ describe('a part that is too long', () => {
   });
 });
 
+test('a green horse is first asked whether it goes without the straight lines between the sets', () => {
+  const bare = { ...composed, repeats: new Set<never>() };
+  const green = { ...USUAL_WRITING, straighten: 1 as const };
+  const long = trouble('lesson-too-long', { minutes: 49, mostMin: 45 }, { phase: 'work' });
+  for (const found of [long, phase(1500, true)]) {
+    const { writing } = mend(found, bare, green);
+    expect(writing).toEqual({ ...green, straighten: 0, plainTried: true });
+    // Once: when the review asked for them again, minutes have to go.
+    expect(mend(found, bare, { ...writing!, straighten: 1 }).squeeze).toBe('work');
+  }
+});
+
 test('a part with too little in it is filled first, and then gets shorter', () => {
   const said = tries(phase(100, false, 'stretch'));
   expect(said.length).toBeGreaterThan(2);

@@ -88,6 +88,12 @@ export function oneOfEachKind(trouble: readonly Trouble[]): Trouble[] {
 
 type PhaseFacts = RuleFacts['phase-off-plan'];
 
+/** Straight lines between the sets cost minutes; some lessons have enough of them without. */
+const mayGoPlain = (writing: Writing): boolean => writing.straighten === 1 && !writing.plainTried;
+const plain = (writing: Writing): Mended => ({
+  writing: { ...writing, straighten: 0, plainTried: true },
+});
+
 /** The horse learns the place: first another letter, then fewer rounds, last another exercise. */
 function otherPlaces(
   { letter }: RuleFacts['transition-drilled'],
@@ -158,9 +164,11 @@ export function mend(
       if (!(finding.facts as PhaseFacts).over) {
         return writing.fill[part] < 3 ? fill(1.7) : { trim: part };
       }
-      return repeats.has(part) ? fill(0.6) : { squeeze: part, by: tooLongMin(finding) };
+      if (repeats.has(part)) return fill(0.6);
+      return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by: tooLongMin(finding) };
     case 'lesson-too-long':
-      return repeats.has(part) ? fill(0.6) : { squeeze: part, by: minutesTooMany(finding) };
+      if (repeats.has(part)) return fill(0.6);
+      return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by: minutesTooMany(finding) };
     case 'reins-uneven': {
       if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
       const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);

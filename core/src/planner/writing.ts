@@ -9,6 +9,8 @@ export interface Writing {
   readonly evenRounds: boolean;
   /** Straight lines for green horses: 1 between the sets, 2 after every round. */
   readonly straighten: 0 | 1 | 2;
+  /** The review has been asked whether it goes without them. */
+  readonly plainTried: boolean;
   /** Letters that were asked too much of: they are dearer. */
   readonly worn: readonly string[];
   /** Candidates of which so many rounds on a rein are enough. */
@@ -25,6 +27,7 @@ export const USUAL_WRITING: Writing = {
   fill: { 'warm-up': 0.8, work: 0.8, stretch: 0.8 },
   evenRounds: false,
   straighten: 0,
+  plainTried: false,
   worn: [],
   mostRounds: {},
   settled: [],
