@@ -36,15 +36,14 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
   const faults = useMemo(() => faultsOf(later), [later]);
   const [save, saving] = useSaveExerciseMutation();
   const [remove, removing] = useRemoveExerciseMutation();
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useState<'take off' | 'leave' | null>(null);
   const navigate = useNavigate();
-  // What is kept or taken off may be left at once.
+  const changed = exercise !== own.exercise;
+  // What is kept, taken off or given up may be left at once.
   const settled = useRef(false);
   const leaving = useBlocker(
     ({ currentLocation, nextLocation }) =>
-      exercise !== own.exercise &&
-      !settled.current &&
-      currentLocation.pathname !== nextLocation.pathname,
+      changed && !settled.current && currentLocation.pathname !== nextLocation.pathname,
   );
   useTitle(exercise.name || 'My exercise');
   const set = (change: Partial<Exercise>) => setExercise({ ...exercise, ...change });
@@ -56,9 +55,14 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
     settled.current = true;
     onDone(saved.data);
   };
+  const giveUp = () => {
+    settled.current = true;
+    if (leaving.state === 'blocked') leaving.proceed();
+    else onDone();
+  };
   const takeOff = async () => {
     const gone = await remove(own.id);
-    setAsking(false);
+    setAsking(null);
     if (gone.error) return;
     settled.current = true;
     void navigate('/shelf');
@@ -70,11 +74,11 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
       actions={
         <>
           {own.revision > 0 && (
-            <Button look="quiet" onClick={() => setAsking(true)}>
+            <Button look="quiet" onClick={() => setAsking('take off')}>
               Take it off the shelf
             </Button>
           )}
-          <Button look="quiet" onClick={() => onDone()}>
+          <Button look="quiet" onClick={() => (changed ? setAsking('leave') : onDone())}>
             Leave it as it was
           </Button>
           <Button disabled={faults.length > 0 || saving.isLoading} onClick={() => void keep()}>
@@ -120,22 +124,25 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
         </div>
       </div>
       <Confirm
-        open={asking}
+        open={asking === 'take off'}
         title={`Take “${own.exercise.name}” off the shelf?`}
         yes="Take it off"
         onYes={() => void takeOff()}
-        onNo={() => setAsking(false)}
+        onNo={() => setAsking(null)}
       >
         Lessons that have it keep their lines. Save your exercises as a file first if you may want
         it back.
       </Confirm>
       <Confirm
-        open={leaving.state === 'blocked'}
+        open={asking === 'leave' || leaving.state === 'blocked'}
         title="Leave without keeping it?"
         yes="Leave it"
         no="Go on writing"
-        onYes={() => leaving.proceed?.()}
-        onNo={() => leaving.reset?.()}
+        onYes={giveUp}
+        onNo={() => {
+          setAsking(null);
+          leaving.reset?.();
+        }}
       >
         What you have changed in “{exercise.name}” would be lost.
       </Confirm>

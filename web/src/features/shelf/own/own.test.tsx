@@ -74,6 +74,29 @@ describe('leaving', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Mine');
   });
 
+  test('one that is on the shelf already is given up only when it is meant', async () => {
+    new FakeServer(answers);
+    const onDone = jest.fn();
+    renderIn(<OwnEditor own={{ ...kept, revision: 2 }} onDone={onDone} />);
+    const leave = () => fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
+    type('Name', 'Another');
+    leave();
+    fireEvent.click(await screen.findByRole('button', { name: 'Go on writing' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    expect(onDone).not.toHaveBeenCalled();
+    leave();
+    fireEvent.click(await screen.findByRole('button', { name: 'Leave it' }));
+    expect(onDone).toHaveBeenCalledWith();
+  });
+
+  test('what was not changed is left without a question', () => {
+    new FakeServer(answers);
+    const onDone = jest.fn();
+    renderIn(<OwnEditor own={kept} onDone={onDone} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
+    expect(onDone).toHaveBeenCalled();
+  });
+
   test('what is kept is left at once', async () => {
     const server = await begin();
     fireEvent.click(keep());
