@@ -1,7 +1,7 @@
-import { railBox, type Arena } from '../arena/arena.ts';
+import { railBox } from '../arena/arena.ts';
 import { turnSign } from '../arena/rein.ts';
 import type { Gait } from '../gaits/paces.ts';
-import { offset, type CurvePoint, type Point } from '../geometry/curve.ts';
+import { offset, type Box, type CurvePoint, type Point } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
 import { clamp } from '../units.ts';
@@ -225,17 +225,17 @@ function drawBeside(
   sink: Sink,
 ): void {
   if (leftM === 0) return drawStretch(ride, fromM, toM, sink);
+  const rail = railBox(ride.arena);
   const steps = Math.max(1, Math.ceil((toM - fromM) / BESIDE_STEP_M));
   for (let i = 0; i <= steps; i++) {
     const point = ride.path.at(fromM + ((toM - fromM) * i) / steps);
-    const beside = insideRail(ride.arena, point, offset(point, point.headingRad, 0, leftM));
+    const beside = insideRail(rail, point, offset(point, point.headingRad, 0, leftM));
     if (i === 0) sink.move(beside);
     else sink.line(beside);
   }
 }
 
-function insideRail(arena: Arena, ridden: Point, beside: Point): Point {
-  const { minX, maxX, minY, maxY } = railBox(arena);
+function insideRail({ minX, maxX, minY, maxY }: Box, ridden: Point, beside: Point): Point {
   const { x, y } = ridden;
   if (x < minX || x > maxX || y < minY || y > maxY) return beside;
   return { x: clamp(beside.x, minX, maxX), y: clamp(beside.y, minY, maxY) };

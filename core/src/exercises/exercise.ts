@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { stageSchema } from '../gaits/stage.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES } from '../observations/scales.ts';
@@ -42,7 +42,7 @@ export const rungSchema = z.strictObject({
   /** The shortest arena it fits in, metres. */
   leastLengthM: z.number().min(20).max(100).optional(),
   /** The stage from which it is asked, when later than the exercise's. */
-  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))).optional(),
+  stage: stageSchema.optional(),
 });
 
 const weight = z.number().int().min(1).max(5);
@@ -56,7 +56,7 @@ export const exerciseSchema = z.strictObject({
   builds: z
     .partialRecord(z.enum(SCALES), weight)
     .refine((of) => Object.keys(of).length > 0, 'say which scale it builds'),
-  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))),
+  stage: stageSchema,
   gaits: z.array(z.enum(MOVING_GAITS)).min(1),
   phases: z.array(z.enum(EXERCISE_PHASES)).min(1),
   /** What of the warm-up's checklist it asks. */

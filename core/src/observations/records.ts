@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
-import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { stageSchema } from '../gaits/stage.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 /** The records of the book, checked at every door. */
@@ -9,7 +9,6 @@ const id = z.uuid();
 const name = z.string().trim().min(1, 'give a name').max(60);
 const text = z.string().max(2000);
 const date = z.iso.date();
-const stage = z.union(STAGE_NUMBERS.map((n) => z.literal(n)));
 
 /** A known distance ridden in a pace: strides are whole cycles, also in walk. */
 export const measurementSchema = z
@@ -54,7 +53,7 @@ export const horseSchema = z.strictObject({
   kind: z.string().trim().max(80),
   bornYear: z.number().int().min(1980).max(2100).nullable(),
   heightCm: z.number().min(70).max(210),
-  stage,
+  stage: stageSchema,
   approach: approachSchema,
   hollowSide: z.enum(['left', 'right']).nullable(),
   theme: z.string().trim().max(200),
@@ -75,7 +74,7 @@ export const riderSchema = z.strictObject({
   /** The rider's own theme, such as corners ridden with bend. */
   theme: z.string().trim().max(200).default(''),
   /** How far the rider is, on the same ladder as horses; null where nobody has said. */
-  stage: stage.nullable().default(null),
+  stage: stageSchema.nullable().default(null),
 });
 
 export const lessonRecordSchema = z.strictObject({

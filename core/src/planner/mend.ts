@@ -98,11 +98,12 @@ const plain = (writing: Writing): Mended => ({
 function otherPlaces(
   { letter }: RuleFacts['transition-drilled'],
   own: Composed['sets'][number] | undefined,
+  least: string | null,
   writing: Writing,
 ): Mended {
   if (!writing.worn.includes(letter))
     return { writing: { ...writing, worn: [...writing.worn, letter] } };
-  if (!own) return {};
+  if (!own) return { ban: least };
   const { id } = own.chosen.candidate;
   const most = writing.mostRounds[id] ?? Math.max(own.rounds.left, own.rounds.right);
   if (most <= 1) return { ban: id };
@@ -152,9 +153,12 @@ export function mend(
 ): Mended {
   const set = sets.find((s) => s.chosen.candidate.exercise.id === exercise);
   const own = set?.chosen.candidate;
-  const least = sets
-    .map((s) => s.chosen.candidate)
-    .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id;
+  const least =
+    sets
+      .map((s) => s.chosen.candidate)
+      .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id ?? null;
+  // What is given up: the set it speaks of, else what is worth least.
+  const orLeast = own?.id ?? least;
   const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as ExercisePhase;
   const fill = (share: number): Mended => ({
     writing: { ...writing, fill: { ...writing.fill, [part]: writing.fill[part] * share } },
@@ -173,34 +177,29 @@ export function mend(
       if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
       const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
       const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
-      if (rounds > 4) return { ban: least ?? null };
+      if (rounds > 4) return { ban: least };
       const gait = / (trot|canter) /.test(text) ? 'trot working' : 'walk medium';
       return { writing: { ...writing, more: { rein, rounds, gait } } };
     }
     case 'one-sided-gait':
-      return writing.evenRounds
-        ? { ban: least ?? null }
-        : { writing: { ...writing, evenRounds: true } };
+      return writing.evenRounds ? { ban: least } : { writing: { ...writing, evenRounds: true } };
     case 'turns-dense':
       return writing.straighten === 2
-        ? { ban: mostCurved(sets) ?? least ?? null }
+        ? { ban: mostCurved(sets) ?? least }
         : { writing: { ...writing, straighten: writing.straighten === 1 ? 2 : 1 } };
     case 'break-overdue':
       return writing.breakShare > 0.5
         ? { writing: { ...writing, breakShare: writing.breakShare - 0.15 } }
-        : { ban: own?.id ?? least ?? null };
+        : { ban: orLeast };
     case 'gait-unsettled':
       // Once round in trot before it; what does not help there is not for today.
       return own && !writing.settled.includes(own.id)
         ? { writing: { ...writing, settled: [...writing.settled, own.id] } }
-        : { ban: own?.id ?? least ?? null };
-    case 'transition-drilled': {
-      const facts = finding.facts as RuleFacts['transition-drilled'];
-      const mended = otherPlaces(facts, set, writing);
-      return mended.writing || mended.ban ? mended : { ban: least ?? null };
-    }
+        : { ban: orLeast };
+    case 'transition-drilled':
+      return otherPlaces(finding.facts as RuleFacts['transition-drilled'], set, least, writing);
     default:
-      return { ban: own?.id ?? least ?? null };
+      return { ban: orLeast };
   }
 }
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
-import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import { stageSchema } from '../gaits/stage.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
@@ -27,7 +27,7 @@ export const doneSchema = z.strictObject({
 /** The horse file of the command line, see docs/formats.md. */
 export const horseFileSchema = z.strictObject({
   name: z.string().trim().min(1).max(60),
-  stage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))),
+  stage: stageSchema,
   heightCm: z.number().min(70).max(210).default(165),
   age: z.number().min(2).max(40).optional(),
   hollowSide: z.enum(['left', 'right']).nullable().default(null),
@@ -36,7 +36,7 @@ export const horseFileSchema = z.strictObject({
   /** The scale the theme of the month works on. */
   theme: z.enum(SCALES).optional(),
   equipment: z.array(z.enum(EQUIPMENT)).default([]),
-  riderStage: z.union(STAGE_NUMBERS.map((n) => z.literal(n))).optional(),
+  riderStage: stageSchema.optional(),
   limits: z
     .strictObject({
       smallestCircleM: z

@@ -6,13 +6,11 @@ import { DeskProvider, useDeskModel } from './deskModel.ts';
 import { Editor } from './editor/Editor.tsx';
 import { Inspector } from './list/Inspector.tsx';
 import { MovementList } from './list/MovementList.tsx';
+import { layNothingOut } from '../../testing/page.ts';
 
 /** The parts of the desk around one lesson, with the real editor holding its text. */
 
-beforeAll(() => {
-  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
-  Range.prototype.getBoundingClientRect = () => new DOMRect();
-});
+beforeAll(layNothingOut);
 afterEach(cleanup);
 
 let text = '';

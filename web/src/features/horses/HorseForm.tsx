@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch, type Resolver } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/observations/records';
 import { APPROACHES } from '@canter-book/core/lesson/document';
-import { STAGES } from '@canter-book/core/gaits/stages';
+import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -83,9 +83,9 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       >
         {(field) => (
           <Select {...field} {...register('stage', { valueAsNumber: true })}>
-            {Object.entries(STAGES).map(([stage, { words }]) => (
+            {STAGE_OPTIONS.map(([stage, words]) => (
               <option key={stage} value={stage}>
-                {stage} · {words}
+                {words}
               </option>
             ))}
           </Select>

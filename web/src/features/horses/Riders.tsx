@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
-import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Rider } from '@canter-book/core/observations/records';
 import { problemOf, useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
+import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
@@ -167,9 +167,9 @@ function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
             onChange={(e) => setStage((Number(e.target.value) || null) as Rider['stage'])}
           >
             <option value="">not said</option>
-            {Object.entries(STAGES).map(([n, { words }]) => (
+            {STAGE_OPTIONS.map(([n, words]) => (
               <option key={n} value={n}>
-                {n} · {words}
+                {words}
               </option>
             ))}
           </Select>

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
-import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
+import { tapAt } from '../../testing/page.ts';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import { Events } from './Events.tsx';
 import { Riders } from './Riders.tsx';
@@ -118,11 +119,7 @@ describe('the events of a horse', () => {
 });
 
 describe('strides by taps', () => {
-  const tap = (ms: number) => {
-    const event = new Event('pointerdown', { bubbles: true });
-    Object.defineProperty(event, 'timeStamp', { value: ms });
-    act(() => void screen.getAllByRole('button')[0]!.dispatchEvent(event));
-  };
+  const tap = (ms: number) => tapAt(screen.getAllByRole('button')[0]!, ms);
 
   // The first tap is the first mark: n taps after it are n strides.
   test('count from the first mark, and time it to hundredths', () => {

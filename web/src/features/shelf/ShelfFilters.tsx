@@ -1,8 +1,7 @@
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { STAGE_NUMBERS } from '@canter-book/core/gaits/stage';
-import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/observations/records';
 import { SCALES } from '@canter-book/core/observations/scales';
+import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { Choice, Tick } from '../../ui/Choose.tsx';
 import { ANY_MINUTES, type Filters } from './filters.ts';
 
@@ -42,7 +41,7 @@ export function ShelfFilters(props: ShelfFiltersProps) {
         <Choice
           label="Up to stage"
           value={String(filters.stage)}
-          options={STAGE_NUMBERS.map((n) => [String(n), `${n} · ${STAGES[n].words}`])}
+          options={STAGE_OPTIONS}
           onChange={(stage) => onFilter({ stage: Number(stage) })}
         />
         <Choice

@@ -4,12 +4,9 @@ import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { waitFor } from '@testing-library/react';
 import { completion, type LineHelp } from './complete.ts';
+import { layNothingOut } from '../../../testing/page.ts';
 
-beforeAll(() => {
-  // jsdom lays nothing out: the editor asks for places, and gets none.
-  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
-  Range.prototype.getBoundingClientRect = () => new DOMRect();
-});
+beforeAll(layNothingOut);
 
 const asked: number[] = [];
 const help: LineHelp = {

@@ -4,12 +4,9 @@ import { act, cleanup, render } from '@testing-library/react';
 import { derive } from '../derive.ts';
 import { Editor, type EditorHandle } from './Editor.tsx';
 import type { Annotations } from './margin.ts';
+import { layNothingOut } from '../../../testing/page.ts';
 
-beforeAll(() => {
-  // jsdom lays nothing out: the editor asks for places, and gets none.
-  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
-  Range.prototype.getBoundingClientRect = () => new DOMRect();
-});
+beforeAll(layNothingOut);
 afterEach(cleanup);
 
 const TEXT =

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { tapAt } from '../../../testing/page.ts';
 import { EntryField } from './EntryField.tsx';
 import type { Entry } from './instruments.ts';
 
@@ -20,12 +21,6 @@ function open(entry: Entry, value?: unknown) {
   return { ...view, onChange, last };
 }
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
-/** A tap at a moment of the page's own clock, in milliseconds. */
-function tapAt(button: HTMLElement, ms: number) {
-  const event = new Event('pointerdown', { bubbles: true });
-  Object.defineProperty(event, 'timeStamp', { value: ms });
-  act(() => void button.dispatchEvent(event));
-}
 
 describe('a choice', () => {
   const entry: Entry = {

@@ -7,11 +7,10 @@ import {
   type OwnExercise,
 } from '@canter-book/core/exercises/exercise';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { STAGE_NUMBERS } from '@canter-book/core/gaits/stage';
-import { STAGES } from '@canter-book/core/gaits/stages';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
 import { problemOf, useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/api.ts';
+import { STAGE_OPTIONS } from '../../../app/stages.ts';
 import { useTitle } from '../../../app/title.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice, Ticks } from '../../../ui/Choose.tsx';
@@ -183,7 +182,7 @@ function What({ exercise, onChange }: FieldsProps) {
       <Choice
         label="From stage"
         value={String(stage)}
-        options={STAGE_NUMBERS.map((n) => [String(n), `${n} · ${STAGES[n].words}`])}
+        options={STAGE_OPTIONS}
         onChange={(n) => onChange({ stage: Number(n) as Exercise['stage'] })}
       />
       <fieldset>
