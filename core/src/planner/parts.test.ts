@@ -5,7 +5,9 @@ import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { letterOnTrack, lettersOf } from '../arena/arena.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';
-import type { Shelf } from './candidates.ts';
+import { WARM_UP_CHECKS } from '../observations/words.ts';
+import { APPROACHES } from '../lesson/document.ts';
+import { candidatesOf, type Shelf } from './candidates.ts';
 import { packed } from './integer.ts';
 import { setComment, setMarkIn, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
@@ -235,6 +237,22 @@ describe('the pen', () => {
     );
   });
 });
+
+test.each(STAGE_NUMBERS)(
+  'at stage %s the shelf has the whole checklist, work and stretches for every approach',
+  (stage) => {
+    const known = { mean: 6, sd: 0.5 };
+    const levels = Object.fromEntries(SCALES.map((s) => [s, { left: known, right: known }]));
+    for (const approach of APPROACHES) {
+      const { candidates } = candidatesOf(request({ stage, approach, levels }, {}));
+      const inPhase = (phase: string) => candidates.filter((c) => c.phase === phase);
+      const asked = new Set(inPhase('warm-up').flatMap((c) => c.exercise.checks));
+      expect([approach, WARM_UP_CHECKS.filter((c) => !asked.has(c))]).toEqual([approach, []]);
+      expect(inPhase('work').length).toBeGreaterThanOrEqual(8);
+      expect(inPhase('stretch').length).toBeGreaterThanOrEqual(3);
+    }
+  },
+);
 
 describe('what is said with a plan', () => {
   const chosen = (id: string, status: Status): Chosen =>
