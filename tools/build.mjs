@@ -13,6 +13,7 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root, setup } from './setup.mjs';
 
 const dist = join(root, 'dist');
@@ -52,7 +53,7 @@ async function buildServer() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['pg-native'],
+    external: ['pg-native', 'fs-native-extensions'],
     logLevel: 'warning',
     banner: {
       js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);",
@@ -82,6 +83,23 @@ function buildWeb() {
   );
 }
 
+/** What is worth packing, and small enough that packing it as tightly as can be does not take long. */
+const PACKED = /\.(js|css|html|svg|json|wasm|webmanifest)$/;
+const LEAST_BYTES = 1024;
+const TIGHTEST_BYTES = 1e6;
+
+/** Each file beside itself as .br and .gz, so that the server only has to send it. */
+function packWeb() {
+  for (const file of filesIn(join(dist, 'web'))) {
+    const bytes = PACKED.test(file) ? readFileSync(file) : Buffer.alloc(0);
+    if (bytes.length < LEAST_BYTES) continue;
+    const quality = bytes.length > TIGHTEST_BYTES ? 9 : 11;
+    const params = { [constants.BROTLI_PARAM_QUALITY]: quality };
+    writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params }));
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+  }
+}
+
 export async function build() {
   const hash = sourcesHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
@@ -89,6 +107,7 @@ export async function build() {
   rmSync(stamp, { force: true });
   mkdirSync(dist, { recursive: true });
   buildWeb();
+  packWeb();
   await buildServer();
   writeFileSync(stamp, hash);
 }

@@ -7,6 +7,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { postgresBin } from './postgres.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
@@ -17,7 +18,14 @@ function run(command, args) {
   if (done.status !== 0) throw new Error(`"${command} ${args.join(' ')}" failed.`);
 }
 
-export function setup({ browser = false } = {}) {
+/** A package of the system: only tests need one. */
+function installPackage(name, called) {
+  console.log(`Setting up: installing ${called} for the tests …`);
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name]);
+}
+
+export function setup({ browser = false, database = false } = {}) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {
     throw new Error(`Canter Book needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
@@ -32,13 +40,13 @@ export function setup({ browser = false } = {}) {
     mkdirSync(dirname(stamp), { recursive: true });
     writeFileSync(stamp, wanted);
   }
-  if (browser && !existsSync(CHROMIUM)) {
-    console.log('Setting up: installing Chromium for the tests …');
-    run('apt-get', ['update', '-qq']);
-    run('apt-get', ['install', '-y', '-qq', 'chromium']);
-  }
+  if (browser && !existsSync(CHROMIUM)) installPackage('chromium', 'Chromium');
+  if (database && !postgresBin()) installPackage('postgresql', 'PostgreSQL');
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  setup({ browser: process.argv.includes('--browser') });
+  setup({
+    browser: process.argv.includes('--browser'),
+    database: process.argv.includes('--database'),
+  });
 }

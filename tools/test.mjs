@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { root, setup } from './setup.mjs';
 
 try {
-  setup({ browser: true });
+  setup({ browser: true, database: true });
 } catch (error) {
   console.error(error.message);
   process.exit(1);
@@ -20,6 +20,7 @@ const steps = [
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
   ['dependency rules', ['tools/check-deps.mjs']],
   ['unit tests', ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')]],
+  ['server on PostgreSQL', ['tools/onPostgres.mjs']],
   ['build', ['tools/build.mjs']],
   ['journeys', ['tools/e2e.mjs']],
 ];
@@ -33,7 +34,7 @@ const results = steps.map(([name, args]) => {
 
 console.log(`\n── summary ${'─'.repeat(53)}`);
 for (const { name, ok, seconds } of results) {
-  console.log(`${ok ? '✓' : '✕'} ${name.padEnd(18)} ${seconds.toFixed(1).padStart(7)} s`);
+  console.log(`${ok ? '✓' : '✕'} ${name.padEnd(22)} ${seconds.toFixed(1).padStart(7)} s`);
 }
 const failed = results.filter((r) => !r.ok).length;
 console.log(`steps: ${results.length - failed} passed, ${failed} failed`);

@@ -75,7 +75,7 @@ describe('documents', () => {
       .send('{')
       .expect(400);
     await api().get('/api/nothing').expect(404);
-    await api().get('/api/horses/not-an-id').expect(400);
+    await api().get('/api/horses/not-an-id').expect(404);
     await put('sessions', someSession(v7())).expect(409);
   });
 

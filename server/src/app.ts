@@ -1,4 +1,6 @@
+import compression from 'compression';
 import express, { type Express } from 'express';
+import gzipStatic from 'express-static-gzip';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -7,7 +9,8 @@ import type { Book } from './repositories/book.ts';
 import { openApi } from './openapi.ts';
 import { Problem } from './problem.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
-import { sendProblem } from './routes/errors.ts';
+import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
+import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
@@ -22,15 +25,31 @@ export interface AppDeps {
   readonly webFolder?: string;
   /** The name of the yard, when the book is a demonstration. */
   readonly demo: string | null;
+  /** Resolves when the database answers. */
+  ping(): Promise<void>;
+  /** What the disk of the book has left; unbounded where the database has its own. */
+  readonly freeBytes?: () => Promise<number>;
+  /** Names under which the book may be called, beside those of this machine. */
+  readonly hosts?: readonly string[];
+  /** Told of every request that changed something. */
+  onWrite?(): void;
 }
+
+const TOO_MANY = new Problem(
+  429,
+  'Too many requests',
+  'This device asks too often. Wait a minute; what you entered is kept and is sent again.',
+);
 
 /** Generous for a yard's devices, a stop for a loop gone wild. */
 const REQUESTS_A_MINUTE = 3000;
 
-export function createApp({ book, logger, webFolder, demo }: AppDeps): Express {
+export function createApp(deps: AppDeps): Express {
+  const { book, logger, webFolder, demo } = deps;
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: false }));
+  app.use(allowHosts(deps.hosts ?? []));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -46,14 +65,33 @@ export function createApp({ book, logger, webFolder, demo }: AppDeps): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', rateLimit({ windowMs: 60_000, limit: REQUESTS_A_MINUTE, legacyHeaders: false }));
-  app.use('/api', express.json({ limit: '4mb' }));
+  app.use(
+    '/api',
+    rateLimit({
+      windowMs: 60_000,
+      limit: REQUESTS_A_MINUTE,
+      legacyHeaders: false,
+      handler: (_req, res) => answerProblem(res, problemOf(TOO_MANY)),
+    }),
+  );
+  app.use('/api', compression());
+  app.use('/api', express.json({ limit: '4mb' }), onlyStorable);
+  if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
+  app.use('/api', (req, res, next) => {
+    if (req.method !== 'GET' && req.method !== 'HEAD') {
+      res.once('finish', () => res.statusCode < 400 && deps.onWrite?.());
+    }
+    next();
+  });
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
 
-  app.get('/api/health', (_req, res) => void res.json({ ok: true, demo }));
+  app.get('/api/health', async (_req, res) => {
+    await deps.ping();
+    res.json({ ok: true, demo });
+  });
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.use('/api/horses', horseRoutes(book));
   app.use('/api/riders', riderRoutes(book));
@@ -68,22 +106,31 @@ export function createApp({ book, logger, webFolder, demo }: AppDeps): Express {
   });
 
   if (webFolder) serveWeb(app, webFolder);
+  app.use(() => {
+    throw new Problem(404, 'No such address', 'The book has nothing at this address.');
+  });
   app.use(sendProblem);
   return app;
 }
 
 function serveWeb(app: Express, folder: string) {
-  app.use(
-    express.static(folder, {
+  // Packed once, when the app was built.
+  const files = gzipStatic(folder, {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    index: false,
+    serveStatic: {
       index: false,
       setHeaders(res, path) {
         // Built files carry a hash in their name; the rest must be asked for again.
         const hashed = path.includes('/assets/');
         res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
       },
-    }),
-  );
-  app.get('/{*path}', (_req, res) => {
-    res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder });
+    },
+  });
+  app.use(files);
+  app.get('/{*path}', (req, res, next) => {
+    req.url = '/index.html';
+    files(req, res, next);
   });
 }

@@ -94,7 +94,9 @@ describe('a book on the disk', () => {
       second.child.kill('SIGTERM');
       expect(await second.exit).toBe(0);
       expect(second.output()).toContain('Closed. Everything is kept.');
-      expect(readdirSync(`${folder}-backups`).some((name) => name.endsWith('.tar.gz'))).toBe(true);
+      expect(readdirSync(`${folder}-backups`).some((name) => name.endsWith('.jsonl.gz'))).toBe(
+        true,
+      );
       expect(existsSync(join(folder, 'in-use.json'))).toBe(false);
     },
     TIMEOUT_MS,

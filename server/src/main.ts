@@ -4,95 +4,230 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app.ts';
-import { backUp } from './db/backup.ts';
-import { connect, type Where } from './db/connect.ts';
+import { backUp, freeBytesOf } from './db/backup.ts';
+import { CannotOpenError, connect, type Connection, type Where } from './db/connect.ts';
 import { BookInUseError } from './db/lock.ts';
 import { DEMO_YARD, seedDemo } from './demo/seed.ts';
-import { createBook } from './repositories/book.ts';
+import { createBook, type Book } from './repositories/book.ts';
+import { loggable, problemOf } from './routes/errors.ts';
 
 /** The only file that reads the environment and the command line. */
 
-const BACKUP_EVERY_MS = 6 * 3600 * 1000;
+const COPY_EVERY_MS = 6 * 3600 * 1000;
+/** Whoever closes the book does not wait for ever; the next copy is made when it is open again. */
+const CLOSING_COPY_MS = 60_000;
+/** Lessons that were thrown away can be brought back for so long. */
+const REMOVED_FOR_MS = 60 * 24 * 3600 * 1000;
+
 const here = dirname(fileURLToPath(import.meta.url));
 
-const { values } = parseArgs({
-  options: {
-    data: { type: 'string' },
-    demo: { type: 'boolean', default: false },
-    web: { type: 'string' },
-  },
-});
+interface Settings {
+  readonly port: number;
+  readonly host: string;
+  readonly hosts: readonly string[];
+  readonly demo: boolean;
+  readonly folder: string;
+  readonly web: string;
+  readonly where: Where;
+}
 
-const port = Number(process.env.PORT ?? 4780);
-const host = process.env.HOST ?? '127.0.0.1';
+/** @throws CannotOpenError */
+function settings(): Settings {
+  const { values } = readArguments();
+  const port = Number(process.env.PORT ?? 4780);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
+    throw new CannotOpenError(
+      `PORT must be a number from 0 to 65535, got "${process.env.PORT}". For example: PORT=4790 npm start`,
+    );
+  }
+  const folder = resolve(values.data ?? (values.demo ? 'demo-book' : 'book'));
+  const host = process.env.HOST || '127.0.0.1';
+  return {
+    port,
+    host,
+    hosts: [host, ...(process.env.ALLOWED_HOSTS ?? '').split(',')]
+      .map((h) => h.trim())
+      .filter(Boolean),
+    demo: values.demo,
+    folder,
+    web: resolve(values.web ?? join(here, '../web')),
+    where: process.env.DATABASE_URL
+      ? { kind: 'url', url: process.env.DATABASE_URL }
+      : { kind: 'folder', folder },
+  };
+}
+
+function readArguments() {
+  try {
+    return parseArgs({
+      options: {
+        data: { type: 'string' },
+        demo: { type: 'boolean', default: false },
+        web: { type: 'string' },
+      },
+    });
+  } catch (error) {
+    throw new CannotOpenError(`${(error as Error).message} Known are --data DIR and --demo.`);
+  }
+}
+
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
-const folder = resolve(values.data ?? (values.demo ? 'demo-book' : 'book'));
-const migrations = [join(here, 'migrations'), join(here, 'db/migrations')].find((f) =>
-  existsSync(f),
-)!;
-const web = resolve(values.web ?? join(here, '../web'));
-const where: Where = process.env.DATABASE_URL
-  ? { kind: 'url', url: process.env.DATABASE_URL }
-  : { kind: 'folder', folder };
+const say = (line: string) => process.stdout.write(`${line}\n`);
 
 async function main() {
-  const connection = await connect(where, migrations);
+  const set = settings();
+  const { where, folder } = set;
+  const migrations = [join(here, 'migrations'), join(here, 'db/migrations')].find(existsSync)!;
+  const connection = await connect(where, migrations, (error) =>
+    logger.warn(loggable(error), 'A connection to the database broke'),
+  );
   const book = createBook(connection.db);
-  if (values.demo && (await book.isEmpty())) {
-    process.stdout.write(`Writing the demo yard, ${DEMO_YARD} …\n`);
-    await seedDemo(book, new Date());
-    await book.maintain();
-  }
-  const filled = await book.evidence.fillMissing();
-  if (filled > 0) process.stdout.write(`Read what ${filled} earlier sessions say of each scale.\n`);
+  await prepare(connection, book, set.demo);
+  const copies = where.kind === 'folder' ? new Copies(book, folder) : null;
   const app = createApp({
     book,
     logger,
-    demo: values.demo ? DEMO_YARD : null,
-    ...(existsSync(join(web, 'index.html')) && { webFolder: web }),
+    demo: set.demo ? DEMO_YARD : null,
+    ping: () => connection.ping(),
+    hosts: set.hosts,
+    ...(where.kind === 'folder' && { freeBytes: () => freeBytesOf(folder) }),
+    onWrite: () => copies?.changed(),
+    ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
   });
-  const server = app.listen(port, host, () => {
-    process.stdout.write(`Canter Book is open at http://${host}:${port}\n`);
-    if (where.kind === 'folder')
-      process.stdout.write(`The book lies in ${folder}. Ctrl-C closes it.\n`);
+  const server = app.listen(set.port, set.host, () => {
+    const address = server.address();
+    const port = typeof address === 'object' && address ? address.port : set.port;
+    say(`Canter Book is open at http://${set.host}:${port}`);
+    if (where.kind === 'folder') say(`The book lies in ${folder}. Ctrl-C closes it.`);
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
-    const why =
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is in use. Start with another: PORT=${port + 1}`
-        : error.message;
-    process.stderr.write(`${why}\n`);
+    process.stderr.write(`${whyNotListening(error, set)}\n`);
     void connection.close().then(() => process.exit(1));
   });
-  const keepCopy = async () => {
-    if (!connection.dump) return;
-    await backUp(connection.dump, folder, new Date()).catch((error) =>
-      logger.error(error, 'backup'),
-    );
-  };
-  const timer = setInterval(() => void keepCopy(), BACKUP_EVERY_MS);
+  const timer = setInterval(() => void copies?.keep(), COPY_EVERY_MS);
 
-  let closing = false;
-  const close = () => {
-    if (closing) return;
-    closing = true;
+  let asked = 0;
+  const close = async () => {
+    asked++;
+    // Asked again: whoever closes the book is in a hurry.
+    if (asked > 1) return copies?.giveUp();
     clearInterval(timer);
     server.close();
     server.closeAllConnections();
-    void keepCopy()
-      .then(() => connection.close())
-      .then(() => {
-        process.stdout.write('Closed. Everything is kept.\n');
-        process.exit(0);
-      });
+    const missing = (await copies?.keepLast()) ?? null;
+    await connection.close();
+    say(
+      missing === null
+        ? 'Closed. Everything is kept.'
+        : `Closed. What you entered is kept in the book; the safety copy was not written: ${missing}`,
+    );
+    process.exit(0);
   };
-  process.on('SIGINT', close);
-  process.on('SIGTERM', close);
+  const closing = () =>
+    void close().catch((error: unknown) => {
+      logger.error(loggable(error), 'closing');
+      process.exit(1);
+    });
+  process.on('SIGINT', closing);
+  process.on('SIGTERM', closing);
+}
+
+/** What has to be done before anybody is let in. */
+async function prepare(connection: Connection, book: Book, demo: boolean): Promise<void> {
+  if (demo && (await book.isEmpty())) {
+    say(`Writing the demo yard, ${DEMO_YARD} …`);
+    // All of it or nothing: an interrupted start must not leave half a yard.
+    await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
+    await book.maintain();
+  }
+  const filled = await book.evidence.fillMissing();
+  if (filled > 0) say(`Read what ${filled} earlier sessions say of each scale.`);
+  await book.lessons.purge(new Date(Date.now() - REMOVED_FOR_MS));
+}
+
+/** The copies of a book in a folder: made when something has changed, one at a time. */
+class Copies {
+  /** A copy may be missing from before. */
+  private stale = true;
+  private abort = new AbortController();
+  private running: Promise<string | null> | null = null;
+
+  constructor(
+    private readonly book: Book,
+    private readonly folder: string,
+  ) {}
+
+  changed(): void {
+    this.stale = true;
+  }
+
+  giveUp(): void {
+    this.abort.abort();
+  }
+
+  /** @returns why no copy could be written, null when there is one of all that the book has */
+  keep(): Promise<string | null> {
+    this.running ??= this.write().finally(() => (this.running = null));
+    return this.running;
+  }
+
+  /** The last one before the book is closed. */
+  async keepLast(): Promise<string | null> {
+    await this.running;
+    if (!this.stale) return null;
+    const told = setTimeout(
+      () => say('Writing a safety copy … Ctrl-C again closes without it.'),
+      2_000,
+    );
+    const enough = setTimeout(() => this.giveUp(), CLOSING_COPY_MS);
+    const missing = await this.keep();
+    clearTimeout(told);
+    clearTimeout(enough);
+    return missing;
+  }
+
+  private async write(): Promise<string | null> {
+    if (!this.stale) return null;
+    this.stale = false;
+    const { book, folder } = this;
+    try {
+      const lines = (now: Date) => book.exportLines(now);
+      await backUp({ lines, size: () => book.size(), folder }, new Date(), this.abort.signal);
+      return null;
+    } catch (error) {
+      this.stale = true;
+      if (this.abort.signal.aborted) return 'it was given up.';
+      logger.error(loggable(error), 'safety copy');
+      const { code } = error as NodeJS.ErrnoException;
+      return code === 'ENOSPC'
+        ? 'the disk is full.'
+        : `it failed (${code ?? (error as Error).name}).`;
+    }
+  }
+}
+
+function whyNotListening(error: NodeJS.ErrnoException, { port, host }: Settings): string {
+  if (error.code === 'EADDRINUSE') {
+    return `Port ${port} is in use. Start with another: PORT=${port < 65_535 ? port + 1 : 4780} npm start`;
+  }
+  if (error.code === 'EACCES') return `Port ${port} is not open to this user. Take one above 1023.`;
+  if (error.code === 'EADDRNOTAVAIL') return `HOST ${host} is not an address of this machine.`;
+  return `The book cannot be served: ${error.message}`;
+}
+
+/** A sentence for what a person can put right; a trace for what only a developer can. */
+function whyNotOpen(error: unknown): string {
+  if (error instanceof BookInUseError || error instanceof CannotOpenError) return error.message;
+  if (problemOf(error).status === 503) {
+    return 'The database of DATABASE_URL does not answer. Check the address, and that it is running.';
+  }
+  const { code } = error as NodeJS.ErrnoException;
+  if (code === 'ENOSPC')
+    return 'The disk is full. Make room, then start again. Nothing was changed.';
+  return String((error as Error).stack ?? error);
 }
 
 main().catch((error: unknown) => {
-  const said =
-    error instanceof BookInUseError ? error.message : String((error as Error).stack ?? error);
-  process.stderr.write(`${said}\n`);
+  process.stderr.write(`${whyNotOpen(error)}\n`);
   process.exit(1);
 });

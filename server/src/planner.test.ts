@@ -82,7 +82,7 @@ describe('what the sets of a horse came to', () => {
   });
 
   test('a horse that is no id is refused', async () => {
-    await request(server.app).get('/api/horses/nobody/done').expect(400);
+    await request(server.app).get('/api/horses/nobody/done').expect(404);
   });
 });
 

@@ -1,13 +1,14 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 } from 'uuid';
 import { ZodError, z } from 'zod';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { reviewLesson } from '@canter-book/core/review/review';
-import { backUp } from './db/backup.ts';
+import { backUp, dropped, type Copy } from './db/backup.ts';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { LESSONS } from './demo/lessons.ts';
 import { normal, seeded, seededId } from './demo/random.ts';
@@ -211,17 +212,52 @@ describe('sessions', () => {
 });
 
 describe('backups', () => {
-  test('lie beside the book under their time, and only the newest seven stay', async () => {
+  test('are book files beside the book: read back before they get their name, and taken in again', async () => {
     const folder = join(mkdtempSync(join(tmpdir(), 'canter-book-backup-')), 'book');
-    const dump = () => Promise.resolve(new Blob(['packed']));
-    for (let day = 1; day <= 9; day++) {
-      await backUp(dump, folder, new Date(Date.UTC(2026, 4, day, 6)));
-    }
-    const kept = readdirSync(`${folder}-backups`).sort();
-    expect(kept).toHaveLength(7);
-    expect(kept[0]).toBe('book-2026-05-03T06-00-00.tar.gz');
-    expect(readFileSync(join(`${folder}-backups`, kept[6]!), 'utf8')).toBe('packed');
+    await server.book.horses.save(someHorse({ name: 'Kept Apart' }));
+    const lines = (now: Date) => server.book.exportLines(now);
+    const size = () => server.book.size();
+    const now = new Date('2026-05-01T06:00:00Z');
+    const file = await backUp({ lines, size, folder }, now);
+    expect(readdirSync(`${folder}-backups`)).toEqual([
+      `book-2026-05-01T06-00-00-${await size()}-records.jsonl.gz`,
+    ]);
+    expect(gunzipSync(readFileSync(file)).toString()).toContain('Kept Apart');
+    const cut = async function* () {
+      yield '{"canterBook":1}\n';
+      yield '{"end":{"counts":{},"check":"no"}}\n';
+    };
+    await expect(backUp({ lines: cut, size, folder }, new Date())).rejects.toThrow('read back');
+    const given = AbortSignal.abort();
+    await expect(backUp({ lines, size, folder }, new Date(), given)).rejects.toThrow();
+    expect(readdirSync(`${folder}-backups`)).toHaveLength(1);
     rmSync(join(folder, '..'), { recursive: true });
+  });
+
+  const copy = (at: string, records: number): Copy => ({ name: at, at: new Date(at), records });
+
+  test('a book that was lost and opened eight times keeps its last good copies', () => {
+    const good = ['2026-05-01T06:00:00Z', '2026-05-03T06:00:00Z', '2026-05-03T11:00:00Z'];
+    const empty = Array.from({ length: 8 }, (_, i) => `2026-05-03T11:${10 + i}:00Z`);
+    const copies = [...good.map((at) => copy(at, 900)), ...empty.map((at) => copy(at, 0))];
+    const gone = dropped(copies, new Date('2026-05-03T11:30:00Z')).map((c) => c.name);
+    expect(gone).toEqual(empty.slice(0, 7).reverse());
+  });
+
+  test('thin out with age: a year of six-hourly copies comes down to some thirty', () => {
+    const last = Date.parse('2026-12-31T18:00:00Z');
+    let kept: Copy[] = [];
+    for (let at = Date.parse('2025-06-01T00:00:00Z'); at <= last; at += 6 * 3_600_000) {
+      const all = [...kept, copy(new Date(at).toISOString(), at / 1e9)];
+      const gone = new Set(dropped(all, new Date(at)));
+      kept = all.filter((c) => !gone.has(c));
+    }
+    expect(kept.length).toBeGreaterThan(25);
+    expect(kept.length).toBeLessThan(45);
+    const days = kept.map((c) => (last - c.at.getTime()) / 86_400_000);
+    for (const age of [0.5, 3, 10, 40, 100, 200, 300]) {
+      expect(Math.min(...days.map((d) => Math.abs(d - age)))).toBeLessThan(Math.max(1, age / 4));
+    }
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idSchema } from '../fields.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
@@ -98,7 +99,7 @@ export const exerciseSchema = z.strictObject({
 
 /** An exercise of the instructor's own, as the book keeps it. */
 export const ownExerciseSchema = z.strictObject({
-  id: z.uuid(),
+  id: idSchema,
   revision: z.number().int().min(0),
   exercise: exerciseSchema,
 });

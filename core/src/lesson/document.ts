@@ -147,24 +147,30 @@ export type Item =
   | z.infer<typeof unreadSchema>
   | RepeatBlock;
 
-const repeatSchema: z.ZodType<RepeatBlock> = z.strictObject({
-  kind: z.literal('repeat'),
-  id: z.string().min(1).max(64),
-  times: z.number().int().min(1).max(50),
-  items: z.lazy(() => z.array(itemSchema).max(200)),
-  tail: trivia.before,
-  closing: trivia.trailing,
-  ...trivia,
-});
+/** Repeats within repeats: deeper than this nobody reads them. */
+export const MOST_NESTED = 4;
 
-export const itemSchema: z.ZodType<Item> = z.union([
-  lineSchema,
-  phaseSchema,
-  cornersSchema,
-  groundSchema,
-  unreadSchema,
-  repeatSchema,
-]);
+const MOST_ITEMS = 1000;
+const MOST_REPEATED = 200;
+
+const PLAIN_ITEMS = [lineSchema, phaseSchema, cornersSchema, groundSchema, unreadSchema] as const;
+
+/** Items that may hold repeats of so many levels; told apart by their kind, so that a wrong one costs one look. */
+function itemSchemaOf(levels: number): z.ZodType<Item> {
+  if (levels === 0) return z.discriminatedUnion('kind', PLAIN_ITEMS);
+  const repeatSchema = z.strictObject({
+    kind: z.literal('repeat'),
+    id: z.string().min(1).max(64),
+    times: z.number().int().min(1).max(50),
+    items: z.array(itemSchemaOf(levels - 1)).max(MOST_REPEATED),
+    tail: trivia.before,
+    closing: trivia.trailing,
+    ...trivia,
+  });
+  return z.discriminatedUnion('kind', [...PLAIN_ITEMS, repeatSchema]);
+}
+
+export const itemSchema: z.ZodType<Item> = itemSchemaOf(MOST_NESTED);
 
 export const arenaSchema = z.strictObject({
   widthM: z.number().min(8).max(100),
@@ -196,7 +202,7 @@ export const lessonSchema = z.strictObject({
   horse: z.strictObject({ name: title, ...trivia }).optional(),
   approach: z.strictObject({ name: approachSchema, ...trivia }).optional(),
   start: startSchema.optional(),
-  items: z.array(itemSchema).max(1000),
+  items: z.array(itemSchema).max(MOST_ITEMS),
   /** Comments after the last line. */
   tail: trivia.before,
 });

@@ -1,6 +1,8 @@
+import { storableText } from '../fields.ts';
 import { tokenize, type Token } from '../forms/tokens.ts';
 import {
   groundSchema,
+  MOST_NESTED,
   PHASES,
   type GroundItem,
   type Instruction,
@@ -27,7 +29,6 @@ export interface Parsed {
   readonly spans: ReadonlyMap<string, ItemSpan>;
 }
 
-const MOST_NESTED = 4;
 const MOST_LINES = 900;
 const LONGEST_LINE = 1000;
 
@@ -78,7 +79,9 @@ class Reader {
   constructor(private readonly newId: () => string) {}
 
   read(text: string): Parsed {
-    const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+    const lines = storableText(text)
+      .replace(/^\uFEFF/, '')
+      .split(/\r\n|\r|\n/);
     if (lines.at(-1) === '') lines.pop();
     lines
       .slice(0, MOST_LINES)
@@ -106,11 +109,11 @@ class Reader {
     }
     const [word = '', rest = ''] = splitFirst(line.body);
     const known = word.toLowerCase();
-    if (known in HEADERS) this.readHeader(known, rest, line);
+    if (Object.hasOwn(HEADERS, known)) this.readHeader(known, rest, line);
     else if (known === 'phase') this.readPhase(rest, line);
     else if (known === 'repeat') this.readRepeat(rest, line);
     else if (known === 'corners') this.readCorners(rest, line);
-    else if (known in GROUND) this.readGround(known as GroundItem['what'], rest, line);
+    else if (Object.hasOwn(GROUND, known)) this.readGround(known as GroundItem['what'], rest, line);
     else if (line.body === '}') this.closeRepeat(line);
     else this.readMovement(line);
   }

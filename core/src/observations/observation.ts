@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import { idSchema as id, instantSchema } from '../fields.ts';
 import { HEAD_POSITIONS, SIGNS, WARM_UP_CHECKS } from './words.ts';
 import { SCALES } from './scales.ts';
 
-const id = z.uuid();
 const rein = z.enum(['left', 'right']);
 const gait = z.enum(['walk', 'trot', 'canter']);
 const mark = z.number().min(0).max(10).multipleOf(0.5);
@@ -12,7 +12,7 @@ const count = z.number().int().min(0).max(999);
 const base = {
   id,
   sessionId: id,
-  at: z.iso.datetime({ offset: true }),
+  at: instantSchema,
   /** An observation is never changed: a correction is a new one that names the old. */
   corrects: id.optional(),
 };

@@ -1,14 +1,13 @@
 import { z } from 'zod';
+import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 /** The records of the book, checked at every door. */
 
-const id = z.uuid();
 const name = z.string().trim().min(1, 'give a name').max(60);
 const text = z.string().max(2000);
-const date = z.iso.date();
 
 /** A known distance ridden in a pace: strides are whole cycles, also in walk. */
 export const measurementSchema = z
@@ -63,6 +62,8 @@ export const horseSchema = z.strictObject({
   limits: limitsSchema,
   fitness: z.enum(FITNESS).default('usual'),
   events: z.array(horseEventSchema).max(500).default([]),
+  /** The day it left the yard: its past is kept, and it is no longer offered. */
+  retiredOn: date.optional(),
 });
 
 export const riderSchema = z.strictObject({
@@ -75,6 +76,7 @@ export const riderSchema = z.strictObject({
   theme: z.string().trim().max(200).default(''),
   /** How far the rider is, on the same ladder as horses; null where nobody has said. */
   stage: stageSchema.nullable().default(null),
+  retiredOn: date.optional(),
 });
 
 export const lessonRecordSchema = z.strictObject({
@@ -87,7 +89,9 @@ export const lessonRecordSchema = z.strictObject({
   tags: z.array(z.string().trim().min(1).max(30)).max(12).default([]),
   /** Offered as a beginning for new lessons. */
   template: z.boolean().default(false),
-  updatedAt: z.iso.datetime({ offset: true }),
+  updatedAt: instantSchema,
+  /** When it was thrown away; it can still be brought back. */
+  removedAt: instantSchema.optional(),
 });
 
 export const sessionSchema = z.strictObject({
@@ -99,11 +103,13 @@ export const sessionSchema = z.strictObject({
   /** The lesson as it was on that day. */
   document: lessonSchema.nullable(),
   date,
-  startedAt: z.iso.datetime({ offset: true }),
-  endedAt: z.iso.datetime({ offset: true }).nullable(),
+  startedAt: instantSchema,
+  endedAt: instantSchema.nullable(),
   minutes: z.number().min(0).max(600).nullable(),
   notes: text,
   homework: z.string().max(400),
+  /** When it was taken out, with all that was seen in it; it can still be brought back. */
+  removedAt: instantSchema.optional(),
 });
 
 export type Horse = z.infer<typeof horseSchema>;

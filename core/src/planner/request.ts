@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
@@ -17,7 +18,7 @@ const perRein = z.strictObject({ left: level.nullable(), right: level.nullable()
 
 /** What an exercise came to on an earlier day. */
 export const doneSchema = z.strictObject({
-  date: z.iso.date(),
+  date: daySchema,
   exercise: z.string().max(80),
   rung: z.number().int().min(0).max(7),
   good: z.number().int().min(0),
@@ -86,7 +87,7 @@ export const wishesSchema = z.strictObject({
     insetM: z.number().min(0).max(2).default(0.5),
   }),
   /** The day of the lesson. */
-  date: z.iso.date(),
+  date: daySchema,
   mood: z.enum(MOODS).default('as usual'),
   hot: z.boolean().default(false),
   /** Exercises that must be in it, and that must not. */

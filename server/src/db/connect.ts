@@ -1,4 +1,6 @@
+import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import * as schema from './schema.ts';
 import { lockFolder } from './lock.ts';
@@ -7,8 +9,8 @@ export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface Connection {
   readonly db: Database;
-  /** A packed copy of the whole book; null where the database keeps its own backups. */
-  readonly dump: (() => Promise<Blob>) | null;
+  /** Resolves when the database answers; rejects when it does not. */
+  ping(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -17,14 +19,29 @@ export type Where =
   | { readonly kind: 'folder'; readonly folder: string }
   | { readonly kind: 'url'; readonly url: string };
 
+/** What the person who started the program can put right: said in one sentence. */
+export class CannotOpenError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'CannotOpenError';
+  }
+}
+
 /**
  * Opens the book: PGlite in a folder or in memory, or a PostgreSQL server by its URL; one schema and
  * one set of migrations for all.
  *
+ * @param onError told of a connection that broke while nobody used it
  * @throws BookInUseError when another process holds the folder
+ * @throws CannotOpenError when the folder cannot be written
  */
-export async function connect(where: Where, migrationsFolder: string): Promise<Connection> {
-  if (where.kind === 'url') return connectServer(where.url, migrationsFolder);
+export async function connect(
+  where: Where,
+  migrationsFolder: string,
+  onError: (error: Error) => void = () => {},
+): Promise<Connection> {
+  if (where.kind === 'url') return connectServer(where.url, migrationsFolder, onError);
+  if (where.kind === 'folder') checkFolder(where.folder);
   const release = where.kind === 'folder' ? lockFolder(where.folder) : () => {};
   try {
     const { PGlite } = await import('@electric-sql/pglite');
@@ -36,7 +53,7 @@ export async function connect(where: Where, migrationsFolder: string): Promise<C
     await migrate(db, { migrationsFolder });
     return {
       db: db as unknown as Database,
-      dump: () => client.dumpDataDir('gzip') as Promise<Blob>,
+      ping: async () => void (await client.query('select 1')),
       async close() {
         await client.close();
         release();
@@ -48,12 +65,84 @@ export async function connect(where: Where, migrationsFolder: string): Promise<C
   }
 }
 
-async function connectServer(url: string, migrationsFolder: string): Promise<Connection> {
+/** @throws CannotOpenError with what to do */
+function checkFolder(folder: string): void {
+  const another = 'Start with another folder: --data DIR.';
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.R_OK | constants.W_OK);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    const why =
+      code === 'EEXIST' || code === 'ENOTDIR'
+        ? 'is not a folder'
+        : code === 'EACCES' || code === 'EROFS' || code === 'EPERM'
+          ? 'cannot be written to by this user'
+          : `cannot be used (${code ?? 'unknown reason'})`;
+    throw new CannotOpenError(`${folder} ${why}. ${another}`);
+  }
+  const pg = join(folder, 'pg');
+  const begun = existsSync(pg) && statSync(pg).isDirectory();
+  if (begun && !existsSync(join(pg, 'PG_VERSION'))) {
+    throw new CannotOpenError(
+      `${pg} holds no book, or one that was never finished. Move it away, or ${another.charAt(0).toLowerCase()}${another.slice(1)}`,
+    );
+  }
+}
+
+/** Long enough for a busy server, short enough that a person still waits. */
+const CONNECT_MS = 5_000;
+const LOCK_MS = 5_000;
+const STATEMENT_MS = 60_000;
+/** Of each server program; several share one database. */
+const MOST_CONNECTIONS = 8;
+/** Any number, the same for all servers of one database. */
+const MIGRATION_LOCK = 4_780_001;
+
+async function connectServer(
+  url: string,
+  migrationsFolder: string,
+  onError: (error: Error) => void,
+): Promise<Connection> {
   const { Pool } = (await import('pg')).default;
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
-  const pool = new Pool({ connectionString: url });
-  const db = drizzle(pool, { schema });
-  await migrate(db, { migrationsFolder });
-  return { db: db as unknown as Database, dump: null, close: () => pool.end() };
+  const pool = new Pool({
+    connectionString: url,
+    max: MOST_CONNECTIONS,
+    connectionTimeoutMillis: CONNECT_MS,
+    lock_timeout: LOCK_MS,
+    statement_timeout: STATEMENT_MS,
+    idle_in_transaction_session_timeout: STATEMENT_MS,
+    keepAlive: true,
+  });
+  // A connection that breaks while it rests must not end the program: the next request opens another.
+  pool.on('error', onError);
+  pool.on('connect', (client) => client.on('error', onError));
+  try {
+    await migrateAlone();
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
+  const db = drizzle(pool, { schema }) as unknown as Database;
+  return {
+    db,
+    ping: async () => void (await db.execute(sql`select 1`)),
+    close: () => pool.end(),
+  };
+
+  /** Servers that start together migrate one after the other. */
+  async function migrateAlone(): Promise<void> {
+    const client = await pool.connect();
+    try {
+      await client.query('set lock_timeout = 0; set statement_timeout = 0');
+      await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+      await migrate(drizzle(client, { schema }), { migrationsFolder });
+      await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+    } finally {
+      // Not handed on: it waits without end.
+      client.release(true);
+    }
+  }
 }

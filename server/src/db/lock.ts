@@ -1,78 +1,61 @@
-import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+/// <reference path="../types/fs-native-extensions.d.ts" />
+import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { hostname } from 'node:os';
 import { join } from 'node:path';
+import { tryLock } from 'fs-native-extensions';
 
 /** Another process has this book open. */
 export class BookInUseError extends Error {
   constructor(
     readonly folder: string,
-    readonly pid: number,
+    readonly holder: Holder | null,
   ) {
+    const who = holder ? ` (process ${holder.pid}) on ${holder.host}` : '';
     super(
-      `The book in ${folder} is already open in another program (process ${pid}). ` +
+      `The book in ${folder} is already open in another program${who}. ` +
         'Close that one first, or start this one with another folder: --data DIR. Nothing was changed.',
     );
     this.name = 'BookInUseError';
   }
 }
 
+/** Who holds the folder: told to the one who is refused, never relied on. */
 interface Holder {
-  pid: number;
-  startedAt: string | null;
-}
-
-/**
- * When a process began, in clock ticks since boot: tells a living holder from a stranger that was
- * given the same number later. Null where the system does not say.
- */
-function startOf(pid: number): string | null {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null;
-  } catch {
-    return null;
-  }
-}
-
-function isAlive({ pid, startedAt }: Holder): boolean {
-  try {
-    process.kill(pid, 0);
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
-  const now = startOf(pid);
-  return startedAt === null || now === null || now === startedAt;
+  readonly pid: number;
+  readonly host: string;
 }
 
 /**
  * Takes a folder for this process. PGlite has no lock of its own: two processes on one folder both
  * open it, and committed rows vanish.
  *
+ * The lock is the operating system's, on an open file: it ends with the process, however that ends, so
+ * there is none to be found stale, and it holds between containers that share the folder. Its file stays:
+ * deleting it would let two processes lock two files of one name.
+ *
  * @returns gives the folder back
- * @throws BookInUseError when a living process holds it; a lock left by a dead one is taken over
+ * @throws BookInUseError when another process holds it
  */
 export function lockFolder(folder: string): () => void {
   mkdirSync(folder, { recursive: true });
-  const file = join(folder, 'in-use.json');
-  const mine: Holder = { pid: process.pid, startedAt: startOf(process.pid) };
-  for (let attempt = 0; attempt < 3; attempt++) {
-    try {
-      const handle = openSync(file, 'wx');
-      writeSync(handle, JSON.stringify(mine));
-      closeSync(handle);
-      return () => rmSync(file, { force: true });
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-    }
-    const holder = readHolder(file);
-    if (holder && isAlive(holder)) throw new BookInUseError(folder, holder.pid);
-    rmSync(file, { force: true });
+  const file = openSync(join(folder, 'lock'), 'a+');
+  const note = join(folder, 'in-use.json');
+  if (!tryLock(file)) {
+    closeSync(file);
+    throw new BookInUseError(folder, readHolder(note));
   }
-  throw new BookInUseError(folder, readHolder(file)?.pid ?? 0);
+  const mine: Holder = { pid: process.pid, host: hostname() };
+  writeFileSync(note, JSON.stringify(mine));
+  return () => {
+    rmSync(note, { force: true });
+    closeSync(file);
+  };
 }
 
 function readHolder(file: string): Holder | null {
   try {
-    return JSON.parse(readFileSync(file, 'utf8')) as Holder;
+    const { pid, host } = JSON.parse(readFileSync(file, 'utf8')) as Partial<Holder>;
+    return typeof pid === 'number' ? { pid, host: host ?? 'this machine' } : null;
   } catch {
     return null;
   }

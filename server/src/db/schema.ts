@@ -2,12 +2,12 @@ import { sql } from 'drizzle-orm';
 import {
   boolean,
   date,
+  doublePrecision,
   index,
   integer,
   jsonb,
   pgTable,
   primaryKey,
-  real,
   text,
   timestamp,
   uuid,
@@ -29,7 +29,7 @@ export const horses = pgTable('horses', {
   name: text().notNull(),
   kind: text().notNull().default(''),
   bornYear: integer('born_year'),
-  heightCm: real('height_cm').notNull(),
+  heightCm: doublePrecision('height_cm').notNull(),
   stage: integer().notNull(),
   approach: text().notNull(),
   hollowSide: text('hollow_side'),
@@ -52,6 +52,8 @@ export const horses = pgTable('horses', {
     .$type<string[]>()
     .notNull()
     .default(sql`'[]'::jsonb`),
+  /** The day it left the yard: kept, and no longer offered. */
+  retiredOn: date('retired_on', { mode: 'string' }),
 });
 
 export const riders = pgTable('riders', {
@@ -61,6 +63,7 @@ export const riders = pgTable('riders', {
   notes: text().notNull().default(''),
   theme: text().notNull().default(''),
   stage: integer().$type<Rider['stage']>(),
+  retiredOn: date('retired_on', { mode: 'string' }),
 });
 
 /** The instructor's own exercises, beside those of the shelf. */
@@ -84,6 +87,8 @@ export const lessons = pgTable(
       .default(sql`'[]'::jsonb`),
     template: boolean().notNull().default(false),
     updatedAt: instant('updated_at').notNull(),
+    /** Thrown away, and can still be brought back. */
+    removedAt: instant('removed_at'),
   },
   (t) => [index('lessons_by_time').on(t.updatedAt)],
 );
@@ -119,9 +124,11 @@ export const sessions = pgTable(
     date: date({ mode: 'string' }).notNull(),
     startedAt: instant('started_at').notNull(),
     endedAt: instant('ended_at'),
-    minutes: real(),
+    minutes: doublePrecision(),
     notes: text().notNull().default(''),
     homework: text().notNull().default(''),
+    /** Taken out of the book, with all that was seen in it; it can still be brought back. */
+    removedAt: instant('removed_at'),
   },
   (t) => [
     index('sessions_by_horse').on(t.horseId, t.startedAt),
@@ -172,4 +179,14 @@ export const horseSnapshots = pgTable('horse_snapshots', {
     .references(() => horses.id, { onDelete: 'cascade' }),
   snapshot: jsonb().$type<Snapshot>().notNull(),
   readings: jsonb().$type<Readings>().notNull(),
+});
+
+/** What was taken into the book at one go, so that it can be taken out again as a whole. */
+export const imports = pgTable('imports', {
+  id: uuid().primaryKey(),
+  madeAt: instant('made_at').notNull(),
+  /** The name of the file. */
+  source: text().notNull(),
+  sessionIds: jsonb('session_ids').$type<string[]>().notNull(),
+  observationIds: jsonb('observation_ids').$type<string[]>().notNull(),
 });

@@ -1,5 +1,5 @@
-import { and, asc, count, desc, eq, gte, inArray, sql } from 'drizzle-orm';
-import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
+import { and, asc, count, desc, eq, gte, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import type { Horse, Rider, Session } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { unpacked } from '@canter-book/core/progress/readings';
 import type { Database } from '../db/connect.ts';
@@ -16,9 +16,11 @@ import {
   sessions,
 } from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
-import { bundleLines, takeBundle, type BundleKind, type BundleReport } from './bundle.ts';
-import { evidenceStore } from './evidence.ts';
-import { observationStore } from './observations.ts';
+import { bundleLines, takeBundle, type BundleReport } from './bundle.ts';
+import { DOCUMENTS, type DocumentKind } from './documents.ts';
+import { evidenceStore, renewIn } from './evidence.ts';
+import { importStore } from './imports.ts';
+import { observationStore, stands, type ObservationStore } from './observations.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -29,6 +31,13 @@ export interface LessonSummary {
   tags: string[];
   template: boolean;
   updatedAt: string;
+}
+
+export interface RemovedLesson {
+  id: string;
+  title: string;
+  horseId: string | null;
+  removedAt: string;
 }
 
 export interface SessionFilter {
@@ -63,63 +72,25 @@ export interface RiderCorners {
 
 export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
 
-type HorseRow = typeof horses.$inferSelect;
-type LessonRow = typeof lessons.$inferSelect;
-type SessionRow = typeof sessions.$inferSelect;
-
-const sessionMapping = {
-  toRow: (s: Session): SessionRow => ({
-    ...s,
-    startedAt: new Date(s.startedAt),
-    endedAt: s.endedAt === null ? null : new Date(s.endedAt),
-  }),
-  fromRow: (row: SessionRow): Session => ({
-    ...row,
-    startedAt: row.startedAt.toISOString(),
-    endedAt: row.endedAt?.toISOString() ?? null,
-  }),
-};
-
 /** As far back as the planner looks. */
 const PLANNED_SESSIONS = 12;
 
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
-  const horseRows = revisioned<Horse, HorseRow>(db, horses, {
-    toRow: (horse) => horse,
-    fromRow: (row) => row as Horse,
-  });
-  const riderRows = revisioned<Rider, Rider>(db, riders, { toRow: (r) => r, fromRow: (r) => r });
-  const lessonRows = revisioned<LessonRecord, LessonRow>(db, lessons, {
-    toRow: (lesson) => ({ ...lesson, updatedAt: new Date(lesson.updatedAt) }),
-    fromRow: (row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }),
-    saved: keepVersion,
-  });
-  const sessionRows = revisioned<Session, SessionRow>(db, sessions, sessionMapping);
+  const { rider, exercise, horse, lesson, session } = DOCUMENTS;
   const evidence = evidenceStore(db);
   const seen = observationStore(db, evidence);
 
-  const same = (document: unknown) => document as Record<string, unknown>;
-  const additions = {
-    rider: { table: riders, toRow: same },
-    exercise: { table: ownExercises, toRow: same },
-    horse: { table: horses, toRow: same },
-    lesson: {
-      table: lessons,
-      toRow: (l: LessonRecord) => same({ ...l, updatedAt: new Date(l.updatedAt) }),
-    },
-    session: { table: sessions, toRow: (s: Session) => same(sessionMapping.toRow(s)) },
-  };
-
   const book = {
     horses: {
-      ...horseRows,
+      ...revisioned(db, horses, horse),
       list: async (): Promise<Horse[]> =>
-        (await db.select().from(horses).orderBy(asc(horses.name))) as Horse[],
+        (await db.select().from(horses).orderBy(asc(horses.name))).map(horse.fromRow),
     },
     riders: {
-      ...riderRows,
-      list: (): Promise<Rider[]> => db.select().from(riders).orderBy(asc(riders.name)),
+      ...revisioned(db, riders, rider),
+      list: async (): Promise<Rider[]> =>
+        (await db.select().from(riders).orderBy(asc(riders.name))).map(rider.fromRow),
       /** Corners counted for each rider since a day, and how many were ridden with bend. */
       async corners(since: string): Promise<RiderCorners[]> {
         return db
@@ -136,22 +107,20 @@ export function createBook(db: Database) {
             and(
               eq(observations.kind, 'corner'),
               gte(sessions.date, since),
-              sql`${sessions.riderId} is not null`,
-              sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+              isNotNull(sessions.riderId),
+              isNull(sessions.removedAt),
+              stands,
             ),
           )
           .groupBy(sessions.riderId);
       },
     },
     exercises: {
-      ...revisioned<OwnExercise, OwnExercise>(db, ownExercises, {
-        toRow: (e) => e,
-        fromRow: (row) => row,
-      }),
+      ...revisioned(db, ownExercises, exercise),
       list: (): Promise<OwnExercise[]> => db.select().from(ownExercises),
     },
     lessons: {
-      ...lessonRows,
+      ...revisioned(db, lessons, { ...lesson, saved: keepVersion }),
       /** The newest first; with words to look for, those that have them all in title, tags or text. */
       async list(words: readonly string[] = []): Promise<LessonSummary[]> {
         const { id, revision, title, horseId, tags, template, updatedAt, document } = lessons;
@@ -162,39 +131,49 @@ export function createBook(db: Database) {
         const rows = await db
           .select({ id, revision, title, horseId, tags, template, updatedAt })
           .from(lessons)
-          .where(and(...words.map(holds)))
+          .where(and(isNull(lessons.removedAt), ...words.map(holds)))
           .orderBy(desc(updatedAt));
         return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
       },
       versions: (id: string) => versionsOf(db, id),
+      /** Thrown away not long ago, and can still be brought back; the newest first. */
+      async removed(): Promise<RemovedLesson[]> {
+        const { id, title, horseId, removedAt } = lessons;
+        const rows = await db
+          .select({ id, title, horseId, removedAt })
+          .from(lessons)
+          .where(isNotNull(removedAt))
+          .orderBy(desc(removedAt));
+        return rows.map((row) => ({ ...row, removedAt: row.removedAt!.toISOString() }));
+      },
+      /** Lessons that were thrown away before an instant are gone for good. */
+      async purge(before: Date): Promise<number> {
+        const gone = await db
+          .delete(lessons)
+          .where(lt(lessons.removedAt, before))
+          .returning({ id: lessons.id });
+        return gone.length;
+      },
     },
     sessions: {
-      ...sessionRows,
+      ...revisioned(db, sessions, {
+        ...session,
+        async saved(tx, now, before) {
+          const counts = now.removedAt !== before?.removedAt || now.date !== before?.date;
+          if (before && counts) await renewIn(tx, [now.id]);
+        },
+      }),
       /** All sessions with their names and marks, oldest first, a page at a time. */
       async *pages(): AsyncGenerator<SessionWithMarks[]> {
-        const size = 500;
-        for (let from = 0; ; from += size) {
-          const rows = await db
-            .select({
-              date: sessions.date,
-              horse: horses.name,
-              rider: riders.name,
-              minutes: sessions.minutes,
-              notes: sessions.notes,
-              homework: sessions.homework,
-              evidence: sessionEvidence.evidence,
-            })
-            .from(sessions)
-            .innerJoin(horses, eq(horses.id, sessions.horseId))
-            .leftJoin(riders, eq(riders.id, sessions.riderId))
-            .leftJoin(sessionEvidence, eq(sessionEvidence.sessionId, sessions.id))
-            .orderBy(asc(sessions.startedAt), asc(sessions.id))
-            .limit(size)
-            .offset(from);
-          if (rows.length === 0) return;
-          yield rows.map(({ evidence: said, rider, ...rest }) => ({
+        let after: { startedAt: Date; id: string } | null = null;
+        for (;;) {
+          const rows = await sessionsAfter(db, after);
+          const last = rows.at(-1);
+          if (!last) return;
+          after = last;
+          yield rows.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
             ...rest,
-            rider: rider ?? '',
+            rider: by ?? '',
             marks: unpacked(said ?? [])
               .filter((e) => e.kind === 'mark')
               .map((e) => ({ scale: e.scale, rein: e.rein, value: Math.round(e.mean * 2) / 2 })),
@@ -208,32 +187,22 @@ export function createBook(db: Database) {
           select h.id as "horseId", s.date::text as date, s.minutes, s.homework
           from horses h cross join lateral (
             select date, minutes, homework from sessions
-            where horse_id = h.id and date <= ${until}
+            where horse_id = h.id and date <= ${until} and removed_at is null
             order by started_at desc limit 1) s`);
         return (found as unknown as { rows: LastSession[] }).rows;
-      },
-      /** The session of each horse and day that is in the book already, by "horse/day". */
-      async ofDays(
-        wanted: readonly { horseId: string; date: string }[],
-      ): Promise<Map<string, string>> {
-        const rows = await db
-          .select({ id: sessions.id, horseId: sessions.horseId, date: sessions.date })
-          .from(sessions)
-          .where(
-            and(
-              inArray(sessions.horseId, [...new Set(wanted.map((w) => w.horseId))]),
-              inArray(sessions.date, [...new Set(wanted.map((w) => w.date))]),
-            ),
-          )
-          .orderBy(asc(sessions.startedAt));
-        return new Map(rows.map((row) => [`${row.horseId}/${row.date}`, row.id]));
       },
       /** What the sets of a horse's last planned sessions came to. */
       async done(horseId: string): Promise<Done[]> {
         const rows = await db
           .select({ id: sessions.id, date: sessions.date, document: sessions.document })
           .from(sessions)
-          .where(and(eq(sessions.horseId, horseId), sql`${sessions.document} is not null`))
+          .where(
+            and(
+              eq(sessions.horseId, horseId),
+              isNotNull(sessions.document),
+              isNull(sessions.removedAt),
+            ),
+          )
           .orderBy(desc(sessions.startedAt))
           .limit(PLANNED_SESSIONS);
         const tried = await seen.triesOf(rows.map((row) => row.id));
@@ -249,6 +218,7 @@ export function createBook(db: Database) {
             and(
               horseId ? eq(sessions.horseId, horseId) : undefined,
               since ? gte(sessions.date, since) : undefined,
+              isNull(sessions.removedAt),
             ),
           )
           .orderBy(desc(sessions.startedAt))
@@ -258,36 +228,27 @@ export function createBook(db: Database) {
           rows.map((row) => row.id),
         );
         return rows.map((row) => {
-          const { document: _, ...rest } = sessionMapping.fromRow(row);
+          const { document: _, ...rest } = session.fromRow(row);
           return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0 }) };
         });
       },
     },
     observations: seen,
     evidence,
-    /** Adds documents that are not there yet; those that are stay as they are. */
-    async addAll(kind: BundleKind, documents: readonly { id: string }[]): Promise<number> {
-      if (kind === 'observation') {
-        const { stored } = await book.observations.append(documents as Observation[]);
-        return stored;
-      }
-      const { table, toRow } = additions[kind];
-      let added = 0;
-      for (let i = 0; i < documents.length; i += 500) {
-        const rows = await db
-          .insert(table)
-          .values(documents.slice(i, i + 500).map((d) => toRow(d as never)) as never)
-          .onConflictDoNothing()
-          .returning({ id: table.id });
-        added += rows.length;
-      }
-      return added;
-    },
+    imports: importStore(db),
     exportLines: (now: Date) => bundleLines(db, now),
     importLines: (
       lines: AsyncIterable<string>,
       options: { check: boolean },
     ): Promise<BundleReport> => takeBundle(book, db, lines, options),
+    /** Adds documents that are not there yet; those that are stay as they are. Answers the ids of the new ones. */
+    addAll: (kind: DocumentKind, documents: readonly { id: string }[]): Promise<string[]> =>
+      addAll(db, seen, kind, documents),
+    /** How much has been entered: what a backup is worth is seen by it. */
+    async size(): Promise<number> {
+      const tables = Object.values(DOCUMENTS).map(({ table }) => db.$count(table));
+      return (await Promise.all(tables)).reduce((sum, n) => sum + n, 0);
+    },
     /** Whether nothing was ever entered. */
     async isEmpty(): Promise<boolean> {
       const [row] = await db.select({ n: count() }).from(horses);
@@ -302,6 +263,61 @@ export function createBook(db: Database) {
 
 export type Book = ReturnType<typeof createBook>;
 
+const SESSIONS_A_PAGE = 250;
+
+/** The next page of sessions with their names: the same speed for the last page as for the first. */
+const sessionsAfter = (db: Database, after: { startedAt: Date; id: string } | null) =>
+  db
+    .select({
+      id: sessions.id,
+      startedAt: sessions.startedAt,
+      date: sessions.date,
+      horse: horses.name,
+      rider: riders.name,
+      minutes: sessions.minutes,
+      notes: sessions.notes,
+      homework: sessions.homework,
+      evidence: sessionEvidence.evidence,
+    })
+    .from(sessions)
+    .innerJoin(horses, eq(horses.id, sessions.horseId))
+    .leftJoin(riders, eq(riders.id, sessions.riderId))
+    .leftJoin(sessionEvidence, eq(sessionEvidence.sessionId, sessions.id))
+    .where(
+      and(
+        isNull(sessions.removedAt),
+        after === null
+          ? undefined
+          : sql`(${sessions.startedAt}, ${sessions.id}) > (${after.startedAt.toISOString()}::timestamptz, ${after.id}::uuid)`,
+      ),
+    )
+    .orderBy(asc(sessions.startedAt), asc(sessions.id))
+    .limit(SESSIONS_A_PAGE);
+
+const ROWS_AT_ONCE = 250;
+
+async function addAll(
+  db: Database,
+  seen: ObservationStore,
+  kind: DocumentKind,
+  documents: readonly { id: string }[],
+): Promise<string[]> {
+  if (kind === 'observation') {
+    return (await seen.append(documents as Observation[], { later: true })).storedIds;
+  }
+  const { table, toRow } = DOCUMENTS[kind];
+  const added: string[] = [];
+  for (let i = 0; i < documents.length; i += ROWS_AT_ONCE) {
+    const rows = await db
+      .insert(table)
+      .values(documents.slice(i, i + ROWS_AT_ONCE).map((d) => toRow(d as never)) as never)
+      .onConflictDoNothing()
+      .returning({ id: table.id });
+    added.push(...rows.map((row) => row.id as string));
+  }
+  return added;
+}
+
 async function tries(db: Database, sessionIds: readonly string[]) {
   if (sessionIds.length === 0) return new Map<string, { tries: number; good: number }>();
   const rows = await db
@@ -314,11 +330,7 @@ async function tries(db: Database, sessionIds: readonly string[]) {
     })
     .from(observations)
     .where(
-      and(
-        inArray(observations.sessionId, [...sessionIds]),
-        eq(observations.kind, 'try'),
-        sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
-      ),
+      and(inArray(observations.sessionId, [...sessionIds]), eq(observations.kind, 'try'), stands),
     )
     .groupBy(observations.sessionId);
   return new Map(rows.map(({ sessionId, ...rest }) => [sessionId, rest]));

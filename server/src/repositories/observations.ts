@@ -1,9 +1,10 @@
-import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
-import type { EvidenceStore } from './evidence.ts';
+import { renewIn, type EvidenceStore } from './evidence.ts';
+import type { Transaction } from './revisioned.ts';
 
 /** The newest are enough for a distribution, and quickly read. */
 const MOST_SEEN = 1500;
@@ -25,7 +26,10 @@ interface ObservationRow {
 }
 
 /** Many rows as one JSON value: several times as fast as a parameter for each field. */
-async function insertObservations(db: Database, rows: readonly ObservationRow[]): Promise<number> {
+async function insertObservations(
+  db: Transaction,
+  rows: readonly ObservationRow[],
+): Promise<string[]> {
   const packed = rows.map(({ sessionId, horseId, ...rest }) => ({
     ...rest,
     session_id: sessionId,
@@ -38,11 +42,35 @@ async function insertObservations(db: Database, rows: readonly ObservationRow[])
       id uuid, session_id uuid, horse_id uuid, at timestamptz, kind text, corrects uuid, data jsonb)
     on conflict do nothing
     returning id`);
-  return (result as unknown as { rows: unknown[] }).rows.length;
+  return (result as unknown as { rows: { id: string }[] }).rows.map((row) => row.id);
 }
 
 /** What no later observation names. */
-const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
+export const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
+
+/** Those whose session is known, once each; answers the ids of the new ones. */
+export async function insertAll(
+  tx: Transaction,
+  batch: readonly Observation[],
+  horseOf: ReadonlyMap<string, string>,
+): Promise<string[]> {
+  const rows = batch
+    .filter((o) => horseOf.has(o.sessionId))
+    .map((o) => ({
+      id: o.id,
+      sessionId: o.sessionId,
+      horseId: horseOf.get(o.sessionId)!,
+      at: o.at,
+      kind: o.kind,
+      corrects: o.corrects ?? null,
+      data: o,
+    }));
+  const stored: string[] = [];
+  for (let i = 0; i < rows.length; i += AT_ONCE) {
+    stored.push(...(await insertObservations(tx, rows.slice(i, i + AT_ONCE))));
+  }
+  return stored;
+}
 
 export interface NamedReading {
   date: string;
@@ -53,42 +81,37 @@ export interface NamedReading {
 /** What was seen: only ever added to, and the evidence kept in step. */
 export function observationStore(db: Database, evidence: EvidenceStore) {
   return {
-    /** Appends what is new; what is known already is left alone, so a batch can be sent twice. */
+    /**
+     * Appends what is new; what is known already is left alone, so a batch can be sent twice. All of it is
+     * stored, and what it says of the scales, or nothing.
+     *
+     * @param later whether the evidence is made afterwards, for all of a large import at once
+     */
     async append(
       batch: readonly Observation[],
-    ): Promise<{ stored: number; unknownSessions: string[] }> {
+      { later = false } = {},
+    ): Promise<{ stored: number; storedIds: string[]; unknownSessions: string[] }> {
       const ids = [...new Set(batch.map((o) => o.sessionId))];
-      const known = new Map(
-        ids.length === 0
-          ? []
-          : (
-              await db
-                .select({ id: sessions.id, horseId: sessions.horseId })
-                .from(sessions)
-                .where(inArray(sessions.id, ids))
-            ).map((row) => [row.id, row.horseId] as const),
-      );
-      const rows = batch
-        .filter((o) => known.has(o.sessionId))
-        .map((o) => ({
-          id: o.id,
-          sessionId: o.sessionId,
-          horseId: known.get(o.sessionId)!,
-          at: o.at,
-          kind: o.kind,
-          corrects: o.corrects ?? null,
-          data: o,
-        }));
-      let stored = 0;
-      for (let i = 0; i < rows.length; i += AT_ONCE) {
-        stored += await insertObservations(db, rows.slice(i, i + AT_ONCE));
-      }
-      await evidence.renew([...known.keys()]);
+      if (ids.length === 0) return { stored: 0, storedIds: [], unknownSessions: [] };
+      const { storedIds, known } = await db.transaction(async (tx) => {
+        const rows = await tx
+          .select({ id: sessions.id, horseId: sessions.horseId })
+          .from(sessions)
+          .where(inArray(sessions.id, ids));
+        const horseOf = new Map(rows.map((row) => [row.id, row.horseId]));
+        const stored = await insertAll(tx, batch, horseOf);
+        if (!later) await renewIn(tx, [...horseOf.keys()]);
+        return { storedIds: stored, known: horseOf };
+      });
       // The marks at the end of a lesson: its horse is ready to be looked at. Not with every tap.
-      if (batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
+      if (!later && batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
         await evidence.snapshots([...new Set(known.values())]);
       }
-      return { stored, unknownSessions: ids.filter((id) => !known.has(id)) };
+      return {
+        stored: storedIds.length,
+        storedIds,
+        unknownSessions: ids.filter((id) => !known.has(id)),
+      };
     },
     /** What stands of some kinds, of one horse since a day: the newest, oldest first. */
     async ofHorse(
@@ -105,7 +128,8 @@ export function observationStore(db: Database, evidence: EvidenceStore) {
             eq(observations.horseId, horseId),
             inArray(observations.kind, [...kinds]),
             gte(observations.at, new Date(`${since}T00:00:00Z`)),
-            sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`,
+            isNull(sessions.removedAt),
+            stands,
           ),
         )
         .orderBy(desc(observations.at))
@@ -151,7 +175,7 @@ export function observationStore(db: Database, evidence: EvidenceStore) {
   };
 }
 
-const PAGE = 2000;
+const PAGE = 500;
 
 /** The next page from an instant and id on: the same speed for the last page as for the first. */
 const readingsAfter = (db: Database, after: { at: Date; id: string } | null) =>
@@ -171,8 +195,11 @@ const readingsAfter = (db: Database, after: { at: Date; id: string } | null) =>
         after === null
           ? undefined
           : sql`(${observations.at}, ${observations.id}) > (${after.at.toISOString()}::timestamptz, ${after.id}::uuid)`,
+        isNull(sessions.removedAt),
         stands,
       ),
     )
     .orderBy(asc(observations.at), asc(observations.id))
     .limit(PAGE);
+
+export type ObservationStore = ReturnType<typeof observationStore>;

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from '../db/connect.ts';
 
@@ -23,47 +23,67 @@ interface Mapping<T, Row> {
   toRow(document: T): Row;
   fromRow(row: Row): T;
   /** Done with every save, in its transaction. */
-  saved?(tx: Transaction, document: T): Promise<void>;
+  saved?(tx: Transaction, document: T, before: T | null): Promise<void>;
 }
 
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** A document that is created, removed and created again by others while it is saved is given up on. */
+const MOST_TRIES = 5;
 
 /**
  * Documents that carry a revision. A save names the revision it was made from (0 for a new one) and
  * is refused when the stored one is another; sending the same again is answered as saved, so that a
  * device that missed the answer can repeat it.
+ *
+ * Several writers may save at once, on several servers: the row itself decides, by the revision in the
+ * condition of the update, and by its id when it is new.
  */
 export function revisioned<T extends Revisioned, Row>(
   db: Database,
   table: PgTable & { id: PgColumn; revision: PgColumn },
   { toRow, fromRow, saved: afterSave }: Mapping<T, Row>,
 ) {
-  const bare = (document: T) => ({ ...document, revision: 0, updatedAt: null });
+  // What JSON and the database make of a document is the document.
+  const bare = (document: T): unknown =>
+    JSON.parse(JSON.stringify({ ...document, revision: 0, updatedAt: null }));
   const same = (a: T, b: T) => isDeepStrictEqual(bare(a), bare(b));
+
+  async function read(tx: Database | Transaction, id: string): Promise<T | null> {
+    const [row] = await tx.select().from(table).where(eq(table.id, id));
+    return row ? fromRow(row as Row) : null;
+  }
+
+  /** Stores it on top of what was read; answers whether nobody else was quicker. */
+  async function write(tx: Transaction, current: T | null, saved: T): Promise<boolean> {
+    const row = toRow(saved) as Record<string, unknown>;
+    const stored = current
+      ? await tx
+          .update(table)
+          .set(row)
+          .where(and(eq(table.id, saved.id), eq(table.revision, current.revision)))
+          .returning({ id: table.id })
+      : await tx.insert(table).values(row).onConflictDoNothing().returning({ id: table.id });
+    return stored.length > 0;
+  }
+
   return {
-    async get(id: string): Promise<T | null> {
-      const [row] = await db.select().from(table).where(eq(table.id, id));
-      return row ? fromRow(row as Row) : null;
-    },
+    get: (id: string): Promise<T | null> => read(db, id),
     /** @throws RevisionConflict */
     save(document: T): Promise<T> {
       return db.transaction(async (tx) => {
-        const [row] = await tx.select().from(table).where(eq(table.id, document.id));
-        const current = row ? fromRow(row as Row) : null;
-        const saved = { ...document, revision: (current?.revision ?? 0) + 1 };
-        if (!current) {
-          await tx.insert(table).values(toRow(saved) as Record<string, unknown>);
-          await afterSave?.(tx, saved);
+        for (let tries = 0; tries < MOST_TRIES; tries++) {
+          const current = await read(tx, document.id);
+          if (current && same(current, fromRow(toRow(document)))) return current;
+          if (current && current.revision !== document.revision) {
+            throw new RevisionConflict(current, document);
+          }
+          const saved = { ...document, revision: (current?.revision ?? 0) + 1 };
+          if (!(await write(tx, current, saved))) continue;
+          await afterSave?.(tx, saved, current);
           return saved;
         }
-        if (same(current, fromRow(toRow(document)))) return current;
-        if (current.revision !== document.revision) throw new RevisionConflict(current, document);
-        await tx
-          .update(table)
-          .set(toRow(saved) as Record<string, unknown>)
-          .where(eq(table.id, document.id));
-        await afterSave?.(tx, saved);
-        return saved;
+        throw new Error(`A document was changed ${MOST_TRIES} times while it was being saved.`);
       });
     },
     async remove(id: string): Promise<boolean> {

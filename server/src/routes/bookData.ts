@@ -1,25 +1,28 @@
-import { createInterface } from 'node:readline';
 import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
+import { createGunzip } from 'node:zlib';
 import { Router, type Response } from 'express';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { READING_FIELDS, readingCells } from '@canter-book/core/formats/readingsCsv';
 import { FIELDS, sessionCells } from '@canter-book/core/formats/sessionsCsv';
+import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
-import { sessionSchema, type Session } from '@canter-book/core/observations/records';
+import { sessionSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
+import { idIn } from './resource.ts';
+import { linesIn } from '../repositories/bundle.ts';
 import type { NamedReading } from '../repositories/observations.ts';
-import { Problem } from '../problem.ts';
+import { notFound, Problem } from '../problem.ts';
 
 const takeSchema = z.object({ check: z.enum(['1', '0']).default('0') });
 const joinSchema = z.object({ join: z.enum(['1', '0']).default('0') });
 const batchSchema = z.strictObject({
   sessions: z.array(sessionSchema).min(1).max(500),
   observations: z.array(observationSchema).max(20_000),
+  /** So that it can be taken out again as a whole. */
+  import: z.strictObject({ id: idSchema, source: z.string().trim().max(300) }).optional(),
 });
-
-type Batch = z.infer<typeof batchSchema>;
 
 /** A table a page at a time. Source of the form: RFC 4180. */
 async function* csvLines<T>(
@@ -27,8 +30,9 @@ async function* csvLines<T>(
   pages: AsyncIterable<readonly T[]>,
   cells: (row: T) => readonly string[] | null,
 ): AsyncGenerator<string> {
+  // A cell that a spreadsheet would take for a formula is written as text.
   const csv = (rows: readonly (readonly string[])[]) =>
-    `${Papa.unparse(rows as string[][], { newline: '\r\n' })}\r\n`;
+    `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: true })}\r\n`;
   yield csv([headings]);
   for await (const page of pages) {
     const rows = page.map(cells).filter((row) => row !== null);
@@ -40,20 +44,6 @@ async function sendCsv(res: Response, name: string, lines: AsyncGenerator<string
   res.set('Content-Type', 'text/csv; charset=utf-8');
   res.set('Content-Disposition', `attachment; filename="canter-book-${name}.csv"`);
   await pipeline(Readable.from(lines), res);
-}
-
-/** What was seen on a day on which the horse has a session goes into that session. */
-async function joined(book: Book, { sessions, observations }: Batch): Promise<Batch> {
-  const there = await book.sessions.ofDays(sessions);
-  const known = (s: Session) => there.get(`${s.horseId}/${s.date}`);
-  const moved = new Map(sessions.map((s) => [s.id, known(s) ?? s.id]));
-  return {
-    sessions: sessions.filter((s) => !known(s)),
-    observations: observations.map((o) => ({
-      ...o,
-      sessionId: moved.get(o.sessionId) ?? o.sessionId,
-    })),
-  };
 }
 
 /** The book as a whole: out to a file, in from one, and sessions in from a table. */
@@ -75,19 +65,23 @@ export function bookDataRoutes(book: Book): Router {
   });
   router.post('/import', async (req, res) => {
     const { check } = takeSchema.parse(req.query);
-    if (!req.is('application/x-ndjson')) {
+    const packed = Boolean(req.is('application/gzip'));
+    if (!packed && !req.is('application/x-ndjson')) {
       throw new Problem(415, 'Not a book file', 'Send the file that a book was exported to.');
     }
-    const lines = createInterface({ input: req, crlfDelay: Infinity });
-    res.json(await book.importLines(lines, { check: check === '1' }));
+    const bytes = packed ? req.pipe(createGunzip()) : req;
+    res.json(await book.importLines(linesIn(bytes), { check: check === '1' }));
   });
   router.post('/sessions', async (req, res) => {
     const { join } = joinSchema.parse(req.query);
-    const batch = batchSchema.parse(req.body);
-    const { sessions, observations } = join === '1' ? await joined(book, batch) : batch;
-    const added = await book.addAll('session', sessions);
-    const { stored } = await book.observations.append(observations);
-    res.status(201).json({ added, stored });
+    const { import: named, ...batch } = batchSchema.parse(req.body);
+    const as = named && { ...named, madeAt: new Date() };
+    res.status(201).json(await book.imports.take({ ...batch, join: join === '1', as }));
+  });
+  router.get('/imports', async (_req, res) => void res.json(await book.imports.list()));
+  router.delete('/imports/:id', async (req, res) => {
+    if (!(await book.imports.undo(idIn(req.params.id, 'import')))) throw notFound('import');
+    res.status(204).end();
   });
   return router;
 }

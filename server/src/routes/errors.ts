@@ -1,4 +1,4 @@
-import type { ErrorRequestHandler } from 'express';
+import type { ErrorRequestHandler, Response } from 'express';
 import { ZodError } from 'zod';
 import { RevisionConflict } from '../repositories/revisioned.ts';
 import { Problem } from '../problem.ts';
@@ -19,11 +19,16 @@ const problem = (status: number, title: string, detail: string, more = {}): Prob
   ...more,
 });
 
+/** More are of no help to anybody. */
+const MOST_ISSUES = 20;
+
 /** Maps an error to its status and sentence, once for all routes. */
 export function problemOf(error: unknown): ProblemBody {
   if (error instanceof Problem) return problem(error.status, error.title, error.detail, error.more);
   if (error instanceof ZodError) {
-    const issues = error.issues.map((i) => ({ where: i.path.join('.'), what: i.message }));
+    const issues = error.issues
+      .slice(0, MOST_ISSUES)
+      .map((i) => ({ where: i.path.join('.'), what: i.message }));
     const first = issues[0];
     const detail = first
       ? `${first.where || 'The request'}: ${first.what}`
@@ -36,29 +41,92 @@ export function problemOf(error: unknown): ProblemBody {
       sent: error.sent,
     });
   }
+  return problemOfRequest(error) ?? problemOfDatabase(error) ?? UNKNOWN;
+}
+
+const UNKNOWN = problem(
+  500,
+  'Something went wrong here',
+  'Nothing was stored. Try again; what you entered is still on your screen.',
+);
+
+/** What Express and its parsers refuse. */
+function problemOfRequest(error: unknown): ProblemBody | null {
   const { status, type } = error as { status?: number; type?: string };
   if (type === 'entity.parse.failed')
     return problem(400, 'This is not JSON', 'The request cannot be read.');
   if (type === 'entity.too.large') return problem(413, 'Too large', 'Send it in smaller parts.');
   if (status && status >= 400 && status < 500)
     return problem(status, 'Not accepted', 'The request was not accepted.');
-  const cause = (error as { cause?: { code?: string } }).cause?.code;
-  if (cause === '23503') {
-    return problem(
-      409,
-      'Still in use',
-      'It belongs to something else in the book, or names something that is not there.',
-    );
-  }
-  return problem(
-    500,
-    'Something went wrong here',
-    'Nothing was stored. Try again; what you entered is still on your screen.',
-  );
+  return null;
 }
 
-export const sendProblem: ErrorRequestHandler = (error, req, res, _next) => {
-  const body = problemOf(error);
-  if (body.status >= 500) req.log?.error(error);
+const IN_USE = problem(
+  409,
+  'Still in use',
+  'It belongs to something else in the book, or names something that is not there.',
+);
+const NOT_STORABLE = problem(
+  400,
+  'This cannot be stored as it is',
+  'A value has a character or a size that the book cannot store.',
+);
+const WAITING = problem(
+  503,
+  'The book is waiting for its database',
+  'Nothing was stored. What you entered is kept on your screen and is sent again.',
+);
+
+// Source of the codes: PostgreSQL documentation, appendix A (from memory).
+const FOREIGN_KEY = '23503';
+/** Data exceptions: a value that does not fit its column. */
+const DATA = /^22/;
+/** Connection lost, too many connections, starting up or shutting down, a lock or statement over its time. */
+const AWAY = /^(08|53|57P|55P03|57014|25P03|40001|40P01)/;
+const AWAY_OF_SYSTEM =
+  /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH)$/;
+const AWAY_IN_WORDS =
+  /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|not queryable/i;
+
+/** What the database refuses, or that it does not answer; its error may lie within another. */
+function problemOfDatabase(error: unknown): ProblemBody | null {
+  for (const cause of causesOf(error)) {
+    const { code, message = '' } = cause as { code?: unknown; message?: string };
+    const said = typeof code === 'string' ? code : '';
+    if (said === FOREIGN_KEY) return IN_USE;
+    if (AWAY.test(said) || AWAY_OF_SYSTEM.test(said) || AWAY_IN_WORDS.test(message)) return WAITING;
+    if (DATA.test(said)) return NOT_STORABLE;
+  }
+  return null;
+}
+
+function* causesOf(error: unknown): Generator<object> {
+  let cause = error;
+  for (let depth = 0; depth < 5 && typeof cause === 'object' && cause !== null; depth++) {
+    yield cause;
+    cause = (cause as { cause?: unknown }).cause;
+  }
+}
+
+/** What may stand in a log: never what people entered, which a database's message quotes. */
+export function loggable(error: unknown): object {
+  return {
+    causes: [...causesOf(error)].map((cause) => {
+      const { name, code, stack = '' } = cause as Error & { code?: unknown };
+      return { name, code, at: stack.split('\n').filter((line) => /^\s+at /.test(line)) };
+    }),
+  };
+}
+
+export function answerProblem(res: Response, body: ProblemBody): void {
+  if (body.status === 503) res.set('Retry-After', '2');
   res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
+}
+
+export const sendProblem: ErrorRequestHandler = (error, req, res, next) => {
+  const body = problemOf(error);
+  if (body.status >= 500) req.log?.error(loggable(error), body.title);
+  // A download that broke in the middle can only be cut off.
+  if (res.headersSent) return next(error);
+  answerProblem(res, body);
 };

@@ -1,29 +1,30 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { daySchema } from '@canter-book/core/fields';
 import { horseSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
-import { documentRoutes, idParam } from './resource.ts';
+import { documentRoutes, idIn } from './resource.ts';
 
 const seenSchema = z.strictObject({
   kinds: z.string().transform((list) => list.split(',')),
-  since: z.iso.date(),
+  since: daySchema,
 });
 
 export function horseRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.horses.list()));
   router.get('/:id/readings', async (req, res) => {
-    res.json(await book.evidence.readings(idParam.parse(req.params.id)));
+    res.json(await book.evidence.readings(idIn(req.params.id, 'horse')));
   });
   router.get('/:id/seen', async (req, res) => {
     const { kinds, since } = seenSchema.parse(req.query);
-    res.json(await book.observations.ofHorse(idParam.parse(req.params.id), kinds, since));
+    res.json(await book.observations.ofHorse(idIn(req.params.id, 'horse'), kinds, since));
   });
   router.get('/:id/done', async (req, res) => {
-    res.json(await book.sessions.done(idParam.parse(req.params.id)));
+    res.json(await book.sessions.done(idIn(req.params.id, 'horse')));
   });
   router.delete('/:id', async (req, res) => {
-    await book.horses.remove(idParam.parse(req.params.id));
+    await book.horses.remove(idIn(req.params.id, 'horse'));
     res.status(204).end();
   });
   router.use(documentRoutes('horse', horseSchema, book.horses));

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { lessonRecordSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
-import { documentRoutes, idParam } from './resource.ts';
+import { documentRoutes, idIn } from './resource.ts';
 
 const searchSchema = z.object({ q: z.string().trim().max(120).default('') });
 
@@ -12,11 +12,12 @@ export function lessonRoutes(book: Book): Router {
     const { q } = searchSchema.parse(req.query);
     res.json(await book.lessons.list(q.split(/\s+/).filter(Boolean)));
   });
+  router.get('/removed', async (_req, res) => void res.json(await book.lessons.removed()));
   router.get('/:id/versions', async (req, res) => {
-    res.json(await book.lessons.versions(idParam.parse(req.params.id)));
+    res.json(await book.lessons.versions(idIn(req.params.id, 'lesson')));
   });
   router.delete('/:id', async (req, res) => {
-    await book.lessons.remove(idParam.parse(req.params.id));
+    await book.lessons.remove(idIn(req.params.id, 'lesson'));
     res.status(204).end();
   });
   router.use(documentRoutes('lesson', lessonRecordSchema, book.lessons));

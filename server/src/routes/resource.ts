@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import type { z } from 'zod';
+import { idSchema } from '@canter-book/core/fields';
 import type { Revisioned } from '../repositories/revisioned.ts';
 import { notFound, Problem } from '../problem.ts';
 
@@ -8,7 +9,16 @@ interface Store<T> {
   save(document: T): Promise<T>;
 }
 
-export const idParam = z.uuid('this is not an id');
+/**
+ * The id of an address. Whatever else stands there is the name of nothing.
+ *
+ * @throws Problem 404
+ */
+export function idIn(text: string, what: string): string {
+  const id = idSchema.safeParse(text);
+  if (!id.success) throw notFound(what);
+  return id.data;
+}
 
 /** GET and PUT of one document by its id: parse, store, send. */
 export function documentRoutes<T extends Revisioned>(
@@ -18,13 +28,13 @@ export function documentRoutes<T extends Revisioned>(
 ): Router {
   const router = Router();
   router.get('/:id', async (req, res) => {
-    const found = await store.get(idParam.parse(req.params.id));
+    const found = await store.get(idIn(req.params.id, what));
     if (!found) throw notFound(what);
     res.json(found);
   });
   router.put('/:id', async (req, res) => {
     const document = schema.parse(req.body);
-    if (document.id !== req.params.id) {
+    if (document.id !== idIn(req.params.id, what)) {
       throw new Problem(
         400,
         'Two ids',

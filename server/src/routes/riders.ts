@@ -1,10 +1,11 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { daySchema } from '@canter-book/core/fields';
 import { riderSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes } from './resource.ts';
 
-const sinceSchema = z.strictObject({ since: z.iso.date() });
+const sinceSchema = z.strictObject({ since: daySchema });
 
 export function riderRoutes(book: Book): Router {
   const router = Router();

@@ -1,14 +1,15 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { Problem } from '../problem.ts';
-import { documentRoutes, idParam } from './resource.ts';
+import { documentRoutes, idIn } from './resource.ts';
 
 const filterSchema = z.strictObject({
-  horseId: z.uuid().optional(),
-  since: z.iso.date().optional(),
+  horseId: idSchema.optional(),
+  since: daySchema.optional(),
   limit: z.coerce.number().int().min(1).max(1000).optional(),
 });
 
@@ -18,7 +19,7 @@ export function sessionRoutes(book: Book): Router {
     res.json(await book.sessions.list(filterSchema.parse(req.query)));
   });
   router.get('/:id/observations', async (req, res) => {
-    res.json(await book.observations.ofSession(idParam.parse(req.params.id)));
+    res.json(await book.observations.ofSession(idIn(req.params.id, 'session')));
   });
   router.use(documentRoutes('session', sessionSchema, book.sessions));
   return router;

@@ -1,11 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { daySchema } from '@canter-book/core/fields';
 import { firstUnconfirmed } from '@canter-book/core/progress/standing';
 import { dayOf } from '@canter-book/core/progress/days';
 import { standingsFrom } from '@canter-book/core/progress/snapshot';
 import type { Book } from '../repositories/book.ts';
 
-const querySchema = z.strictObject({ date: z.iso.date() });
+const querySchema = z.strictObject({ date: daySchema });
 
 /** The whole yard on a day: for each horse when it last worked, where it stands, and what waits. */
 export function yardRoutes(book: Book): Router {

@@ -4,19 +4,51 @@ import pino from 'pino';
 import { v7 } from 'uuid';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
-import { createApp } from '../app.ts';
-import { connect } from '../db/connect.ts';
+import { createApp, type AppDeps } from '../app.ts';
+import { connect, type Where } from '../db/connect.ts';
 import { createBook } from '../repositories/book.ts';
 
 /** For tests: a real app on a real database in memory, and valid documents to send it. */
 
 export const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), '../db/migrations');
 
-export async function openTestApp() {
-  const connection = await connect({ kind: 'memory' }, MIGRATIONS);
+export async function openTestApp(more: Partial<AppDeps> = {}) {
+  const { where, drop } = await freshPlace();
+  const connection = await connect(where, MIGRATIONS);
   const book = createBook(connection.db);
-  const app = createApp({ book, logger: pino({ level: 'silent' }), demo: null });
-  return { app, book, db: connection.db, close: () => connection.close() };
+  const logger = pino({ level: 'silent' });
+  const { ping } = connection;
+  const app = createApp({ book, logger, demo: null, ping, ...more });
+  const close = async () => {
+    await connection.close();
+    await drop();
+  };
+  return { app, book, db: connection.db, where, close };
+}
+
+/**
+ * A database of its own: on the PostgreSQL server of `TEST_DATABASE_URL` when there is one, else PGlite in
+ * memory. The same tests run on both.
+ */
+export async function freshPlace(): Promise<{ where: Where; drop(): Promise<void> }> {
+  const server = process.env['TEST_DATABASE_URL'];
+  if (!server) return { where: { kind: 'memory' }, drop: async () => {} };
+  const name = `test_${v7().replaceAll('-', '')}`;
+  await onServer(server, `create database ${name}`);
+  const url = new URL(server);
+  url.pathname = `/${name}`;
+  return {
+    where: { kind: 'url', url: url.href },
+    drop: () => onServer(server, `drop database ${name} with (force)`),
+  };
+}
+
+async function onServer(url: string, statement: string): Promise<void> {
+  const { Client } = (await import('pg')).default;
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  await client.query(statement);
+  await client.end();
 }
 
 export const someHorse = (more: Partial<Horse> = {}): Horse => ({

@@ -1,0 +1,149 @@
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { Observation } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import type { Database } from '../db/connect.ts';
+import { imports, observations, sessions } from '../db/schema.ts';
+import { DOCUMENTS } from './documents.ts';
+import { renewIn } from './evidence.ts';
+import { insertAll } from './observations.ts';
+import type { Transaction } from './revisioned.ts';
+
+/** What was taken into the book at one go. */
+export interface Import {
+  id: string;
+  madeAt: string;
+  /** The name of the file. */
+  source: string;
+  sessions: number;
+  observations: number;
+}
+
+export interface Imported {
+  readonly id: string;
+  readonly madeAt: Date;
+  readonly source: string;
+  readonly sessionIds: string[];
+  readonly observationIds: string[];
+}
+
+/** Rows of a table, as the sessions they belong to and what was seen in them. */
+export interface TableRows {
+  readonly sessions: readonly Session[];
+  readonly observations: readonly Observation[];
+  /** What was seen on a day on which the horse has a session goes into that session. */
+  readonly join: boolean;
+  /** Under what it can be taken out again; without it, it stays. */
+  readonly as?: { readonly id: string; readonly madeAt: Date; readonly source: string } | undefined;
+}
+
+const ROWS_AT_ONCE = 500;
+
+/** Imports can be taken out again as a whole: they are the one thing that is really deleted. */
+export function importStore(db: Database) {
+  return {
+    async add(imported: Imported): Promise<void> {
+      await db.insert(imports).values(imported).onConflictDoNothing();
+    },
+    /** Takes rows that are not in the book yet; all of them or, when it fails, none. */
+    take(rows: TableRows): Promise<{ added: number; stored: number }> {
+      return db.transaction(async (tx) => {
+        const given = rows.join ? await joined(tx, rows) : rows;
+        const sessionIds: string[] = [];
+        for (let i = 0; i < given.sessions.length; i += ROWS_AT_ONCE) {
+          const added = await tx
+            .insert(sessions)
+            .values(given.sessions.slice(i, i + ROWS_AT_ONCE).map(DOCUMENTS.session.toRow))
+            .onConflictDoNothing()
+            .returning({ id: sessions.id });
+          sessionIds.push(...added.map((row) => row.id));
+        }
+        const named = [...new Set(given.observations.map((o) => o.sessionId))];
+        const horses = named.length
+          ? await tx
+              .select({ id: sessions.id, horseId: sessions.horseId })
+              .from(sessions)
+              .where(inArray(sessions.id, named))
+          : [];
+        const horseOf = new Map(horses.map((row) => [row.id, row.horseId]));
+        const observationIds = await insertAll(tx, given.observations, horseOf);
+        await renewIn(tx, [...new Set([...sessionIds, ...horseOf.keys()])]);
+        if (rows.as && sessionIds.length + observationIds.length > 0) {
+          await tx.insert(imports).values({ ...rows.as, sessionIds, observationIds });
+        }
+        return { added: sessionIds.length, stored: observationIds.length };
+      });
+    },
+    /** The newest first. */
+    async list(): Promise<Import[]> {
+      const rows = await db
+        .select({
+          id: imports.id,
+          madeAt: imports.madeAt,
+          source: imports.source,
+          sessions: sql<number>`jsonb_array_length(${imports.sessionIds})`.mapWith(Number),
+          observations: sql<number>`jsonb_array_length(${imports.observationIds})`.mapWith(Number),
+        })
+        .from(imports)
+        .orderBy(desc(imports.madeAt));
+      return rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }));
+    },
+    /** Takes one out again; a session in which more was seen since then stays. False when there is none. */
+    undo(id: string): Promise<boolean> {
+      return db.transaction(async (tx) => {
+        const [found] = await tx.delete(imports).where(eq(imports.id, id)).returning();
+        if (!found) return false;
+        const { sessionIds, observationIds } = found;
+        const left = observationIds.length
+          ? await tx
+              .delete(observations)
+              .where(inArray(observations.id, observationIds))
+              .returning({ sessionId: observations.sessionId })
+          : [];
+        if (sessionIds.length > 0) {
+          await tx
+            .delete(sessions)
+            .where(
+              and(
+                inArray(sessions.id, sessionIds),
+                sql`not exists (select 1 from observations o where o.session_id = ${sessions.id})`,
+              ),
+            );
+        }
+        await renewIn(tx, [...new Set([...left.map((o) => o.sessionId), ...sessionIds])]);
+        return true;
+      });
+    },
+  };
+}
+
+async function joined(
+  tx: Transaction,
+  { sessions: given, observations: seen }: TableRows,
+): Promise<Pick<TableRows, 'sessions' | 'observations'>> {
+  const there = await sessionsOfDays(tx, given);
+  const known = (s: Session) => there.get(`${s.horseId}/${s.date}`);
+  const moved = new Map(given.map((s) => [s.id, known(s) ?? s.id]));
+  return {
+    sessions: given.filter((s) => !known(s)),
+    observations: seen.map((o) => ({ ...o, sessionId: moved.get(o.sessionId) ?? o.sessionId })),
+  };
+}
+
+/** The session of each horse and day that is in the book already, by "horse/day". */
+async function sessionsOfDays(
+  tx: Transaction,
+  wanted: readonly { horseId: string; date: string }[],
+): Promise<Map<string, string>> {
+  const rows = await tx
+    .select({ id: sessions.id, horseId: sessions.horseId, date: sessions.date })
+    .from(sessions)
+    .where(
+      and(
+        inArray(sessions.horseId, [...new Set(wanted.map((w) => w.horseId))]),
+        inArray(sessions.date, [...new Set(wanted.map((w) => w.date))]),
+        isNull(sessions.removedAt),
+      ),
+    )
+    .orderBy(asc(sessions.startedAt));
+  return new Map(rows.map((row) => [`${row.horseId}/${row.date}`, row.id]));
+}

@@ -1,0 +1,22 @@
+/** Jest's server tests on a PostgreSQL server of their own; arguments go on to Jest. */
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { startPostgres } from './postgres.mjs';
+import { root, setup } from './setup.mjs';
+
+setup({ database: true });
+const postgres = await startPostgres();
+const { status } = spawnSync(
+  process.execPath,
+  [
+    '--experimental-vm-modules',
+    '--no-warnings',
+    join(root, 'node_modules/jest/bin/jest.js'),
+    '--selectProjects',
+    'server',
+    ...process.argv.slice(2),
+  ],
+  { cwd: root, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: postgres.url } },
+);
+postgres.stop();
+process.exit(status ?? 1);
