@@ -31,6 +31,8 @@ export interface AppDeps {
   readonly freeBytes?: () => Promise<number>;
   /** Names under which the book may be called, beside those of this machine. */
   readonly hosts?: readonly string[];
+  /** For tests: how many requests a minute one device may make. */
+  readonly requestsAMinute?: number;
   /** Told of every request that changed something. */
   onWrite?(): void;
 }
@@ -69,7 +71,7 @@ export function createApp(deps: AppDeps): Express {
     '/api',
     rateLimit({
       windowMs: 60_000,
-      limit: REQUESTS_A_MINUTE,
+      limit: deps.requestsAMinute ?? REQUESTS_A_MINUTE,
       legacyHeaders: false,
       handler: (_req, res) => answerProblem(res, problemOf(TOO_MANY)),
     }),

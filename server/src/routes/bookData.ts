@@ -1,5 +1,5 @@
 import { pipeline } from 'node:stream/promises';
-import { Readable } from 'node:stream';
+import { pipeline as unpack, Readable } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { Router, type Response } from 'express';
 import Papa from 'papaparse';
@@ -69,7 +69,8 @@ export function bookDataRoutes(book: Book): Router {
     if (!packed && !req.is('application/x-ndjson')) {
       throw new Problem(415, 'Not a book file', 'Send the file that a book was exported to.');
     }
-    const bytes = packed ? req.pipe(createGunzip()) : req;
+    // A sender that breaks off ends the unpacking too; the reader is told by the stream itself.
+    const bytes = packed ? unpack(req, createGunzip(), () => {}) : req;
     res.json(await book.importLines(linesIn(bytes), { check: check === '1' }));
   });
   router.post('/sessions', async (req, res) => {

@@ -52,10 +52,12 @@ const UNKNOWN = problem(
 
 /** What Express and its parsers refuse. */
 function problemOfRequest(error: unknown): ProblemBody | null {
-  const { status, type } = error as { status?: number; type?: string };
+  const { status, type, code } = error as { status?: number; type?: string; code?: unknown };
   if (type === 'entity.parse.failed')
     return problem(400, 'This is not JSON', 'The request cannot be read.');
   if (type === 'entity.too.large') return problem(413, 'Too large', 'Send it in smaller parts.');
+  if (typeof code === 'string' && code.startsWith('Z_'))
+    return problem(400, 'Not a packed file', 'The file is damaged, or is not packed with gzip.');
   if (status && status >= 400 && status < 500)
     return problem(status, 'Not accepted', 'The request was not accepted.');
   return null;
