@@ -3,6 +3,7 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { dayOf } from '@canter-book/core/progress/days';
+import { RESOURCES } from './app.ts';
 import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
 import { seedDemo } from './demo/seed.ts';
 
@@ -187,6 +188,32 @@ test('the API is described from the schemas that guard it', async () => {
     minimum: 70,
     maximum: 210,
   });
+});
+
+test('every address of the API is described, and no other', async () => {
+  const { body } = await api().get('/api/openapi.json').expect(200);
+  const described = Object.entries(body.paths as Record<string, object>).flatMap(([path, item]) =>
+    Object.keys(item)
+      .filter((method) => method !== 'parameters')
+      .map((method) => `${method} ${path}`),
+  );
+  interface Layer {
+    route?: { path: string; methods: Record<string, boolean> };
+    handle: { stack?: Layer[] };
+  }
+  const served = (stack: Layer[]): string[] =>
+    stack.flatMap(({ route, handle }) =>
+      route
+        ? Object.keys(route.methods).map((method) => `${method} ${route.path}`)
+        : served(handle.stack ?? []),
+    );
+  const own = Object.entries(RESOURCES).flatMap(([name, routes]) =>
+    served(routes(server.book).stack as unknown as Layer[]).map((line) =>
+      line.replace(' /', ` /api/${name}/`).replace(/\/$/, '').replace(':id', '{id}'),
+    ),
+  );
+  const all = ['get /api/health', 'get /api/openapi.json', ...own];
+  expect(described.sort()).toEqual([...new Set(all)].sort());
 });
 
 describe('the demo yard', () => {

@@ -37,6 +37,18 @@ export interface AppDeps {
   onWrite?(): void;
 }
 
+/** What the API has, by its address; `openapi.ts` describes each. */
+export const RESOURCES = {
+  horses: horseRoutes,
+  riders: riderRoutes,
+  lessons: lessonRoutes,
+  exercises: exerciseRoutes,
+  sessions: sessionRoutes,
+  observations: observationRoutes,
+  book: bookDataRoutes,
+  yard: yardRoutes,
+} as const;
+
 const TOO_MANY = new Problem(
   429,
   'Too many requests',
@@ -95,14 +107,7 @@ export function createApp(deps: AppDeps): Express {
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
-  app.use('/api/horses', horseRoutes(book));
-  app.use('/api/riders', riderRoutes(book));
-  app.use('/api/lessons', lessonRoutes(book));
-  app.use('/api/exercises', exerciseRoutes(book));
-  app.use('/api/sessions', sessionRoutes(book));
-  app.use('/api/observations', observationRoutes(book));
-  app.use('/api/book', bookDataRoutes(book));
-  app.use('/api/yard', yardRoutes(book));
+  for (const [path, routes] of Object.entries(RESOURCES)) app.use(`/api/${path}`, routes(book));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');
   });

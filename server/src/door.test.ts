@@ -24,13 +24,13 @@ describe('what cannot be stored is refused, with its field', () => {
       ? { kind: 'line', id: 'x', place: null, instructions: [] }
       : { kind: 'repeat', id: `r${levels}`, times: 2, items: [nested(levels - 1)] };
   const lesson = someLesson();
-  const withItems = (items: unknown) => ({
+  const withItems = (items: unknown): { id: string } & Record<string, unknown> => ({
     ...lesson,
     document: { version: 1, items } as unknown as typeof lesson.document,
   });
   const session = someSession(v7());
 
-  test.each<[string, string, { id: string }, string]>([
+  test.each<[string, string, { id: string } & Record<string, unknown>, string]>([
     ['a NUL in a name', 'horses', someHorse({ name: 'Nu\u0000ll' }), 'name'],
     ['half a character in notes', 'horses', someHorse({ notes: 'x\ud800' }), 'notes'],
     [

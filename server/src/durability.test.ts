@@ -125,3 +125,78 @@ describe('the lock of a folder', () => {
     lockFolder(place)();
   });
 });
+
+describe('twenty programs at once', () => {
+  const STARTERS = 20;
+  const lockModule = new URL('./db/lock.ts', import.meta.url).href;
+  /** Takes the folder if it can, and keeps it until it is ended. */
+  const script = `
+    const { lockFolder } = await import(${JSON.stringify(lockModule)});
+    try { lockFolder(process.argv[1]); console.log('mine'); setInterval(() => {}, 1000); }
+    catch (error) { console.log(error.name); }`;
+  const starter = (place: string, before: readonly string[] = []) => {
+    const args = ['--import', 'tsx', '--input-type=module', '-e', script, place];
+    const [command = '', ...more] = [...before, process.execPath, ...args];
+    const child = spawn(command, more, { cwd: join(main, '../../..') });
+    const said = new Promise<string>((done) => {
+      child.stdout.on('data', (d) => done(String(d).trim()));
+      child.once('exit', (code) => done(`exit ${code}`));
+    });
+    return { child, said };
+  };
+
+  test(
+    'on a folder whose holder was killed: exactly one has it',
+    async () => {
+      const place = join(folder, 'twenty');
+      const holder = starter(place);
+      expect(await holder.said).toBe('mine');
+      holder.child.kill('SIGKILL');
+      const all = Array.from({ length: STARTERS }, () => starter(place));
+      const said = await Promise.all(all.map((s) => s.said));
+      expect(said.filter((s) => s === 'mine')).toHaveLength(1);
+      expect(said.filter((s) => s === 'BookInUseError')).toHaveLength(STARTERS - 1);
+      for (const { child } of all) child.kill('SIGKILL');
+    },
+    TIMEOUT_MS,
+  );
+
+  test(
+    'nor do two that cannot see each other’s processes share it',
+    async () => {
+      const apart = ['unshare', '--pid', '--fork', '--kill-child'];
+      const place = join(folder, 'apart');
+      const one = starter(place, apart);
+      // Where this user may not make such spaces there is nothing to be tried.
+      if ((await one.said) !== 'mine') return;
+      const two = starter(place, apart);
+      expect(await two.said).toBe('BookInUseError');
+      one.child.kill('SIGKILL');
+      two.child.kill('SIGKILL');
+    },
+    TIMEOUT_MS,
+  );
+});
+
+describe('what a person can put right is said in a sentence', () => {
+  test.each([
+    [['--data', '/proc/nowhere/at-all'], {}, /\/proc\/nowhere\/at-all cannot be .*--data DIR/],
+    [['--data', main], {}, /main\.ts is not a folder/],
+    [['--dta', 'x'], {}, /--dta.*Known are --data DIR and --demo/s],
+    [[], { PORT: 'eighty' }, /PORT must be a number .*"eighty"/],
+    [[], { DATABASE_URL: 'postgres://127.0.0.1:1/x' }, /database of DATABASE_URL does not answer/],
+  ] as const)(
+    '%j %j',
+    async (args, env, sentence) => {
+      const child = spawn(process.execPath, ['--import', 'tsx', main, ...args], {
+        env: { ...process.env, DATABASE_URL: '', ...env },
+      });
+      let said = '';
+      child.stderr.on('data', (d) => (said += String(d)));
+      expect(await new Promise((done) => child.once('exit', done))).toBe(1);
+      expect(said).toMatch(sentence);
+      expect(said).not.toMatch(/^\s+at /m);
+    },
+    TIMEOUT_MS,
+  );
+});

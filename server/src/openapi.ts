@@ -8,11 +8,15 @@ import {
   sessionSchema,
 } from '@canter-book/core/observations/records';
 
-const json = (schema: object) => ({ content: { 'application/json': { schema } } });
 const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
-const id = [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }];
+const listOf = (schema: object) => ({ type: 'array', items: schema });
+const json = (schema: object) => ({ content: { 'application/json': { schema } } });
+const text = { type: 'string' };
+const day = { type: 'string', format: 'date' };
+const uuid = { type: 'string', format: 'uuid' };
+const number = { type: 'integer' };
+const anything = {};
 
-const ok = (schema: object) => ({ 200: { description: 'OK', ...json(schema) } });
 const problem = {
   default: {
     description: 'RFC 9457 problem details',
@@ -20,15 +24,173 @@ const problem = {
   },
 };
 
-function documentPaths(path: string, name: string) {
+interface Operation {
+  readonly says: string;
+  /** Of the answer; none where there is no content. */
+  readonly answers?: object;
+  readonly as?: string;
+  readonly status?: number;
+  readonly takes?: object;
+  readonly query?: Readonly<Record<string, object>>;
+}
+
+type Paths = Readonly<
+  Record<string, Partial<Record<'get' | 'put' | 'post' | 'delete', Operation>>>
+>;
+
+const documentPaths = (path: string, name: string, what: string): Paths => ({
+  [`/api/${path}`]: { get: { says: `All ${path}`, answers: listOf(anything) } },
+  [`/api/${path}/{id}`]: {
+    get: { says: `One ${what}`, answers: ref(name) },
+    put: {
+      says: 'Saves it; 409 with both versions when it was saved elsewhere in the meantime',
+      takes: ref(name),
+      answers: ref(name),
+    },
+  },
+});
+
+const removal = (path: string): Paths => ({
+  [`/api/${path}/{id}`]: { delete: { says: 'Removes it for good', status: 204 } },
+});
+
+const CSV = 'text/csv';
+const LINES = 'application/x-ndjson';
+
+const OWN: Paths = {
+  '/api/health': { get: { says: 'Whether the book and its database answer', answers: anything } },
+  '/api/openapi.json': { get: { says: 'This description', answers: anything } },
+  '/api/horses/{id}/readings': {
+    get: { says: 'What is known of each scale and rein over time', answers: anything },
+  },
+  '/api/horses/{id}/seen': {
+    get: {
+      says: 'What was seen of some kinds since a day',
+      query: { kinds: text, since: day },
+      answers: listOf(anything),
+    },
+  },
+  '/api/horses/{id}/done': {
+    get: { says: 'What the last planned sets came to', answers: listOf(anything) },
+  },
+  '/api/riders/corners': {
+    get: {
+      says: 'Corners counted for each rider since a day',
+      query: { since: day },
+      answers: listOf(anything),
+    },
+  },
+  '/api/lessons': {
+    get: {
+      says: 'All lessons, or those that hold every word',
+      query: { q: text },
+      answers: listOf(anything),
+    },
+  },
+  '/api/lessons/removed': {
+    get: {
+      says: 'Lessons that were thrown away and can be brought back',
+      answers: listOf(anything),
+    },
+  },
+  '/api/lessons/{id}/versions': {
+    get: { says: 'What a lesson was after each sitting', answers: listOf(anything) },
+  },
+  '/api/sessions': {
+    get: {
+      says: 'Sessions, the newest first',
+      query: { horseId: uuid, since: day, limit: number },
+      answers: listOf(anything),
+    },
+  },
+  '/api/sessions/{id}/observations': {
+    get: { says: 'All that was seen in a session', answers: listOf(ref('Observation')) },
+  },
+  '/api/observations': {
+    post: {
+      says: 'Adds what was seen; what is known already is left alone',
+      takes: { type: 'object', properties: { observations: listOf(ref('Observation')) } },
+      answers: anything,
+      status: 201,
+    },
+  },
+  '/api/yard': {
+    get: {
+      says: 'Where each horse stands on a day',
+      query: { date: day },
+      answers: listOf(anything),
+    },
+  },
+  '/api/book/export': { get: { says: 'The whole book as a file', answers: anything, as: LINES } },
+  '/api/book/import': {
+    post: {
+      says: 'Takes a book file, packed with gzip or not; with check=1 it is only looked through',
+      query: { check: text },
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/book/sessions.csv': { get: { says: 'Sessions as a table', answers: text, as: CSV } },
+  '/api/book/readings.csv': { get: { says: 'Readings as a table', answers: text, as: CSV } },
+  '/api/book/sessions': {
+    post: {
+      says: 'Adds the rows of a table: all or none',
+      query: { join: text },
+      takes: {
+        type: 'object',
+        properties: {
+          sessions: listOf(ref('Session')),
+          observations: listOf(ref('Observation')),
+          import: { type: 'object', properties: { id: uuid, source: text } },
+        },
+      },
+      answers: anything,
+      status: 201,
+    },
+  },
+  '/api/book/imports': {
+    get: { says: 'What was imported, the newest first', answers: listOf(anything) },
+  },
+  '/api/book/imports/{id}': { delete: { says: 'Takes an import out again', status: 204 } },
+};
+
+function described({
+  says,
+  answers,
+  as = 'application/json',
+  status = 200,
+  takes,
+  query,
+}: Operation) {
   return {
-    [`/api/${path}`]: { get: { responses: { ...ok({ type: 'array', items: {} }), ...problem } } },
-    [`/api/${path}/{id}`]: {
-      parameters: id,
-      get: { responses: { ...ok(ref(name)), ...problem } },
-      put: { requestBody: json(ref(name)), responses: { ...ok(ref(name)), ...problem } },
+    summary: says,
+    ...(query && {
+      parameters: Object.entries(query).map(([name, schema]) => ({ name, in: 'query', schema })),
+    }),
+    ...(takes && { requestBody: json(takes) }),
+    responses: {
+      [status]: {
+        description: 'OK',
+        ...(answers && { content: { [as]: { schema: answers } } }),
+      },
+      ...problem,
     },
   };
+}
+
+function pathsOf(tables: readonly Paths[]) {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const table of tables) {
+    for (const [path, operations] of Object.entries(table)) {
+      const item = (paths[path] ??= path.includes('{id}')
+        ? { parameters: [{ name: 'id', in: 'path', required: true, schema: uuid }] }
+        : {});
+      for (const [method, operation] of Object.entries(operations)) {
+        item[method] = described(operation);
+      }
+    }
+  }
+  return paths;
 }
 
 /** The API described from the schemas that guard it. */
@@ -38,22 +200,17 @@ export function openApi() {
   return {
     openapi: '3.1.0',
     info: { title: 'Canter Book', version: '0.1.0' },
-    paths: {
-      ...documentPaths('horses', 'Horse'),
-      ...documentPaths('riders', 'Rider'),
-      ...documentPaths('lessons', 'Lesson'),
-      ...documentPaths('sessions', 'Session'),
-      ...documentPaths('exercises', 'OwnExercise'),
-      '/api/observations': {
-        post: {
-          requestBody: json({
-            type: 'object',
-            properties: { observations: { type: 'array', items: ref('Observation') } },
-          }),
-          responses: { 201: { description: 'Stored' }, ...problem },
-        },
-      },
-    },
+    paths: pathsOf([
+      documentPaths('horses', 'Horse', 'horse'),
+      documentPaths('riders', 'Rider', 'rider'),
+      documentPaths('lessons', 'Lesson', 'lesson'),
+      documentPaths('sessions', 'Session', 'session'),
+      documentPaths('exercises', 'OwnExercise', 'exercise'),
+      removal('horses'),
+      removal('lessons'),
+      removal('exercises'),
+      OWN,
+    ]),
     components: {
       schemas: {
         Horse: schema(horseSchema),

@@ -10,7 +10,9 @@ import { createBook } from './repositories/book.ts';
 import { linesIn } from './repositories/bundle.ts';
 import { openTestApp, someLesson, someSession } from './testing/app.ts';
 
-let [first, second]: Awaited<ReturnType<typeof openTestApp>>[] = [];
+type Server = Awaited<ReturnType<typeof openTestApp>>;
+
+let [first, second]: Server[] = [];
 beforeAll(async () => {
   [first, second] = [await openTestApp(), await openTestApp()];
 }, 60_000);
@@ -19,9 +21,7 @@ afterAll(async () => {
   await second!.close();
 });
 
-const TABLES = Object.values(schema).filter((t): t is PgTable => is(t, PgTable));
-
-type Server = NonNullable<typeof first>;
+const TABLES = Object.values(schema).filter((t) => is(t, PgTable)) as unknown as PgTable[];
 
 const textOf = async ({ book }: Server) => {
   let text = '';

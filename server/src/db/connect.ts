@@ -1,5 +1,5 @@
 import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import * as schema from './schema.ts';
@@ -65,18 +65,26 @@ export async function connect(
   }
 }
 
+/** One level at a time: asked for all at once, Node.js never ends where the system has no such folders. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return;
+  if (dirname(folder) !== folder) makeFolder(dirname(folder));
+  mkdirSync(folder);
+}
+
 /** @throws CannotOpenError with what to do */
 function checkFolder(folder: string): void {
   const another = 'Start with another folder: --data DIR.';
   try {
-    mkdirSync(folder, { recursive: true });
+    makeFolder(folder);
+    if (!statSync(folder).isDirectory()) throw Object.assign(new Error(), { code: 'ENOTDIR' });
     accessSync(folder, constants.R_OK | constants.W_OK);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     const why =
       code === 'EEXIST' || code === 'ENOTDIR'
         ? 'is not a folder'
-        : code === 'EACCES' || code === 'EROFS' || code === 'EPERM'
+        : code === 'EACCES' || code === 'EROFS' || code === 'EPERM' || code === 'ENOENT'
           ? 'cannot be written to by this user'
           : `cannot be used (${code ?? 'unknown reason'})`;
     throw new CannotOpenError(`${folder} ${why}. ${another}`);
