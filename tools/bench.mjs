@@ -16,8 +16,14 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external: ['pg', '@electric-sql/pglite', 'highs'],
-  define: { MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')) },
+  external: ['pg', '@electric-sql/pglite', 'highs', 'fs-native-extensions', 'autocannon'],
+  define: {
+    MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')),
+    CACHE: JSON.stringify(join(root, '.cache')),
+  },
+  banner: {
+    js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);",
+  },
   logLevel: 'error',
 });
 const named = process.argv.slice(2);

@@ -184,7 +184,10 @@ export function plannedMetresFor(
   const ring = ringOf(arena, course.furtherInM);
   const start = ringPosition(arena, course.furtherInM, from) ?? 0;
   const sign = course.rein === 'left' ? 1 : -1;
-  const savedM = (2 - Math.PI / 2) * cornerRadiusM;
+  // A corner takes no more than half a side.
+  const box = trackBox(arena, course.furtherInM);
+  const radiusM = Math.min(cornerRadiusM, box.maxX, (box.maxY - box.minY) / 2);
+  const savedM = (2 - Math.PI / 2) * radiusM;
   const laps = Math.floor(riddenM / (ring.lengthM - 4 * savedM));
   let planned = laps * ring.lengthM;
   let rest = riddenM - laps * (ring.lengthM - 4 * savedM);
@@ -193,14 +196,14 @@ export function plannedMetresFor(
     .sort((a, b) => a - b);
   let at = 0;
   for (const gap of gaps) {
-    const straight = gap - cornerRadiusM - at;
+    const straight = gap - radiusM - at;
     if (rest <= straight) break;
-    const turnM = (Math.PI / 2) * cornerRadiusM;
+    const turnM = (Math.PI / 2) * radiusM;
     if (rest <= straight + turnM) {
-      return planned + gap - cornerRadiusM + ((rest - straight) / turnM) * 2 * cornerRadiusM;
+      return planned + gap - radiusM + ((rest - straight) / turnM) * 2 * radiusM;
     }
     rest -= straight + turnM;
-    at = gap + cornerRadiusM;
+    at = gap + radiusM;
   }
   planned += at + rest;
   return planned;

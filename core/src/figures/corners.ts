@@ -63,6 +63,9 @@ export const diamond = act<{ side?: Rein; diameterM: number }>({
 /** Metres over which the horse moves from one track to another. Common practice. */
 const SLANT_M = 5;
 
+/** Further in than this there is no track to go round. */
+const LEAST_HALF_WIDTH_M = 2;
+
 /** A slant from the present track to one `deeperM` further in (out when negative). */
 function slant(
   stand: Stand,
@@ -76,6 +79,12 @@ function slant(
   const headingRad = trackHeading(arena, riding.rein, at, furtherInM);
   const end = offset(at, headingRad, SLANT_M, turnSign(riding.rein) * deeperM);
   const inside = furtherInM + deeperM;
+  const box = trackBox(arena, inside);
+  const roomAcrossM = box.maxX - LEAST_HALF_WIDTH_M;
+  if (roomAcrossM < 0) {
+    const kind = 'inner-track';
+    return { code: 'no-room', kind, wantedM: inside, roomM: inside + roomAcrossM };
+  }
   if (!isOnTrack(arena, end, inside)) {
     const roomM = lettersAhead(arena, course, at)[0]?.metres ?? 0;
     return { code: 'no-room', kind: 'inner-track', wantedM: SLANT_M + Math.abs(deeperM), roomM };

@@ -19,6 +19,9 @@ function onPaper(arena: Arena, p: Point): Point {
   };
 }
 
+/** What is left of a figure that the inset would swallow: still a line, and the review says what it is. */
+const LEAST_RIDDEN_M = 0.5;
+
 /**
  * The diameter as it is ridden: counted from the rail on paper, a circle loses one inset for each
  * of two opposite sides that lie on a rail (20 m at E: 2 × 0.5 m, so 19 m; 10 m at E: 9.5 m).
@@ -36,7 +39,7 @@ export function riddenDiameterM(
   const near = (a: number, b: number) => (Math.abs(a - b) < 1e-4 ? 1 : 0);
   const across = near(centre.x - r, rail.minX) + near(centre.x + r, rail.maxX);
   const along = near(centre.y - r, rail.minY) + near(centre.y + r, rail.maxY);
-  return diameterM - arena.insetM * Math.max(across, along);
+  return Math.max(LEAST_RIDDEN_M, diameterM - arena.insetM * Math.max(across, along));
 }
 
 export const turnLeg = (
@@ -71,7 +74,9 @@ export const toRein = (afterM: number, rein: Rein): Change => ({
 
 /** A figure that changes the rein at its middle and ends on a new course. */
 export function endingOn(stand: Stand, legs: readonly Leg[]) {
-  const last = legs.at(-1)!.curve;
+  const last = legs.at(-1)?.curve;
+  // Nothing to ride: the horse is there already.
+  if (!last) return { legs, courseAfter: stand.course, changes: [] };
   const end = last.at(last.lengthM);
   const courseAfter = courseFrom(stand.arena, end, end.headingRad);
   const rein = courseAfter.kind === 'track' ? courseAfter.rein : stand.riding.rein;

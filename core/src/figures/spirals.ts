@@ -25,7 +25,7 @@ function spiralPlan(stand: Stand, params: SpiralParams, larger: 'from' | 'to'): 
   const fromM = ridden(params.fromM);
   // Outwards the larger circle is met after whole rounds, where the line began: its inset is known there.
   const lost = larger === 'from' ? params.fromM - fromM : insetOfLarger(stand, side, params);
-  const toM = larger === 'from' ? params.toM : params.toM - lost;
+  const toM = larger === 'from' ? params.toM : Math.max(fromM, params.toM - lost);
   const curve = spiralFrom(
     at,
     headingRad,

@@ -49,6 +49,7 @@ export type Fault =
   | { readonly code: 'course-not-continued'; readonly near: string }
   | { readonly code: 'turns-back'; readonly from: string; readonly to: string }
   | { readonly code: 'route-missing'; readonly kind: string }
+  | { readonly code: 'route-once'; readonly kind: string; readonly times: number }
   | {
       readonly code: 'no-room';
       readonly kind: string;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { slotOf, type Slot } from './slots.ts';
+import { slotOf, type Range, type Slot } from './slots.ts';
 import type { Token } from './tokens.ts';
 
 /**
@@ -52,6 +52,8 @@ export interface Match {
 export interface Reach {
   at: number;
   expected: Set<string>;
+  /** A number stood there, and was too small or too large. */
+  range?: Range | undefined;
 }
 
 /** Reads a pattern from the tokens; `reach` learns where it failed and what was missing. */
@@ -96,6 +98,8 @@ function readNodes(
     }
   }
   miss(reach, at, node.kind === 'word' ? node.words.slice(0, 1) : node.slot.example);
+  const outside = node.kind === 'slot' && tokens[at]?.kind === 'number' && reach.at === at;
+  if (outside && node.slot.range) reach.range = node.slot.range;
   return null;
 }
 
@@ -103,6 +107,7 @@ function miss(reach: Reach, at: number, expected: readonly string[]) {
   if (at > reach.at) {
     reach.at = at;
     reach.expected.clear();
+    reach.range = undefined;
   }
   if (at === reach.at) expected.forEach((word) => reach.expected.add(word));
 }

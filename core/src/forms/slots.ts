@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import type { Token } from './tokens.ts';
 
+/** What a number may be. */
+export interface Range {
+  readonly least: number;
+  readonly most: number;
+  readonly unit: string;
+}
+
 /**
  * A kind of value in a form. `read` takes tokens from `at` on and answers the value and the number
  * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
@@ -10,22 +17,27 @@ export interface Slot {
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
   readonly schema: z.ZodType;
+  /** Of a number, in the unit that is written. */
+  readonly range?: Range;
   read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
   say(value: unknown): string;
 }
 
 const withUnit = (
   units: readonly string[],
-  schema: z.ZodNumber,
+  range: Range,
   printed: string,
   example: string,
+  schema: z.ZodNumber = z.number(),
 ): Slot => ({
   entry: 'number',
   example: [example],
-  schema,
+  schema: schema.min(range.least).max(range.most),
+  range,
   read(tokens, at) {
     const token = tokens[at];
-    if (token?.kind !== 'number' || !schema.safeParse(token.value).success) return null;
+    if (token?.kind !== 'number' || !within(range, token.value)) return null;
+    if (!schema.safeParse(token.value).success) return null;
     const unit = tokens[at + 1];
     return { value: token.value, used: unit && units.includes(unit.text) ? 2 : 1 };
   },
@@ -41,17 +53,22 @@ const choice = (words: readonly string[]): Slot => ({
   say: String,
 });
 
-const metres = z.number().positive().max(200);
-const count = z.number().int().min(1).max(200);
+const within = ({ least, most }: Range, value: number): boolean => value >= least && value <= most;
+
+/** Smaller nothing is ridden, larger no arena is. */
+const METRES: Range = { least: 0.5, most: 150, unit: 'm' };
+const COUNT: Range = { least: 1, most: 200, unit: '' };
+const whole = z.number().int();
+const metres = z.number().min(METRES.least).max(METRES.most);
 
 const SLOTS: Readonly<Record<string, Slot>> = {
   side: choice(['left', 'right']),
-  metres: withUnit(['m', 'metres'], metres, '', '20'),
-  depth: withUnit(['m'], z.number().min(0).max(200), '', '5'),
-  count: withUnit([], count, '', '3'),
-  strides: withUnit(['strides', 'steps'], count, '', '8'),
-  degrees: withUnit(['degrees', '°'], z.number().min(15).max(720), '', '180'),
-  seconds: withUnit(['s', 'seconds'], z.number().positive().max(3600), ' s', '4 s'),
+  metres: withUnit(['m', 'metres'], METRES, '', '20'),
+  depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
+  count: withUnit([], COUNT, '', '3', whole),
+  strides: withUnit(['strides', 'steps'], COUNT, '', '8', whole),
+  degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
+  seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
   letter: {
     entry: 'letter',
     example: ['A', 'C'],
@@ -78,14 +95,14 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   },
 };
 
+/** No movement of a lesson lasts longer. */
+export const LONGEST_S = 2 * 3600;
+
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
 const DURATION: Slot = {
   entry: 'number',
   example: ['2 min', '90 s'],
-  schema: z
-    .number()
-    .positive()
-    .max(4 * 3600),
+  schema: z.number().min(1).max(LONGEST_S),
   read(tokens, at) {
     const [amount, unit] = [tokens[at], tokens[at + 1]];
     if (amount?.kind !== 'number' || !unit) return null;

@@ -15,6 +15,13 @@ export type SyntaxFault = Span &
         readonly expected: readonly string[];
         readonly nearest: string | null;
       }
+    | {
+        readonly code: 'out-of-range';
+        readonly found: string;
+        readonly least: number;
+        readonly most: number;
+        readonly unit: string;
+      }
     | { readonly code: 'bad-header'; readonly header: string; readonly example: string }
     | { readonly code: 'said-twice'; readonly header: string }
     | { readonly code: 'repeat-unclosed' }

@@ -88,9 +88,16 @@ function readForm(
     if (match && match.used > reach.at) {
       reach.at = match.used;
       reach.expected.clear();
+      reach.range = undefined;
     }
   }
-  return unexpected(tokens[reach.at] ?? null, [...reach.expected]);
+  const stopped = tokens[reach.at] ?? null;
+  if (stopped && reach.range) {
+    const { least, most, unit } = reach.range;
+    const fault = { code: 'out-of-range', found: stopped.text, least, most, unit } as const;
+    return { ok: false, at: stopped, fault };
+  }
+  return unexpected(stopped, [...reach.expected]);
 }
 
 function unknown(token: Token): Read<never> {

@@ -22,7 +22,9 @@ import type { Ride } from './types.ts';
 import { goTo, onToLetter, rideRoute, rideToEndOfLine, type Route } from './wayTo.ts';
 
 /** More movements than this are not a lesson but a slip of the repeat count. */
-const MOST_MOVEMENTS = 4000;
+export const MOST_MOVEMENTS = 2000;
+/** A day's riding: so long a line is drawn and reviewed at once. */
+const MOST_LEGS = 20_000;
 
 /**
  * Lays a lesson out as a ride. User mistakes are returned as faults; the ride goes on from the place
@@ -132,8 +134,8 @@ class Compiler {
   }
 
   private tooMany(): boolean {
-    const { drafts, phases } = this.rider.recorder;
-    return drafts.length + phases.length > MOST_MOVEMENTS;
+    const { drafts, phases, legs } = this.rider.recorder;
+    return drafts.length + phases.length >= MOST_MOVEMENTS || legs.length > MOST_LEGS;
   }
 
   private rideItems(items: readonly Item[]) {
@@ -306,6 +308,10 @@ class Compiler {
     const { times = 1, lastsS = null, params } = instruction;
     const repeats = act.counts ? 1 : times;
     for (let i = 0; i < repeats && !this.tooMany(); i++) {
+      if (i > 0 && route) {
+        rider.fault({ code: 'route-once', kind: act.kind, times }, index);
+        break;
+      }
       const plan = act.plan(rider.stand({ route, lastsS, times }), params);
       if (isFault(plan)) {
         rider.fault(plan, index);

@@ -42,6 +42,10 @@ const text: ByCode<SyntaxFault> = {
       ? `It could go on with ${list(expected)}.`
       : 'Take it out, or begin a new line.',
   }),
+  'out-of-range': ({ found, least, most, unit }) => ({
+    what: `${found}${unit && ` ${unit}`} cannot be ridden.`,
+    why: `Write a number from ${least} to ${most}${unit && ` ${unit}`}.`,
+  }),
   'bad-header': ({ header, example }) => ({
     what: `This “${header}” line cannot be read.`,
     why: `Write it like this: ${example}`,
@@ -90,6 +94,10 @@ const ride: ByCode<Fault> = {
   'route-missing': ({ kind }) => ({
     what: `“${named(kind)}” needs two letters.`,
     why: 'Say from where to where, for example K-H.',
+  }),
+  'route-once': ({ kind, times }) => ({
+    what: `“${named(kind)}” on a line from letter to letter cannot be ridden x${times}.`,
+    why: 'After the first time the horse is at its end. Ride back first, or put the way there and back into a repeat.',
   }),
   'no-room': ({ kind, wantedM, roomM }) => ({
     what: `There is no room here for the ${named(kind)}.`,

@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { holdsFor } from '../core/src/testing/hold.ts';
+import { mutatedText } from '../core/src/testing/mutatedText.ts';
+
+/** `npm run fuzz [-- runs seed]`: mutated lessons until one breaks; the slow ones are told as well. */
+
+const SLOW_MS = 250;
+
+const [runs = '1000000', seed = String(Date.now() % 2 ** 31)] = process.argv.slice(2);
+console.log(`${runs} lessons, seed ${seed}`);
+const slow: { ms: number; text: string }[] = [];
+let done = 0;
+let current = '';
+// A text that never ends can only be told from outside: the last one written is it.
+const began = performance.now();
+const result = fc.check(
+  fc.property(mutatedText, (text) => {
+    current = text;
+    const from = performance.now();
+    holdsFor(text);
+    const ms = performance.now() - from;
+    if (ms > SLOW_MS) {
+      slow.push({ ms, text });
+      console.log(`${ms.toFixed(0)} ms: ${JSON.stringify(text)}`);
+    }
+    if (++done % 10_000 === 0)
+      console.log(`${done} after ${((performance.now() - began) / 1000).toFixed(0)} s`);
+  }),
+  { numRuns: Number(runs), seed: Number(seed) },
+);
+console.log(`${done} lessons, ${slow.length} over ${SLOW_MS} ms`);
+if (result.failed) {
+  console.log(`Broken by ${JSON.stringify(result.counterexample?.[0] ?? current)}`);
+  console.log(result.errorInstance);
+  process.exit(1);
+}
