@@ -30,6 +30,40 @@ export function readingsOf(sessions: readonly SessionEvidence[]): Readings {
 
 type Reading = DatedMark & { readonly variance: number };
 
+/** Readings as they lie in the book: a tenth of their size in words. */
+export interface PackedReadings {
+  readonly biases: Biases;
+  readonly rows: readonly (readonly [
+    day: number,
+    scale: number,
+    rein: 0 | 1,
+    value: number,
+    variance: number,
+  ])[];
+}
+
+export const packedReadings = ({ biases, readings }: Readings): PackedReadings => ({
+  biases,
+  rows: readings.map(({ day, scale, rein, value, variance }) => [
+    day,
+    SCALES.indexOf(scale),
+    rein === 'left' ? 0 : 1,
+    value,
+    variance,
+  ]),
+});
+
+export const unpackedReadings = ({ biases, rows }: PackedReadings): Readings => ({
+  biases,
+  readings: rows.map(([day, scale, rein, value, variance]) => ({
+    scale: SCALES[scale]!,
+    rein: REINS[rein]!,
+    value,
+    variance,
+    day,
+  })),
+});
+
 /** Readings of one old week become one, weighted by their precision. */
 function thinned(readings: readonly Reading[]): Reading[] {
   const last = readings.at(-1)?.day ?? 0;

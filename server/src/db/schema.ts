@@ -16,7 +16,7 @@ import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { PackedEvidence, Readings } from '@canter-book/core/progress/readings';
+import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/readings';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
@@ -178,7 +178,7 @@ export const horseSnapshots = pgTable('horse_snapshots', {
     .primaryKey()
     .references(() => horses.id, { onDelete: 'cascade' }),
   snapshot: jsonb().$type<Snapshot>().notNull(),
-  readings: jsonb().$type<Readings>().notNull(),
+  readings: jsonb().$type<PackedReadings>().notNull(),
 });
 
 /** What was taken into the book at one go, so that it can be taken out again as a whole. */

@@ -18,7 +18,7 @@ import {
 import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { bundleLines, takeBundle, type BundleReport } from './bundle.ts';
 import { DOCUMENTS, type DocumentKind } from './documents.ts';
-import { evidenceStore, renewIn } from './evidence.ts';
+import { evidenceStore, forgetEvidence } from './evidence.ts';
 import { importStore } from './imports.ts';
 import { observationStore, stands, type ObservationStore } from './observations.ts';
 import { revisioned } from './revisioned.ts';
@@ -79,7 +79,7 @@ const PLANNED_SESSIONS = 12;
 export function createBook(db: Database) {
   const { rider, exercise, horse, lesson, session } = DOCUMENTS;
   const evidence = evidenceStore(db);
-  const seen = observationStore(db, evidence);
+  const seen = observationStore(db);
 
   const book = {
     horses: {
@@ -160,7 +160,7 @@ export function createBook(db: Database) {
         ...session,
         async saved(tx, now, before) {
           const counts = now.removedAt !== before?.removedAt || now.date !== before?.date;
-          if (before && counts) await renewIn(tx, [now.id]);
+          if (before && counts) await forgetEvidence(tx, [now.id]);
         },
       }),
       /** All sessions with their names and marks, oldest first, a page at a time. */
@@ -303,7 +303,7 @@ async function addAll(
   documents: readonly { id: string }[],
 ): Promise<string[]> {
   if (kind === 'observation') {
-    return (await seen.append(documents as Observation[], { later: true })).storedIds;
+    return (await seen.append(documents as Observation[])).storedIds;
   }
   const { table, toRow } = DOCUMENTS[kind];
   const added: string[] = [];

@@ -5,7 +5,6 @@ import { z } from 'zod';
 import { instantSchema, idSchema, unstorableIn } from '@canter-book/core/fields';
 import { lessonSchema } from '@canter-book/core/lesson/document';
 import type { LessonRecord } from '@canter-book/core/observations/records';
-import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { imports, lessonVersions, observations } from '../db/schema.ts';
 import { Problem } from '../problem.ts';
@@ -351,16 +350,6 @@ class Taking {
         .values(versions.slice(i, i + PAGE))
         .onConflictDoNothing();
     }
-    if (kind === 'observation') await this.forget(fresh.map((b) => b.document as Observation));
-  }
-
-  /** What was said of these sessions no longer holds; it is made again at the end. */
-  private async forget(seen: readonly Observation[]): Promise<void> {
-    const ids = [...new Set(seen.map((o) => o.sessionId))];
-    await this.db.execute(sql`
-      with gone as (delete from session_evidence
-        where session_id = any(${sql.param(`{${ids.join(',')}}`)}::uuid[]) returning horse_id)
-      delete from horse_snapshots where horse_id in (select horse_id from gone)`);
   }
 
   async finish(): Promise<void> {

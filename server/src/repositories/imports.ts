@@ -4,8 +4,8 @@ import type { Session } from '@canter-book/core/observations/records';
 import type { Database } from '../db/connect.ts';
 import { imports, observations, sessions } from '../db/schema.ts';
 import { DOCUMENTS } from './documents.ts';
-import { renewIn } from './evidence.ts';
-import { insertAll } from './observations.ts';
+import { forgetEvidence } from './evidence.ts';
+import { addObservations } from './observations.ts';
 import type { Transaction } from './revisioned.ts';
 
 /** What was taken into the book at one go. */
@@ -57,16 +57,9 @@ export function importStore(db: Database) {
             .returning({ id: sessions.id });
           sessionIds.push(...added.map((row) => row.id));
         }
-        const named = [...new Set(given.observations.map((o) => o.sessionId))];
-        const horses = named.length
-          ? await tx
-              .select({ id: sessions.id, horseId: sessions.horseId })
-              .from(sessions)
-              .where(inArray(sessions.id, named))
+        const observationIds = given.observations.length
+          ? (await addObservations(tx, given.observations)).storedIds
           : [];
-        const horseOf = new Map(horses.map((row) => [row.id, row.horseId]));
-        const observationIds = await insertAll(tx, given.observations, horseOf);
-        await renewIn(tx, [...new Set([...sessionIds, ...horseOf.keys()])]);
         if (rows.as && sessionIds.length + observationIds.length > 0) {
           await tx.insert(imports).values({ ...rows.as, sessionIds, observationIds });
         }
@@ -109,7 +102,7 @@ export function importStore(db: Database) {
               ),
             );
         }
-        await renewIn(tx, [...new Set([...left.map((o) => o.sessionId), ...sessionIds])]);
+        await forgetEvidence(tx, [...new Set([...left.map((o) => o.sessionId), ...sessionIds])]);
         return true;
       });
     },

@@ -3,14 +3,11 @@ import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
-import { renewIn, type EvidenceStore } from './evidence.ts';
+import { holdHorsesOf } from './evidence.ts';
 import type { Transaction } from './revisioned.ts';
 
 /** The newest are enough for a distribution, and quickly read. */
 const MOST_SEEN = 1500;
-
-/** A lesson's end sends no more than this at once; more is an import. */
-const LESSON_END = 100;
 
 /** Observations written with one statement. */
 const AT_ONCE = 2000;
@@ -27,7 +24,7 @@ interface ObservationRow {
 
 /** Many rows as one JSON value: several times as fast as a parameter for each field. */
 async function insertObservations(
-  db: Transaction,
+  tx: Transaction,
   rows: readonly ObservationRow[],
 ): Promise<string[]> {
   const packed = rows.map(({ sessionId, horseId, ...rest }) => ({
@@ -35,25 +32,36 @@ async function insertObservations(
     session_id: sessionId,
     horse_id: horseId,
   }));
-  const result = await db.execute(sql`
-    insert into observations (id, session_id, horse_id, at, kind, corrects, data)
-    select id, session_id, horse_id, at, kind, corrects, data
-    from jsonb_to_recordset(${JSON.stringify(packed)}::jsonb) as given(
-      id uuid, session_id uuid, horse_id uuid, at timestamptz, kind text, corrects uuid, data jsonb)
-    on conflict do nothing
-    returning id`);
+  // What was said of their sessions and horses no longer holds; it is made again when it is asked for.
+  const result = await tx.execute(sql`
+    with stored as (
+      insert into observations (id, session_id, horse_id, at, kind, corrects, data)
+      select id, session_id, horse_id, at, kind, corrects, data
+      from jsonb_to_recordset(${JSON.stringify(packed)}::jsonb) as given(
+        id uuid, session_id uuid, horse_id uuid, at timestamptz, kind text, corrects uuid, data jsonb)
+      on conflict do nothing
+      returning id, session_id, horse_id),
+    unsaid as (
+      delete from session_evidence where session_id in (select session_id from stored)),
+    unkept as (
+      delete from horse_snapshots where horse_id in (select horse_id from stored))
+    select id from stored`);
   return (result as unknown as { rows: { id: string }[] }).rows.map((row) => row.id);
 }
 
 /** What no later observation names. */
 export const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
 
-/** Those whose session is known, once each; answers the ids of the new ones. */
-export async function insertAll(
+/**
+ * Adds what is new and belongs to a session of the book; answers the ids of the new ones. Whoever works out
+ * the evidence of the same horses waits until this transaction is over, and the other way round.
+ */
+export async function addObservations(
   tx: Transaction,
   batch: readonly Observation[],
-  horseOf: ReadonlyMap<string, string>,
-): Promise<string[]> {
+): Promise<{ storedIds: string[]; unknownSessions: string[] }> {
+  const ids = [...new Set(batch.map((o) => o.sessionId))];
+  const horseOf = await holdHorsesOf(tx, ids);
   const rows = batch
     .filter((o) => horseOf.has(o.sessionId))
     .map((o) => ({
@@ -65,11 +73,11 @@ export async function insertAll(
       corrects: o.corrects ?? null,
       data: o,
     }));
-  const stored: string[] = [];
+  const storedIds: string[] = [];
   for (let i = 0; i < rows.length; i += AT_ONCE) {
-    stored.push(...(await insertObservations(tx, rows.slice(i, i + AT_ONCE))));
+    storedIds.push(...(await insertObservations(tx, rows.slice(i, i + AT_ONCE))));
   }
-  return stored;
+  return { storedIds, unknownSessions: ids.filter((id) => !horseOf.has(id)) };
 }
 
 export interface NamedReading {
@@ -78,40 +86,19 @@ export interface NamedReading {
   seen: Observation;
 }
 
-/** What was seen: only ever added to, and the evidence kept in step. */
-export function observationStore(db: Database, evidence: EvidenceStore) {
+/** What was seen: only ever added to. */
+export function observationStore(db: Database) {
   return {
     /**
      * Appends what is new; what is known already is left alone, so a batch can be sent twice. All of it is
-     * stored, and what it says of the scales, or nothing.
-     *
-     * @param later whether the evidence is made afterwards, for all of a large import at once
+     * stored or nothing.
      */
     async append(
       batch: readonly Observation[],
-      { later = false } = {},
     ): Promise<{ stored: number; storedIds: string[]; unknownSessions: string[] }> {
-      const ids = [...new Set(batch.map((o) => o.sessionId))];
-      if (ids.length === 0) return { stored: 0, storedIds: [], unknownSessions: [] };
-      const { storedIds, known } = await db.transaction(async (tx) => {
-        const rows = await tx
-          .select({ id: sessions.id, horseId: sessions.horseId })
-          .from(sessions)
-          .where(inArray(sessions.id, ids));
-        const horseOf = new Map(rows.map((row) => [row.id, row.horseId]));
-        const stored = await insertAll(tx, batch, horseOf);
-        if (!later) await renewIn(tx, [...horseOf.keys()]);
-        return { storedIds: stored, known: horseOf };
-      });
-      // The marks at the end of a lesson: its horse is ready to be looked at. Not with every tap.
-      if (!later && batch.length <= LESSON_END && batch.some((o) => o.kind === 'mark')) {
-        await evidence.snapshots([...new Set(known.values())]);
-      }
-      return {
-        stored: storedIds.length,
-        storedIds,
-        unknownSessions: ids.filter((id) => !known.has(id)),
-      };
+      if (batch.length === 0) return { stored: 0, storedIds: [], unknownSessions: [] };
+      const done = await db.transaction((tx) => addObservations(tx, batch));
+      return { stored: done.storedIds.length, ...done };
     },
     /** What stands of some kinds, of one horse since a day: the newest, oldest first. */
     async ofHorse(

@@ -11,4 +11,6 @@ ALTER TABLE "sessions" ALTER COLUMN "minutes" SET DATA TYPE double precision;-->
 ALTER TABLE "horses" ADD COLUMN "retired_on" date;--> statement-breakpoint
 ALTER TABLE "lessons" ADD COLUMN "removed_at" timestamp with time zone;--> statement-breakpoint
 ALTER TABLE "riders" ADD COLUMN "retired_on" date;--> statement-breakpoint
-ALTER TABLE "sessions" ADD COLUMN "removed_at" timestamp with time zone;
+ALTER TABLE "sessions" ADD COLUMN "removed_at" timestamp with time zone;--> statement-breakpoint
+-- Kept in another form; it is made again when it is asked for.
+DELETE FROM "horse_snapshots";

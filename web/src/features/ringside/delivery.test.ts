@@ -10,6 +10,7 @@ jest.unstable_mockModule('idb-keyval', () => ({
   get: async (key: string) => structuredClone(device.get(key)),
   set: async (key: string, value: unknown) => void device.set(key, structuredClone(value)),
   del: async (key: string) => void device.delete(key),
+  entries: async () => [...device.entries()].map((entry) => structuredClone(entry)),
 }));
 
 const { createBookStore } = await import('../../app/store.ts');

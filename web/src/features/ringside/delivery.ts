@@ -1,81 +1,158 @@
-import { get, set } from 'idb-keyval';
-import { api, problemOf } from '../../api/api.ts';
+import { mergeSession } from '@canter-book/core/observations/mergeSession';
+import type { Session } from '@canter-book/core/observations/records';
+import { api, problemOf, type Problem } from '../../api/api.ts';
 import type { BookStore } from '../../app/store.ts';
-import { delivered, notDelivered, restored, type KeptState, type Parcel } from './ringsideSlice.ts';
+import { askToKeep, readDevice, writeDevice } from './device.ts';
+import {
+  delivered,
+  keepingFailed,
+  notReached,
+  refusedByServer,
+  restored,
+  type KeptState,
+  type Parcel,
+} from './ringsideSlice.ts';
 
-const KEY = 'ringside';
-const RETRY_MS = 2500;
+const FIRST_RETRY_MS = 2_000;
+const LONGEST_RETRY_MS = 30_000;
+/** A session that is saved elsewhere again and again while it is merged waits for the next round. */
+const MOST_MERGES = 3;
+
+const EMPTY: KeptState = { teaching: {}, outbox: [], revisions: {} };
 
 /**
  * Keeps what is recorded at the ringside on the device, and delivers it in its order when the server
  * answers. A parcel leaves the device only when the server has confirmed it; sending one twice does
- * no harm there.
+ * no harm there. One that the server refuses is set aside with the reason, and the rest goes on.
  */
 export function startDelivery(store: BookStore): void {
   let busy = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let kept: KeptState | null = null;
+  let retryMs = FIRST_RETRY_MS;
+  let kept: KeptState = EMPTY;
+  let writing: Promise<void> = Promise.resolve();
 
   const keep = () => {
     const { teaching, outbox, revisions, restored: ready } = store.getState().ringside;
+    const before = kept;
     const unchanged =
-      kept?.teaching === teaching && kept.outbox === outbox && kept.revisions === revisions;
+      before.teaching === teaching && before.outbox === outbox && before.revisions === revisions;
     if (!ready || unchanged) return;
     kept = { teaching, outbox, revisions };
-    // Without a store of its own (private windows) the device still delivers while the page is open.
-    void set(KEY, kept).catch(() => {});
+    const now = kept;
+    // One after the other, so that the device always has a state that was.
+    writing = writing
+      .then(() => writeDevice(before, now))
+      .then(
+        () => void (store.getState().ringside.keeping || store.dispatch(keepingFailed(false))),
+        () => void (store.getState().ringside.keeping && store.dispatch(keepingFailed(true))),
+      );
   };
 
   const later = () => {
     clearTimeout(timer);
-    timer = setTimeout(() => void deliver(), RETRY_MS);
+    timer = setTimeout(() => void deliver(), retryMs);
+    retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 2);
+  };
+
+  const soon = () => {
+    retryMs = FIRST_RETRY_MS;
+    void deliver();
   };
 
   const deliver = async (): Promise<void> => {
     const { outbox, restored: ready } = store.getState().ringside;
-    const next = outbox[0];
+    const next = nextOf(outbox);
     if (busy || !ready || !next) return;
     busy = true;
-    const ok = await send(store, next);
+    clearTimeout(timer);
+    const outcome = await alone(() => send(store, next));
     busy = false;
-    if (ok) void deliver();
-    else later();
+    if (outcome === 'away') return later();
+    retryMs = FIRST_RETRY_MS;
+    void deliver();
   };
 
   store.subscribe(() => {
     keep();
     if (!busy && store.getState().ringside.reached) void deliver();
   });
-  window.addEventListener('online', () => void deliver());
-  void get<KeptState>(KEY)
-    .catch(() => undefined)
-    .then((state) => {
-      store.dispatch(restored(state ?? null));
+  window.addEventListener('online', soon);
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'visible') soon();
+  });
+  void askToKeep();
+  void readDevice()
+    .then(
+      (state) => ({ state, readable: true }),
+      () => ({ state: EMPTY, readable: false }),
+    )
+    .then(({ state, readable }) => {
+      kept = state;
+      store.dispatch(restored(state));
+      if (!readable) store.dispatch(keepingFailed(true));
       void deliver();
     });
 }
 
-async function send(store: BookStore, parcel: Parcel): Promise<boolean> {
-  if (parcel.kind === 'session') {
-    const { revisions } = store.getState().ringside;
-    const { id } = parcel.session;
-    const session = { ...parcel.session, revision: revisions[id] ?? parcel.session.revision };
-    const answer = await store.dispatch(api.endpoints.saveSession.initiate(session));
-    if (answer.error) return failed(store, answer.error);
-    store.dispatch(
-      delivered({ parcelId: parcel.id, sessionId: id, revision: answer.data.revision }),
-    );
-    return true;
+/**
+ * The first parcel that can go: none that was set aside, and nothing of a session that is not in the
+ * book because it was itself set aside.
+ */
+export function nextOf(outbox: readonly Parcel[]): Parcel | null {
+  const stuck = new Set<string>();
+  for (const parcel of outbox) {
+    const session = sessionOf(parcel);
+    if (parcel.refused !== undefined) {
+      if (parcel.kind === 'session') stuck.add(session);
+      continue;
+    }
+    if (!stuck.has(session)) return parcel;
   }
-  const answer = await store.dispatch(api.endpoints.addObservations.initiate(parcel.observations));
-  if (answer.error) return failed(store, answer.error);
-  store.dispatch(delivered({ parcelId: parcel.id }));
-  return true;
+  return null;
 }
 
-function failed(store: BookStore, error: Parameters<typeof problemOf>[0]): false {
-  const { status, detail } = problemOf(error);
-  const refused = status >= 400 && status < 500 ? detail : null;
-  store.dispatch(notDelivered({ refused }));
-  return false;
+const sessionOf = (parcel: Parcel): string =>
+  parcel.kind === 'session' ? parcel.session.id : (parcel.observations[0]?.sessionId ?? '');
+
+/** Several pages of one device send one after the other. */
+async function alone<T>(run: () => Promise<T>): Promise<T> {
+  const locks = (navigator as Partial<Navigator>).locks;
+  return locks ? locks.request('canter-book-delivery', run) : run();
+}
+
+type Outcome = 'sent' | 'aside' | 'away';
+
+async function send(store: BookStore, parcel: Parcel): Promise<Outcome> {
+  if (parcel.kind === 'session') return sendSession(store, parcel.id, parcel.session);
+  const answer = await store.dispatch(api.endpoints.addObservations.initiate(parcel.observations));
+  if (answer.error) return failed(store, parcel.id, problemOf(answer.error));
+  store.dispatch(delivered({ parcelId: parcel.id }));
+  return 'sent';
+}
+
+async function sendSession(store: BookStore, parcelId: string, session: Session): Promise<Outcome> {
+  const { revisions } = store.getState().ringside;
+  let next = { ...session, revision: revisions[session.id] ?? session.revision };
+  for (let merges = 0; ; merges++) {
+    const answer = await store.dispatch(api.endpoints.saveSession.initiate(next));
+    if (!answer.error) {
+      const { revision } = answer.data;
+      store.dispatch(delivered({ parcelId, sessionId: session.id, revision }));
+      return 'sent';
+    }
+    const problem = problemOf(answer.error);
+    const current = problem.status === 409 ? (problem.current as Session | undefined) : undefined;
+    if (!current || merges >= MOST_MERGES) return failed(store, parcelId, problem);
+    next = mergeSession(current, session);
+  }
+}
+
+/** Not now is no refusal: a server that is busy, full or away is asked again. */
+const NOT_NOW = [408, 425, 429];
+
+function failed(store: BookStore, parcelId: string, { status, detail }: Problem): Outcome {
+  const refused = status >= 400 && status < 500 && !NOT_NOW.includes(status);
+  store.dispatch(refused ? refusedByServer({ parcelId, why: detail }) : notReached());
+  return refused ? 'aside' : 'away';
 }

@@ -85,7 +85,7 @@ describe('recording at the ringside', () => {
   });
 
   test('lets a parcel go only when it is confirmed', () => {
-    const failed = run(began, tried('t1'), ringside.notDelivered({ refused: null }));
+    const failed = run(began, tried('t1'), ringside.notReached());
     expect(failed.outbox).toHaveLength(2);
     expect(failed.reached).toBe(false);
     const after = reducer(

@@ -29,9 +29,14 @@ export interface Teaching {
 }
 
 /** Something that the server has not confirmed yet, in the order it was made. */
-export type Parcel =
-  | { readonly id: string; readonly kind: 'session'; readonly session: Session }
-  | { readonly id: string; readonly kind: 'observations'; readonly observations: Observation[] };
+export type Parcel = {
+  readonly id: string;
+  /** Why the server does not take it: it is set aside until somebody settles it. */
+  readonly refused?: string;
+} & (
+  | { readonly kind: 'session'; readonly session: Session }
+  | { readonly kind: 'observations'; readonly observations: Observation[] }
+);
 
 export interface RingsideState {
   /** What the device had kept is back in memory. */
@@ -42,8 +47,10 @@ export interface RingsideState {
   revisions: Record<string, number>;
   /** The server answered the last time. */
   reached: boolean;
-  /** The server's reason for refusing a parcel; it stays in the outbox. */
+  /** The server's reason for refusing the last parcel it refused; it stays in the outbox. */
   refused: string | null;
+  /** The device keeps what is written to it. */
+  keeping: boolean;
 }
 
 export type KeptState = Pick<RingsideState, 'teaching' | 'outbox' | 'revisions'>;
@@ -55,6 +62,7 @@ const initialState: RingsideState = {
   revisions: {},
   reached: true,
   refused: null,
+  keeping: true,
 };
 
 interface Stamped {
@@ -75,7 +83,8 @@ export const ringsideSlice = createSlice({
       if (!payload) return;
       // What was begun before the device had answered goes on top of what it had kept.
       state.teaching = { ...payload.teaching, ...state.teaching } as typeof state.teaching;
-      state.outbox = [...payload.outbox, ...state.outbox];
+      state.outbox = [...payload.outbox, ...state.outbox] as typeof state.outbox;
+      state.refused = payload.outbox.find((p) => p.refused)?.refused ?? null;
       state.revisions = { ...payload.revisions, ...state.revisions };
     },
     begun(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
@@ -168,15 +177,43 @@ export const ringsideSlice = createSlice({
         state.revisions[payload.sessionId] = payload.revision;
       }
       state.reached = true;
-      state.refused = null;
+      state.refused = reasonLeft(state);
       tidy(state);
     },
-    notDelivered(state, { payload }: PayloadAction<{ refused: string | null }>) {
-      state.reached = payload.refused !== null;
-      state.refused = payload.refused;
+    /** The server did not answer, or asked to come again. */
+    notReached(state) {
+      state.reached = false;
+    },
+    /** The server will never take it as it is: it is set aside, and the rest goes on. */
+    refusedByServer(state, { payload }: PayloadAction<{ parcelId: string; why: string }>) {
+      state.reached = true;
+      state.refused = payload.why;
+      const parcel = state.outbox.find((p) => p.id === payload.parcelId);
+      if (parcel) parcel.refused = payload.why;
+    },
+    /** Somebody has seen why, and put it right elsewhere: it is sent once more. */
+    sentAgain(state, { payload }: PayloadAction<{ parcelId: string }>) {
+      const parcel = state.outbox.find((p) => p.id === payload.parcelId);
+      if (parcel) delete parcel.refused;
+      state.refused = reasonLeft(state);
+    },
+    /** Somebody has decided to do without it. */
+    givenUp(state, { payload }: PayloadAction<{ parcelId: string }>) {
+      state.outbox = state.outbox.filter((parcel) => parcel.id !== payload.parcelId);
+      state.refused = reasonLeft(state);
+    },
+    /** Nothing of it is wanted: neither here nor in the book. */
+    discarded(state, { payload }: PayloadAction<{ sessionId: string }>) {
+      delete state.teaching[payload.sessionId];
+    },
+    keepingFailed(state, { payload }: PayloadAction<boolean>) {
+      state.keeping = !payload;
     },
   },
 });
+
+const reasonLeft = (state: RingsideState): string | null =>
+  state.outbox.find((parcel) => parcel.refused)?.refused ?? null;
 
 /** A session that is done and delivered needs no place on the device any more, but the last one stays to be looked at. */
 function tidy(state: RingsideState) {
@@ -198,7 +235,12 @@ export const {
   marked,
   ended,
   delivered,
-  notDelivered,
+  notReached,
+  refusedByServer,
+  sentAgain,
+  givenUp,
+  discarded,
+  keepingFailed,
 } = ringsideSlice.actions;
 
 /** Seconds the lesson has run at a moment. */
