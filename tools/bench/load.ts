@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import type { AddressInfo } from 'node:net';
 import autocannon, { type Request, type Result } from 'autocannon';
 import pino from 'pino';
@@ -13,7 +14,16 @@ const CLIENTS = 10;
 const SECONDS = 6;
 const DAY = '2026-06-15';
 
-export async function load(): Promise<void> {
+/** What the server, in a process of its own, tells the one who asks. */
+interface Served {
+  readonly url: string;
+  readonly ids: readonly string[];
+  /** The last session of each horse. */
+  readonly sessions: readonly string[];
+}
+
+/** The server of the large book: clients that shared its process would slow it down. */
+export async function serveFiveYears(): Promise<void> {
   const { connection, book, ids } = await openFiveYears();
   const app = createApp({
     book,
@@ -28,6 +38,37 @@ export async function load(): Promise<void> {
   const lists = await Promise.all(ids.map((horseId) => book.sessions.list({ horseId, limit: 1 })));
   const sessions = lists.flatMap(([s]) => (s ? [s.id] : []));
   await book.evidence.snapshots(ids);
+  process.stdout.write(`${SERVED}${JSON.stringify({ url, ids, sessions } satisfies Served)}\n`);
+  await new Promise((end) => process.once('SIGTERM', end));
+  server.closeAllConnections();
+  server.close();
+  await connection.close();
+}
+
+const SERVED = 'served: ';
+
+async function startServer() {
+  const child = spawn(process.execPath, [process.argv[1]!, 'serveFiveYears'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const served = await new Promise<Served>((told, fail) => {
+    let said = '';
+    child.stdout.on('data', (d) => {
+      said += String(d);
+      const line = said.split('\n').find((l) => l.startsWith(SERVED));
+      if (line && said.endsWith('\n')) told(JSON.parse(line.slice(SERVED.length)) as Served);
+    });
+    child.once('exit', () => fail(new Error('The server did not start.')));
+  });
+  const stop = async () => {
+    child.kill('SIGTERM');
+    await new Promise((gone) => child.once('exit', gone));
+  };
+  return { ...served, stop };
+}
+
+export async function load(): Promise<void> {
+  const { url, ids, sessions, stop } = await startServer();
   let turn = 0;
   const next = <T>(list: readonly T[]): T => list[turn++ % list.length]!;
   const get = (path: () => string): Partial<Request> => ({
@@ -84,9 +125,7 @@ export async function load(): Promise<void> {
   for (const path of ['/api/book/export', '/api/book/readings.csv', '/api/book/sessions.csv']) {
     await behind(url + path, (signal) => waited(url, requests['one try']!, signal));
   }
-  server.closeAllConnections();
-  server.close();
-  await connection.close();
+  await stop();
 }
 
 function print(name: string, { latency, requests, non2xx }: Result): void {

@@ -20,7 +20,7 @@ import { frameOf } from '../../core/src/planner/timing.ts';
 import { seedDemo } from '../../server/src/demo/seed.ts';
 import { connect } from '../../server/src/db/connect.ts';
 import { fiveYears } from './fiveYears.ts';
-import { load } from './load.ts';
+import { load, serveFiveYears } from './load.ts';
 import { createBook } from '../../server/src/repositories/book.ts';
 
 /** A table for people: milliseconds, the median first. */
@@ -168,7 +168,9 @@ async function database() {
 /** All of them, or those that are named: `npm run bench -- planning`. */
 const BENCHES = { core, planning, database, fiveYears, load } as const;
 const named = process.argv.slice(2);
-for (const [name, bench] of Object.entries(BENCHES)) {
-  if (named.length === 0 || named.includes(name)) await bench();
-}
+if (named[0] === 'serveFiveYears') await serveFiveYears();
+else
+  for (const [name, bench] of Object.entries(BENCHES)) {
+    if (named.length === 0 || named.includes(name)) await bench();
+  }
 process.exit();

@@ -158,8 +158,10 @@ export function evidenceOf(observations: readonly Observation[]): Evidence[] {
   return standing(observations).flatMap(readOne);
 }
 
-const measureOf = (kind: ObservationKind) =>
-  MEASURES.find((m) => m.kind === kind) as unknown as Measure<ObservationKind> | undefined;
+const BY_KIND = new Map<ObservationKind, Measure<ObservationKind>>(
+  MEASURES.map((m) => [m.kind, m as unknown as Measure<ObservationKind>]),
+);
+const measureOf = (kind: ObservationKind) => BY_KIND.get(kind);
 
 function readOne(o: Observation): Evidence[] {
   const found = measureOf(o.kind);

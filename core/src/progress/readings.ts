@@ -1,4 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
+import { roundTo } from '../units.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { biasOf, pooled, type Biases, type DayEvidence } from './evidence.ts';
 import type { DatedMark } from './standing.ts';
@@ -48,8 +49,9 @@ export const packedReadings = ({ biases, readings }: Readings): PackedReadings =
     day,
     SCALES.indexOf(scale),
     rein === 'left' ? 0 : 1,
-    value,
-    variance,
+    // Far finer than anybody marks, and a third of the characters.
+    roundTo(value, 4),
+    roundTo(variance, 4),
   ]),
 });
 

@@ -84,6 +84,10 @@ export function createBook(db: Database) {
   const book = {
     horses: {
       ...revisioned(db, horses, horse),
+      ids: async (): Promise<string[]> =>
+        (await db.select({ id: horses.id }).from(horses).orderBy(asc(horses.name))).map(
+          (row) => row.id,
+        ),
       list: async (): Promise<Horse[]> =>
         (await db.select().from(horses).orderBy(asc(horses.name))).map(horse.fromRow),
     },

@@ -11,6 +11,7 @@ import { Problem } from '../problem.ts';
 import { DOCUMENT_KINDS, DOCUMENTS, type DocumentKind } from './documents.ts';
 import type { EvidenceStore } from './evidence.ts';
 import type { Imported } from './imports.ts';
+import { takeTurns } from '../turns.ts';
 
 /**
  * The whole book as lines of JSON: a head, one line per record, and an end with the counts and a check
@@ -49,8 +50,6 @@ const headSchema = z.strictObject({ canterBook: z.literal(VERSION), made: z.stri
 const endSchema = z.strictObject({
   end: z.strictObject({ counts: z.record(z.string(), z.number()), check: z.string() }),
 });
-
-const takeTurns = (): Promise<void> => new Promise((next) => setImmediate(next));
 
 /** The lines of the bundle, with their line breaks. */
 export async function* bundleLines(db: Database, now: Date): AsyncGenerator<string> {

@@ -14,26 +14,41 @@ import { snapshotOf, type Snapshot } from '@canter-book/core/progress/snapshot';
 import type { Database } from '../db/connect.ts';
 import { horseSnapshots, observations, sessionEvidence, sessions } from '../db/schema.ts';
 import type { Transaction } from './revisioned.ts';
+import { takeTurns } from '../turns.ts';
 
 /** Sessions looked at together: some thousand observations at a time. */
 const AT_ONCE = 100;
-
-/** Lets waiting requests have their turn; without it a long row of queries holds up everybody else. */
-const takeTurns = (): Promise<void> => new Promise((next) => setImmediate(next));
 
 /**
  * What the observations say, kept ready beside them. It is always made from the observations: whatever
  * changes them deletes what was said, and it is made again when it is asked for.
  */
 export function evidenceStore(db: Database) {
+  /** Snapshots read before, with the version of their row: it tells whether they still hold. */
+  const read = new Map<string, { version: string; snapshot: Snapshot }>();
+
+  async function kept(horseIds: readonly string[]): Promise<Map<string, Snapshot>> {
+    const { horseId, snapshot } = horseSnapshots;
+    // Every write of a row gives it another one, also from another server.
+    const version = sql<string>`${horseSnapshots}.xmin::text`;
+    const own = inArray(horseId, [...horseIds]);
+    const versions = await db.select({ horseId, version }).from(horseSnapshots).where(own);
+    const news = versions.filter((v) => read.get(v.horseId)?.version !== v.version);
+    if (news.length > 0) {
+      const ids = news.map((v) => v.horseId);
+      const rows = await db
+        .select({ horseId, version, snapshot })
+        .from(horseSnapshots)
+        .where(inArray(horseId, ids));
+      for (const { horseId: id, ...row } of rows) read.set(id, row);
+    }
+    return new Map(versions.map((v) => [v.horseId, read.get(v.horseId)!.snapshot]));
+  }
+
   /** Where every horse stood after its last session. What is missing is made first. */
   async function snapshots(horseIds: readonly string[]): Promise<Map<string, Snapshot>> {
     if (horseIds.length === 0) return new Map();
-    const rows = await db
-      .select({ horseId: horseSnapshots.horseId, snapshot: horseSnapshots.snapshot })
-      .from(horseSnapshots)
-      .where(inArray(horseSnapshots.horseId, [...horseIds]));
-    const found = new Map(rows.map((row) => [row.horseId, row.snapshot]));
+    const found = await kept(horseIds);
     for (const horseId of horseIds) {
       if (found.has(horseId)) continue;
       found.set(horseId, (await makeKept(db, horseId)).snapshot);
@@ -94,14 +109,14 @@ export async function holdHorsesOf(
   tx: Transaction,
   sessionIds: readonly string[],
 ): Promise<Map<string, string>> {
-  const rows = await tx
-    .select({ id: sessions.id, horseId: sessions.horseId })
-    .from(sessions)
-    .where(inArray(sessions.id, [...sessionIds]));
-  await hold(
-    tx,
-    rows.map((row) => row.horseId),
-  );
+  // In the order of the horses, so that two that hold several never wait for each other.
+  const found = await tx.execute(sql`
+    select id, "horseId", pg_advisory_xact_lock(hashtextextended("horseId"::text, 4780))
+    from (
+      select id, horse_id as "horseId" from sessions
+      where id = any(${sql.param(`{${sessionIds.join(',')}}`)}::uuid[])
+      order by horse_id offset 0) named`);
+  const { rows } = found as unknown as { rows: { id: string; horseId: string }[] };
   return new Map(rows.map((row) => [row.id, row.horseId]));
 }
 
@@ -179,7 +194,7 @@ async function makeKept(
           from horses where id = ${horseId}::uuid`,
       )
       .onConflictDoUpdate({ target: horseSnapshots.horseId, set: kept });
-    return { snapshot: kept.snapshot, readings };
+    return { snapshot: kept.snapshot, readings: unpackedReadings(kept.readings) };
   });
 }
 

@@ -14,6 +14,7 @@ import { idIn } from './resource.ts';
 import { linesIn } from '../repositories/bundle.ts';
 import type { NamedReading } from '../repositories/observations.ts';
 import { notFound, Problem } from '../problem.ts';
+import { takeTurns } from '../turns.ts';
 
 const takeSchema = z.object({ check: z.enum(['1', '0']).default('0') });
 const joinSchema = z.object({ join: z.enum(['1', '0']).default('0') });
@@ -37,6 +38,7 @@ async function* csvLines<T>(
   for await (const page of pages) {
     const rows = page.map(cells).filter((row) => row !== null);
     if (rows.length > 0) yield csv(rows);
+    await takeTurns();
   }
 }
 

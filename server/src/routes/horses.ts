@@ -18,7 +18,8 @@ export function horseRoutes(book: Book): Router {
   });
   router.get('/:id/seen', async (req, res) => {
     const { kinds, since } = seenSchema.parse(req.query);
-    res.json(await book.observations.ofHorse(idIn(req.params.id, 'horse'), kinds, since));
+    const text = await book.observations.ofHorse(idIn(req.params.id, 'horse'), kinds, since);
+    res.type('json').send(text);
   });
   router.get('/:id/done', async (req, res) => {
     res.json(await book.sessions.done(idIn(req.params.id, 'horse')));

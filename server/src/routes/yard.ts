@@ -13,16 +13,17 @@ export function yardRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date } = querySchema.parse(req.query);
-    const horses = await book.horses.list();
+    const horseIds = await book.horses.ids();
     const sessions = await book.sessions.lastOfEach(date);
-    const snapshots = await book.evidence.snapshots(horses.map((h) => h.id));
+    const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
+    const snapshots = await book.evidence.snapshots(horseIds);
     res.json(
-      horses.map((horse) => {
-        const last = sessions.find((s) => s.horseId === horse.id);
-        const snapshot = snapshots.get(horse.id) ?? {};
+      horseIds.map((horseId) => {
+        const last = lastOf.get(horseId);
+        const snapshot = snapshots.get(horseId) ?? {};
         const standings = standingsFrom(snapshot, dayOf(date));
         return {
-          horseId: horse.id,
+          horseId,
           lastDate: last?.date ?? null,
           lastMinutes: last?.minutes ?? null,
           homework: last?.homework ?? '',
