@@ -144,7 +144,7 @@ describe('the planner on the command line', () => {
   test.each([
     [['plan', '-'], '{"stage":3}', 'name'],
     [['plan', '-'], '{"name":"B","stage":9}', 'stage'],
-    [['plan', '-'], 'no json', 'no JSON'],
+    [['plan', '-'], 'no json', 'not valid JSON'],
     [['plan', '/nowhere.json'], '', 'Cannot read'],
     [['plan', '-', '--minutes', '5'], '{"name":"B","stage":3}', 'minutes'],
     [['plan', '-', '--arena', 'big'], '{"name":"B","stage":3}', 'arena'],

@@ -128,7 +128,7 @@ test('a circle is sized by its grip, moved to another letter, and a line is drag
     await page.getByRole('menuitem', { name }).click();
   };
   await row('F-M shoulder-in').click();
-  await selected(page).getByRole('button', { name: 'Put in again on the other rein' }).click();
+  await selected(page).getByRole('button', { name: 'Repeat on the other rein' }).click();
   expect(await text(page)).toContain('F-M shoulder-in\nK-H shoulder-in\n');
   await menu('Mirror left and right');
   expect(await text(page)).toContain('K-H shoulder-in\nF-M shoulder-in\nM-P loop 5\n');

@@ -22,7 +22,7 @@ test('measured strides change the counts at the desk, own limits change the revi
 
   await page.goto(`${server.url}/horses/${horse}`);
   await expect(page.getByText('By height, until they are measured.')).toBeVisible();
-  await page.getByRole('button', { name: 'Ride a known distance' }).click();
+  await page.getByRole('button', { name: 'Measure strides' }).click();
   await page.getByLabel('Strides', { exact: true }).fill('24');
   await page.getByLabel('Seconds').fill('15.5');
   await page.getByRole('button', { name: 'Keep' }).click();
@@ -38,7 +38,7 @@ test('measured strides change the counts at the desk, own limits change the revi
   await page.getByRole('button', { name: 'Save' }).click();
   await page.goto(`${server.url}/desk/${lesson}`);
   await expect(editor).toBeVisible();
-  await expect(page.getByText(/Slips: \d to think over/)).toBeVisible();
+  await expect(page.getByText(/Slips: \d points? to consider/)).toBeVisible();
 });
 
 test('the desk speaks the whole shorthand, and undoes all the way back', async ({ page }) => {
@@ -103,7 +103,7 @@ test('a lesson and a horse are removed only when it is meant', async ({ page }) 
   await page.goto(`${server.url}/desk`);
   await page.getByRole('button', { name: 'Remove The same tempo on both reins' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('link', { name: /The same tempo/ })).toBeVisible();
   await page.getByRole('button', { name: 'Remove The same tempo on both reins' }).click();
   await dialog.getByRole('button', { name: 'Remove' }).click();

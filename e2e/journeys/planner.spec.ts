@@ -31,7 +31,7 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   await expect(work).toBeVisible({ timeout: 30_000 });
   const [first] = await names();
   await work.getByRole('button', { expanded: false }).first().click();
-  await expect(work.getByText('Leave when')).toBeVisible();
+  await expect(work.getByText(/Move on when|Stop when/)).toBeVisible();
   await work.getByRole('button', { name: 'Not today' }).click();
   await expect(work.getByText(first!.trim(), { exact: true })).toHaveCount(0, { timeout: 30_000 });
   await expect(page.getByText('Not today, as you said.')).toBeAttached();
@@ -103,7 +103,7 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   const shorthand = page.getByLabel(/Shorthand/);
   await shorthand.fill('{at} trot working, circle left 30');
   await expect(page.getByText(/wider than the arena|does not fit|30/).first()).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
   await shorthand.fill('{at} trot working, circle left {size}');
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
   // A rung more on its ladder; leaving before it is kept is asked about.
@@ -115,7 +115,7 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
   await page.getByRole('link', { name: 'Horses' }).click();
   await page.getByRole('button', { name: 'Go on writing' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: '10 m' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Circle with a halt' })).toBeVisible();
   await page.goto(`${server.url}/shelf`);

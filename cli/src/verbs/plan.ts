@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 import type { Command } from 'commander';
 import type { z } from 'zod';
 import { parseLesson } from '@canter-book/core/notation/parse';
@@ -76,7 +77,7 @@ function horseOf(file: string, approach: string | undefined): HorseFile {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    wrong(`${file} is no JSON: ${(error as Error).message}`);
+    wrong(`${file} is not valid JSON: ${(error as Error).message}`);
   }
   const horse = checked(horseFileSchema, value, 'The horse file');
   return approach ? checked(horseFileSchema, { ...horse, approach }, 'The approach') : horse;
@@ -112,7 +113,7 @@ function inWords({ lesson, sets, leftOut, notes, gap }: Plan): string {
       `${s.phase}: ${s.name}, ${s.rungName}, ${s.minutes} min (left ${s.left}, right ${s.right})`,
       `  ${s.why}`,
       `  Move on: ${s.moveOnWhen}`,
-      `  Leave: ${s.leaveWhen}`,
+      `  ${leaveLabel(s)}: ${s.leaveWhen}`,
       ...(s.repair ? [`  Repair: ${s.repair}`] : []),
     );
   }

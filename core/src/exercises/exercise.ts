@@ -88,7 +88,9 @@ export const exerciseSchema = z.strictObject({
     /** From when it counts as good. */
     threshold: sentence,
   }),
+  /** When to go on to something else; with `stops`, when it was lost rather than when it was good. */
   leaveWhen: sentence,
+  stops: z.literal(true).optional(),
   /** The easier exercise that mends it; null only where nothing is easier. */
   repair: id.nullable(),
   faults: z.array(faultSchema).min(1),

@@ -167,7 +167,7 @@ export const READINGS = [
   }),
   reading({
     kind: 'plain',
-    says: 'value: a mark for the plain gait, 0–10 in halves; detail: before or after the exercise',
+    says: 'value: a mark for the gait on its own, 0–10 in halves; detail: before or after the exercise',
     rein: 'rein',
     gait: true,
     read: (value, when) => ({ value: readNumber(value), when }),

@@ -8,8 +8,11 @@ import type { Session } from './records.ts';
  * @param sent as the ringside has it
  */
 export function mergeSession(current: Session, sent: Session): Session {
+  const { removedAt: _, ...kept } = current;
   return {
-    ...current,
+    ...kept,
+    // Discarded or taken up again at the ringside: that was the later word.
+    ...(sent.removedAt !== undefined && { removedAt: sent.removedAt }),
     endedAt: sent.endedAt ?? current.endedAt,
     minutes: sent.minutes ?? current.minutes,
     document: current.document ?? sent.document,

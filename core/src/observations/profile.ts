@@ -28,7 +28,8 @@ export function profileOf(horse: Horse | null, year: number): HorseProfile {
         } as StageLimits['smallestCircleM'],
       }),
     },
-    ...(bornYear !== null && { age: year - bornYear }),
+    // A year to come is a slip of the hand: better no age than a wrong one.
+    ...(bornYear !== null && bornYear <= year && { age: year - bornYear }),
     ...(horse.fitness !== 'usual' && { fitness: horse.fitness }),
   };
 }

@@ -41,7 +41,7 @@ export function sayObservation(o: Observation): string {
     case 'overtrack':
       return `overtrack ${o.hooves} hooves`;
     case 'not asked':
-      return `rightly not asked: ${o.what}`;
+      return `wisely left out: ${o.what}`;
     case 'plain':
       return `plain ${o.gait} ${o.when}: ${o.value}`;
     case 'check':

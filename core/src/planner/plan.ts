@@ -78,7 +78,7 @@ export async function planLesson(
     const composed = compose(request, frame, selection, spots, writing);
     const trouble = troubleIn(composed, request, kept);
     if (trouble.length === 0) return finished(request, shelf, selection, composed);
-    progress?.(`Looking through it: ${trouble[0]!.finding.code.replaceAll('-', ' ')}`);
+    progress?.('Checking the lesson');
     // The choice is made again only where it would be another: a wider part is only written otherwise.
     const chosenFor = { room, banned: banned.size };
     for (const one of oneOfEachKind(trouble)) {

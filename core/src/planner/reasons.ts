@@ -34,6 +34,8 @@ export interface PlannedSet {
   /** What must be seen to move on. */
   readonly moveOnWhen: string;
   readonly leaveWhen: string;
+  /** It says when to stop, rather than when it was good enough. */
+  readonly stops?: true;
   /** The name of the exercise that mends it. */
   readonly repair: string | null;
   readonly cautions: readonly string[];
@@ -67,6 +69,7 @@ export function plannedSet(
     why: `${whyOf(chosen)}. ${readiness.because}`,
     moveOnWhen: `${exercise.good.measure}: ${exercise.good.threshold}`,
     leaveWhen: exercise.leaveWhen,
+    ...(exercise.stops && { stops: true as const }),
     repair:
       exercise.repair === null ? null : (findExercise(exercise.repair)?.name ?? exercise.repair),
     cautions: exercise.cautions,

@@ -2,8 +2,8 @@ import { otherRein } from '../arena/rein.ts';
 import type { Chosen } from './selection.ts';
 
 const STATUS_SAYS = {
-  confirmed: 'confirmed, it carries the rest',
-  improving: 'on its way',
+  confirmed: 'secure, builds on it',
+  improving: 'developing',
   new: 'the one new thing',
   'not yet': '',
 } as const;

@@ -61,7 +61,17 @@ export function importStore(db: Database) {
           ? (await addObservations(tx, given.observations)).storedIds
           : [];
         if (rows.as && sessionIds.length + observationIds.length > 0) {
-          await tx.insert(imports).values({ ...rows.as, sessionIds, observationIds });
+          // A large table comes in several requests of one import.
+          await tx
+            .insert(imports)
+            .values({ ...rows.as, sessionIds, observationIds })
+            .onConflictDoUpdate({
+              target: imports.id,
+              set: {
+                sessionIds: sql`${imports.sessionIds} || excluded.session_ids`,
+                observationIds: sql`${imports.observationIds} || excluded.observation_ids`,
+              },
+            });
         }
         return { added: sessionIds.length, stored: observationIds.length };
       });

@@ -46,6 +46,22 @@ export interface SeenRow {
   seen: Observation;
 }
 
+export interface RemovedLesson {
+  id: string;
+  title: string;
+  horseId: string | null;
+  removedAt: string;
+}
+
+/** Rows of a table that were taken into the book at one go. */
+export interface Import {
+  id: string;
+  madeAt: string;
+  source: string;
+  sessions: number;
+  observations: number;
+}
+
 type Counts = Record<'horse' | 'rider' | 'lesson' | 'exercise' | 'session' | 'observation', number>;
 
 /** What was found in a book file, or taken from it. */
@@ -65,10 +81,26 @@ export interface Problem {
   current?: unknown;
 }
 
-const documents = ['Horse', 'Rider', 'Lesson', 'Session', 'Observations', 'Exercise'] as const;
+const documents = [
+  'Horse',
+  'Rider',
+  'Lesson',
+  'Session',
+  'Observations',
+  'Exercise',
+  'Import',
+] as const;
+
+/** What a browser still sends for a page that is being closed. */
+const MOST_AFTER_CLOSING = 50_000;
 
 const put = <T extends { id: string }>(path: string) => ({
-  query: (body: T) => ({ url: `${path}/${body.id}`, method: 'PUT', body }),
+  query: (body: T) => ({
+    url: `${path}/${body.id}`,
+    method: 'PUT',
+    body,
+    keepalive: JSON.stringify(body).length < MOST_AFTER_CLOSING,
+  }),
 });
 
 export const api = createApi({
@@ -135,9 +167,9 @@ export const api = createApi({
       ...put<LessonRecord>('lessons'),
       invalidatesTags: ['Lesson'],
     }),
-    deleteLesson: build.mutation<void, string>({
-      query: (id) => ({ url: `lessons/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['Lesson'],
+    removedLessons: build.query<RemovedLesson[], void>({
+      query: () => 'lessons/removed',
+      providesTags: ['Lesson'],
     }),
     sessions: build.query<SessionSummary[], { horseId?: string; limit?: number; since?: string }>({
       query: (params) => ({ url: 'sessions', params }),
@@ -164,13 +196,20 @@ export const api = createApi({
         url: 'book/import',
         method: 'POST',
         params: { check: check ? 1 : 0 },
-        headers: { 'Content-Type': 'application/x-ndjson' },
+        headers: {
+          'Content-Type': file.name.endsWith('.gz') ? 'application/gzip' : 'application/x-ndjson',
+        },
         body: file,
       }),
     }),
     addSessions: build.mutation<
       { added: number; stored: number },
-      { sessions: Session[]; observations: Observation[]; join?: boolean }
+      {
+        sessions: Session[];
+        observations: Observation[];
+        import?: { id: string; source: string };
+        join?: boolean;
+      }
     >({
       query: ({ join, ...body }) => ({
         url: 'book/sessions',
@@ -178,7 +217,15 @@ export const api = createApi({
         body,
         params: join ? { join: 1 } : {},
       }),
-      invalidatesTags: ['Observations', 'Session'],
+      invalidatesTags: ['Observations', 'Session', 'Import'],
+    }),
+    imports: build.query<Import[], void>({
+      query: () => 'book/imports',
+      providesTags: ['Import'],
+    }),
+    undoImport: build.mutation<void, string>({
+      query: (id) => ({ url: `book/imports/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Observations', 'Session', 'Import'],
     }),
     yard: build.query<YardRow[], string>({
       query: (date) => ({ url: 'yard', params: { date } }),
@@ -203,7 +250,9 @@ export const {
   useLazyLessonQuery,
   useLessonVersionsQuery,
   useSaveLessonMutation,
-  useDeleteLessonMutation,
+  useRemovedLessonsQuery,
+  useImportsQuery,
+  useUndoImportMutation,
   useSessionsQuery,
   useSessionQuery,
   useSaveSessionMutation,

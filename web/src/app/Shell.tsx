@@ -3,6 +3,7 @@ import { NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
+import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 
 /** In the order of the work. */
@@ -46,6 +47,7 @@ export function Shell() {
       >
         <Outlet />
       </main>
+      <Notices above={teaching} />
       <ScrollRestoration />
     </div>
   );

@@ -1,28 +1,20 @@
 import { Moon, Sun, SunDim } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { setTheme, THEMES, THEME_WORDS, useTheme } from './theme.ts';
 
-const THEMES = ['paper', 'evening', 'sunlight'] as const;
-type Theme = (typeof THEMES)[number];
 const ICONS = { paper: SunDim, evening: Moon, sunlight: Sun };
-const KEY = 'canter-book-theme';
 
-const stored = (): Theme => THEMES.find((t) => t === localStorage.getItem(KEY)) ?? 'paper';
-
-/** Day paper, evening paper, or the high contrast for full sun. */
-export function ThemeButton() {
-  const [theme, setTheme] = useState(stored);
-  useEffect(() => {
-    document.documentElement.dataset['theme'] = theme;
-    localStorage.setItem(KEY, theme);
-  }, [theme]);
+/** The next paper: day, evening, full sun. */
+export function ThemeButton({ className = 'text-[#f7e9d6] hover:bg-white/10' }) {
+  const theme = useTheme();
   const Icon = ICONS[theme];
+  const words = THEME_WORDS[theme];
   return (
     <button
       type="button"
-      title={`Light: ${theme}`}
-      aria-label={`Light: ${theme}. Change it`}
+      title={`Paper: ${words}`}
+      aria-label={`Paper: ${words}. Change it`}
       onClick={() => setTheme(THEMES[(THEMES.indexOf(theme) + 1) % THEMES.length]!)}
-      className="rounded-lg p-2.5 text-[#f7e9d6] hover:bg-white/10"
+      className={`flex h-11 w-11 items-center justify-center rounded-lg ${className}`}
     >
       <Icon size={20} aria-hidden />
     </button>

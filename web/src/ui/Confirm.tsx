@@ -13,7 +13,7 @@ interface ConfirmProps {
 }
 
 /** Asks before something that cannot be undone. */
-export function Confirm({ open, title, children, yes, no = 'Keep it', onYes, onNo }: ConfirmProps) {
+export function Confirm({ open, title, children, yes, no = 'Cancel', onYes, onNo }: ConfirmProps) {
   return (
     <Dialog open={open} onClose={onNo} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-black/40" />

@@ -98,7 +98,7 @@ test('a question is answered with yes or no', () => {
     </Confirm>,
   );
   fireEvent.click(screen.getByRole('button', { name: 'Remove' }));
-  fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
   expect(yes).toHaveBeenCalledTimes(1);
   expect(no).toHaveBeenCalledTimes(1);
 });

@@ -183,6 +183,7 @@ export const connection = chain({
         threshold: 'Four rounds of five with all strides.',
       },
       leaveWhen: 'The first round that is shorter than the one before.',
+      stops: true,
       repair: 'ask-and-release',
       faults: [FAULTS.leans, FAULTS.stuck, FAULTS.flat],
     }),

@@ -71,6 +71,7 @@ export const halfSteps = chain({
       aids: HALF_STEPS,
       good: { measure: 'Steps in the beat', threshold: 'Four, then forward at once.' },
       leaveWhen: 'Four good ones. Never a fifth because four were good.',
+      stops: true,
       repair: 'travers-to-steps',
       faults: [FAULTS.stuck, FAULTS.hindStops, FAULTS.leans],
       cautions: ['Someone experienced on the ground when it is new.'],

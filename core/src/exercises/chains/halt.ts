@@ -108,6 +108,7 @@ export const halt = chain({
       aids: REIN_BACK,
       good: { measure: 'Clear diagonal steps', threshold: 'As many as asked, straight.' },
       leaveWhen: 'The first step that drags or rushes: forward.',
+      stops: true,
       repair: 'halt-straight',
       faults: [FAULTS.crookedHalt, FAULTS.leans, FAULTS.stuck],
       cautions: ['Never from a halt that is not square; never pulled back.'],

@@ -122,6 +122,7 @@ export const shoulders = chain({
       aids: SHOULDERS_IN,
       good: { measure: 'Strides on three tracks', threshold: 'Eight strides at one angle.' },
       leaveWhen: 'The first stride that loses the bend: straight on or a circle.',
+      stops: true,
       repair: 'shoulder-fore',
       faults: [FAULTS.overbent, FAULTS.quick, FAULTS.tilts, FAULTS.swings],
       remarks: {

@@ -75,6 +75,7 @@ export const stretch = chain({
       aids: STRETCH,
       good: { measure: 'Stretch taken', threshold: 'Half a circle reaching, on both reins.' },
       leaveWhen: 'Half a circle was good; the rest is a gift.',
+      stops: true,
       repair: 'stretch-line',
       faults: [FAULTS.loosesRein, FAULTS.fallsIn, FAULTS.curls],
     }),

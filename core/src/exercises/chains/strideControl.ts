@@ -37,6 +37,7 @@ export const strideControl = chain({
         threshold: 'All ten, two rounds running; three strides a minute slower at most.',
       },
       leaveWhen: 'The first round that is shorter than asked.',
+      stops: true,
       repair: 'trot-walk-ladder',
       faults: [FAULTS.stuck, FAULTS.leans, FAULTS.quick],
     }),

@@ -80,6 +80,7 @@ export const workingPirouette = chain({
         threshold: 'Six to eight; half of it is good.',
       },
       leaveWhen: 'The first loss of activity: out, supple, again later.',
+      stops: true,
       repair: 'volte-canter',
       faults: [FAULTS.hindStops, FAULTS.swings, FAULTS.breaks],
       cautions: ['The walk after it is on a long rein.'],

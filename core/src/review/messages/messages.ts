@@ -17,6 +17,15 @@ const m = (metres: number): string => `${roundTo(metres, 1)} m`;
 const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
 const meant = (nearest: string | null): string => (nearest ? ` Did you mean “${nearest}”?` : '');
+/** What has to be added to a line that is not finished. */
+function endsTooSoon(expected: readonly string[]): string {
+  const kinds = [
+    expected.some((e) => e === 'left' || e === 'right') && 'a side',
+    expected.some((e) => /^\d/.test(e)) && 'a size',
+    expected.some((e) => /^[A-Z]$/.test(e)) && 'a letter',
+  ].filter((kind) => kind !== false);
+  return kinds.length > 0 ? `Add ${kinds.join(' and ')}.` : 'This line isn’t finished.';
+}
 const time = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${roundTo(seconds / 60, 1)} min`;
 
@@ -36,8 +45,7 @@ const text: ByCode<SyntaxFault> = {
     why: 'The line is kept as it is; nothing is ridden for it.',
   }),
   unexpected: ({ found, expected, nearest }) => ({
-    what:
-      found === null ? 'The line ends too soon.' : `“${found}” does not fit here.${meant(nearest)}`,
+    what: found === null ? endsTooSoon(expected) : `“${found}” does not fit here.${meant(nearest)}`,
     why: expected.length
       ? `It could go on with ${list(expected)}.`
       : 'Take it out, or begin a new line.',
@@ -127,7 +135,7 @@ const ride: ByCode<Fault> = {
 
 const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
   'figure-leaves-arena': ({ kind, overM }) => ({
-    what: `This ${named(kind)} goes ${m(overM)} over the rail.`,
+    what: `This ${named(kind)} leaves the arena by ${m(overM)}.`,
     why: 'Turn to the other side, make it smaller, or begin it elsewhere.',
   }),
   'wrong-lead': ({ lead, rein }) => ({

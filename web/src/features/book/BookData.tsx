@@ -1,6 +1,7 @@
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';
 import { BookFile } from './BookFile.tsx';
+import { Imports } from './Imports.tsx';
 import { ReadingsTable } from './ReadingsTable.tsx';
 import { SessionsTable } from './SessionsTable.tsx';
 
@@ -8,11 +9,15 @@ import { SessionsTable } from './SessionsTable.tsx';
 export default function BookData() {
   useTitle('The book');
   return (
-    <Page title="The book" about="What is in it belongs to you: take it out, bring it in">
+    <Page
+      title="The book"
+      about="What is in it belongs to you: export it, check a backup, import tables"
+    >
       <div className="max-w-5xl space-y-10 p-5 md:p-7">
         <BookFile />
         <SessionsTable />
         <ReadingsTable />
+        <Imports />
       </div>
     </Page>
   );

@@ -30,6 +30,7 @@ export function BookFile() {
           'Exercise',
           'Session',
           'Observations',
+          'Import',
         ]),
       );
   };
@@ -39,11 +40,12 @@ export function BookFile() {
         The whole book as a file
       </h2>
       <p className="mb-4 text-[14px] text-soft">
-        Horses, riders, lessons, your own exercises, sessions and everything seen. A file is looked
-        at before it is taken; what is in the book already stays as it is.
+        Horses, riders, lessons, your own exercises, sessions and everything seen. A file is checked
+        before it is imported; what is in the book already stays as it is. The safety copies beside
+        the book are such files too.
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <ButtonFile href="/api/book/export">Take the book out</ButtonFile>
+        <ButtonFile href="/api/book/export">Export the whole book</ButtonFile>
         {TABLES.map(({ href, label }) => (
           <ButtonFile key={href} look="quiet" href={href}>
             {label}
@@ -51,13 +53,13 @@ export function BookFile() {
         ))}
         <FilePick
           label="A book file"
-          accept=".jsonl,.ndjson"
+          accept=".jsonl,.ndjson,.gz"
           onPick={(chosen) => {
             setFile(chosen);
             void look(chosen, true);
           }}
         >
-          Look at a book file
+          Check a backup file
         </FilePick>
         {taking.isLoading && <span role="status">Reading …</span>}
       </div>
@@ -70,7 +72,7 @@ export function BookFile() {
         <div className="mt-4 rounded-lg border border-line bg-page p-4">
           <p className={report.of.whole ? 'text-bottle' : 'text-madder'}>
             {report.of.whole
-              ? '✓ The file is whole: its check agrees.'
+              ? '✓ The file is complete.'
               : '✕ The file was cut short or changed. What can be read in it can still be taken.'}
           </p>
           <table className="mt-2 text-[14px]">
@@ -94,7 +96,7 @@ export function BookFile() {
           {report.of.refusedCount > 0 && (
             <details className="mt-2 text-[14px]">
               <summary className="text-madder">
-                {report.of.refusedCount} lines cannot be taken
+                {report.of.refusedCount} lines cannot be read
               </summary>
               <ul>
                 {report.of.refused.map((r) => (
@@ -113,10 +115,10 @@ export function BookFile() {
                 disabled={taking.isLoading || KINDS.every((k) => report.of.added[k] === 0)}
                 onClick={() => file && void look(file, false)}
               >
-                Take it into the book
+                Import it
               </Button>
               <Button look="quiet" onClick={() => setReport(null)}>
-                Leave it
+                Cancel
               </Button>
             </div>
           )}

@@ -1,22 +1,21 @@
 import { READINGS, READINGS_TABLE, type ReadingRow } from '@canter-book/core/formats/readingsCsv';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { newId } from '../../app/newId.ts';
-import { noonOf, pastSession } from './pastSession.ts';
+import { noonOf, pastSession, rowIds } from './pastSession.ts';
 import { TableImport, type Batch } from './TableImport.tsx';
 
 /** Sent at once. */
 const READINGS_AT_ONCE = 2000;
 const SESSIONS_AT_ONCE = 200;
 
-/** Readings from a table with a line a reading. They join the session of their day. */
+/** Readings from a table with one line per reading. They join the session of their day. */
 export function ReadingsTable() {
   return (
     <div>
       <TableImport
         form={READINGS_TABLE}
         title="Readings from a table"
-        about="A CSV file with a line a reading: date, horse, what it is, rein, gait, value and detail. A reading goes into the session of its day; a day without one gets one."
-        what="readings"
+        about="A CSV file with one line per reading: date, horse, what it is, rein, gait, value and detail. A reading goes into the session of its day; a day without one gets one."
+        one="reading"
         join
         batches={batchesOf}
         taken={({ stored }) => stored}
@@ -43,10 +42,11 @@ function batchesOf(rows: readonly ReadingRow[]): Batch[] {
     const key = `${row.horseId}/${row.date}`;
     days.set(key, [...(days.get(key) ?? []), row]);
   }
+  const idOf = rowIds();
   const batches: Batch[] = [];
   for (const day of days.values()) {
     const { horseId, date } = day[0]!;
-    const session = pastSession({ horseId, date });
+    const session = pastSession({ id: idOf('day', horseId, date), horseId, date });
     const last = batches.at(-1);
     const room =
       last &&
@@ -58,7 +58,8 @@ function batchesOf(rows: readonly ReadingRow[]): Batch[] {
     const at = noonOf(date);
     for (const { seen } of day) {
       // Checked as an observation when the row was read.
-      batch.observations.push({ ...seen, id: newId(), sessionId: session.id, at } as Observation);
+      const id = idOf('reading', horseId, date, seen);
+      batch.observations.push({ ...seen, id, sessionId: session.id, at } as Observation);
     }
   }
   return batches;

@@ -1,19 +1,18 @@
 import { SESSIONS_TABLE, type SessionRow } from '@canter-book/core/formats/sessionsCsv';
-import { newId } from '../../app/newId.ts';
-import { noonOf, pastSession } from './pastSession.ts';
+import { noonOf, pastSession, rowIds } from './pastSession.ts';
 import { TableImport, type Batch } from './TableImport.tsx';
 
 /** Sessions sent at once. */
 const AT_ONCE = 200;
 
-/** Sessions with their marks, from a table with a line a session. */
+/** Sessions with their marks, from a table with one line per session. */
 export function SessionsTable() {
   return (
     <TableImport
       form={SESSIONS_TABLE}
       title="Sessions from a table"
-      about="A CSV file with a line a session: date and horse, and what else there is: rider, minutes, notes, homework, and marks such as “contact left”."
-      what="sessions"
+      about="A CSV file with one line per session: date and horse, and what else there is: rider, minutes, notes, homework, and marks such as “contact left”."
+      one="session"
       batches={batchesOf}
       taken={({ added }) => added}
     />
@@ -21,9 +20,10 @@ export function SessionsTable() {
 }
 
 function batchesOf(rows: readonly SessionRow[]): Batch[] {
+  const idOf = rowIds();
   const batches: Batch[] = [];
   for (let i = 0; i < rows.length; i += AT_ONCE) {
-    const made = rows.slice(i, i + AT_ONCE).map(batchOf);
+    const made = rows.slice(i, i + AT_ONCE).map((row) => batchOf(row, idOf));
     batches.push({
       sessions: made.flatMap((m) => m.sessions),
       observations: made.flatMap((m) => m.observations),
@@ -32,12 +32,18 @@ function batchesOf(rows: readonly SessionRow[]): Batch[] {
   return batches;
 }
 
-function batchOf({ marks, ...row }: SessionRow): Batch {
-  const session = pastSession(row);
+function batchOf({ marks, ...row }: SessionRow, idOf: ReturnType<typeof rowIds>): Batch {
+  const session = pastSession({ ...row, id: idOf('session', row) });
   const at = noonOf(row.date);
   const sessionId = session.id;
   return {
     sessions: [session],
-    observations: marks.map((mark) => ({ id: newId(), sessionId, at, kind: 'mark', ...mark })),
+    observations: marks.map((mark) => ({
+      id: idOf(sessionId, mark),
+      sessionId,
+      at,
+      kind: 'mark',
+      ...mark,
+    })),
   };
 }

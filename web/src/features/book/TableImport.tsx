@@ -16,6 +16,8 @@ import {
   useRidersQuery,
 } from '../../api/api.ts';
 import { saveFile } from '../../app/files.ts';
+import { newId } from '../../app/newId.ts';
+import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 import { SideScroll } from '../../ui/SideScroll.tsx';
@@ -36,8 +38,8 @@ interface TableImportProps<F extends string, R> {
   form: TableForm<F, R>;
   title: string;
   about: string;
-  /** What the file and its rows hold: sessions, readings. */
-  what: string;
+  /** What a row is: session, reading. */
+  one: string;
   /** Rows of days that have a session already go into it. */
   join?: boolean;
   batches(rows: readonly R[]): readonly Batch[];
@@ -49,7 +51,8 @@ const SHOWN = 8;
 
 /** Rows from a table: what each column is, how the rows are read, and the bad ones kept aside. */
 export function TableImport<F extends string, R>(props: TableImportProps<F, R>) {
-  const { form, title, about, what, join = false, batches, taken } = props;
+  const { form, title, about, one, join = false, batches, taken } = props;
+  const what = `${one}s`;
   const { data: horses = [] } = useHorsesQuery();
   const { data: riders = [] } = useRidersQuery();
   const [table, setTable] = useState<Table | null>(null);
@@ -81,8 +84,9 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
   };
   const take = async () => {
     let added = 0;
+    const as = { id: newId(), source: table?.name ?? what };
     for (const batch of batches(read.good)) {
-      const sent = await add({ ...batch, join });
+      const sent = await add({ ...batch, join, import: as });
       if (sent.error) return;
       added += taken(sent.data);
       setDone({ added, of: read.good.length });
@@ -100,7 +104,7 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
       {table && (
         <div className="mt-4 space-y-4">
           <p>
-            <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be taken.
+            <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be imported.
           </p>
           <SideScroll label="The rows of the file">
             <table className="border-y border-line text-[14px]">
@@ -170,7 +174,7 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
                   )
                 }
               >
-                Save them as a file, to mend
+                Save these rows as a file to correct
               </Button>
             </div>
           )}
@@ -181,14 +185,15 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
           )}
           {done ? (
             <p role="status" className="font-bold text-bottle">
-              ✓ {done.added} {what} are in the book.
+              ✓ {counted(done.added, one)} imported.
+              {done.of > done.added && ` ${done.of - done.added} already in the book.`}
             </p>
           ) : (
             <Button
               disabled={read.good.length === 0 || adding.isLoading}
               onClick={() => void take()}
             >
-              {adding.isLoading ? 'Writing …' : `Take ${read.good.length} ${what} into the book`}
+              {adding.isLoading ? 'Importing …' : `Import ${counted(read.good.length, one)}`}
             </Button>
           )}
         </div>

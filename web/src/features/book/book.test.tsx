@@ -26,6 +26,7 @@ const open = (more: Record<string, unknown> = {}) => {
   const server = new FakeServer({
     '/api/horses': [horse],
     '/api/riders': [],
+    '/api/book/imports': [],
     'POST /api/book/import': report(),
     'POST /api/book/sessions': { added: 1, stored: 1 },
     ...more,
@@ -42,9 +43,9 @@ describe('the book as a file', () => {
   test('is looked at before it is taken', async () => {
     const server = open();
     give('A book file', 'book.jsonl', '{}\n');
-    expect(await screen.findByText('✓ The file is whole: its check agrees.')).toBeTruthy();
+    expect(await screen.findByText('✓ The file is complete.')).toBeTruthy();
     expect(screen.getByText('new')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Take it into the book' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Import it' }));
     expect(await screen.findByText('✓ It is in the book.')).toBeTruthy();
     expect(server.sent('POST')).toHaveLength(2);
   });
@@ -60,7 +61,7 @@ describe('the book as a file', () => {
     give('A book file', 'book.jsonl', '{}\n');
     expect(await screen.findByText(/cut short or changed/)).toBeTruthy();
     expect(screen.getByText('line 7: horse: name give a name')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(screen.queryByText(/cut short/)).toBeNull();
   });
 
@@ -68,7 +69,7 @@ describe('the book as a file', () => {
     open({ 'POST /api/book/import': report({ added: counts(0) }) });
     give('A book file', 'book.jsonl', '{}\n');
     const take = await screen.findByRole<HTMLButtonElement>('button', {
-      name: 'Take it into the book',
+      name: 'Import it',
     });
     expect(take.disabled).toBe(true);
   });
@@ -81,10 +82,10 @@ describe('sessions from a table', () => {
     const server = open();
     await waitFor(() => expect(server.calls.length).toBeGreaterThanOrEqual(2));
     give('A table of sessions', 'old.csv', CSV);
-    expect(await screen.findByText('1 of 2 rows can be taken.', { exact: false })).toBeTruthy();
+    expect(await screen.findByText('1 of 2 rows can be imported.', { exact: false })).toBeTruthy();
     expect(screen.getByText(/line 3: horse “Nobody”, no horse of this name/)).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Take 1 sessions into the book' }));
-    expect(await screen.findByText('✓ 1 sessions are in the book.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Import 1 session' }));
+    expect(await screen.findByText('✓ 1 session imported.')).toBeTruthy();
     const { sessions, observations } = server.sent('POST')[0]!.body as {
       sessions: { horseId: string; date: string; id: string }[];
       observations: { value: number; scale: string; sessionId: string }[];
@@ -101,7 +102,7 @@ describe('sessions from a table', () => {
     const date = await screen.findByLabelText<HTMLSelectElement>('What “Date” is');
     fireEvent.change(screen.getByLabelText('What “Horse” is'), { target: { value: 'date' } });
     expect(date.value).toBe('');
-    expect(screen.getByText('0 of 2 rows can be taken.', { exact: false })).toBeTruthy();
+    expect(screen.getByText('0 of 2 rows can be imported.', { exact: false })).toBeTruthy();
   });
 });
 
@@ -114,10 +115,10 @@ describe('readings from a table', () => {
       'hand.csv',
       'date,horse,reading,rein,gait,value,detail\n2026-01-05,Marram,contact,left,trot,2 / 3,during\n2026-01-05,Marram,aid,left,walk,late,\n2026-01-05,Marram,aid,left,walk,soonish,\n',
     );
-    expect(await screen.findByText('2 of 3 rows can be taken.', { exact: false })).toBeTruthy();
+    expect(await screen.findByText('2 of 3 rows can be imported.', { exact: false })).toBeTruthy();
     expect(screen.getByText(/line 4: value “soonish”, value: at once/)).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Take 2 readings into the book' }));
-    expect(await screen.findByText('✓ 2 readings are in the book.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Import 2 readings' }));
+    expect(await screen.findByText('✓ 2 readings imported.')).toBeTruthy();
     const { body } = server.sent('POST')[0]!;
     const { sessions, observations } = body as {
       sessions: { id: string }[];

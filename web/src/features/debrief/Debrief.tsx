@@ -22,6 +22,7 @@ import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { DeleteSession } from './DeleteSession.tsx';
 import { MarkTable } from './MarkTable.tsx';
 import { NextTime } from './NextTime.tsx';
 import { SaidOfScales } from './SaidOfScales.tsx';
@@ -87,6 +88,7 @@ export default function Debrief() {
           <ButtonLink look="quiet" to={`/horses/${session.data.horseId}`}>
             {horse.data?.name ?? 'Horse'}
           </ButtonLink>
+          <DeleteSession session={session.data} horse={horse.data?.name ?? 'this horse'} />
         </>
       }
     >

@@ -24,7 +24,7 @@ export function Timeline({ session, seen, onTakeBack }: TimelineProps) {
         <span className="font-book font-semibold">Planned and ridden</span>{' '}
         <span className="text-[13px] text-soft">
           {open
-            ? 'until tomorrow a reading can be taken back; the book keeps that it was there'
+            ? 'Entries can be deleted until tomorrow; the book keeps that they were there'
             : 'the day is over: it stands as it is'}
         </span>
       </summary>

@@ -3,6 +3,7 @@ import type { Session } from '@canter-book/core/observations/records';
 import { problemOf, useSaveSessionMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
+import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 
 /** Notes and the one homework, kept with the session. */
 export function Words({ session }: { session: Session }) {
@@ -18,6 +19,7 @@ export function Words({ session }: { session: Session }) {
         void save({ ...session, notes, homework });
       }}
     >
+      <LeaveGuard what="the session" unsaved={() => changed && !saving.isLoading} />
       <Field label="Notes" hint="What worked, and why; what the rider felt">
         {(field) => (
           <TextArea

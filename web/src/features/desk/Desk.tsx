@@ -23,6 +23,11 @@ import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
 
 export default function Desk() {
   const { id = '' } = useParams();
+  // Another lesson is another desk: nothing of the one before may stay on it.
+  return <DeskOf key={id} id={id} />;
+}
+
+function DeskOf({ id }: { id: string }) {
   const query = useLessonQuery(id);
   const horses = useHorsesQuery();
   const [opening, setOpening] = useState<LessonDraft | null>(null);
@@ -32,7 +37,7 @@ export default function Desk() {
   }, [record, opening]);
   if (!record) return <QueryState query={query} what="lesson" />;
   if (!opening || !horses.data) return <Loading what="lesson" />;
-  return <OpenDesk key={id} record={record} opening={opening} horses={horses.data} />;
+  return <OpenDesk record={record} opening={opening} horses={horses.data} />;
 }
 
 interface OpenDeskProps {

@@ -41,7 +41,7 @@ export function LessonRow({ lesson, horse, onTag, onCopy, onRemove }: LessonRowP
       <IconButton label={`Copy ${lesson.title}`} onClick={onCopy}>
         <Copy size={16} aria-hidden />
       </IconButton>
-      <IconButton label={`Remove ${lesson.title}`} onClick={onRemove}>
+      <IconButton label={`Delete ${lesson.title}`} onClick={onRemove}>
         <Trash2 size={16} aria-hidden />
       </IconButton>
     </li>

@@ -28,7 +28,7 @@ export function LessonSlips(props: LessonSlipsProps) {
   }, [findings, onFix, onAllow]);
   const said = [
     errors && `${errors} that cannot be ridden`,
-    warnings && `${warnings} to think over`,
+    warnings && `${warnings} ${warnings === 1 ? 'point' : 'points'} to consider`,
     hints && `${hints} ${hints === 1 ? 'hint' : 'hints'}`,
   ].filter(Boolean);
   return (

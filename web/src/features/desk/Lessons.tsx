@@ -5,19 +5,20 @@ import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/observations/records';
 import {
   problemOf,
-  useDeleteLessonMutation,
   useHorsesQuery,
   useLazyLessonQuery,
   useLessonsQuery,
+  useRemovedLessonsQuery,
   useSaveLessonMutation,
   type LessonSummary,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { ago } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
+import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
-import { Confirm } from '../../ui/Confirm.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Select, TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -36,9 +37,7 @@ export default function Lessons() {
   const lessons = useLessonsQuery(q ? { q } : {});
   const { data: horses = [] } = useHorsesQuery();
   const [choosing, setChoosing] = useState(false);
-  const [asked, setAsked] = useState<LessonSummary | null>(null);
-  const [remove] = useDeleteLessonMutation();
-  const { open, copy, problem } = useOpening();
+  const { open, copy, remove, bringBack, problem } = useOpening();
   if (!lessons.data) return <QueryState query={lessons} what="lessons" />;
   const all = lessons.data;
   const shown = all.filter(
@@ -125,11 +124,12 @@ export default function Lessons() {
                 horse={horses.find((h) => h.id === lesson.horseId)?.name ?? 'any horse'}
                 onTag={(t) => narrow('tag', t)}
                 onCopy={() => void copy(lesson.id)}
-                onRemove={() => setAsked(lesson)}
+                onRemove={() => void remove(lesson)}
               />
             ))}
           </ul>
         )}
+        <Removed onBringBack={(id) => void bringBack(id)} />
       </div>
       {choosing && (
         <NewLesson
@@ -140,18 +140,6 @@ export default function Lessons() {
           onOwn={(id) => void copy(id)}
         />
       )}
-      <Confirm
-        open={asked !== null}
-        title={`Remove “${asked?.title}”?`}
-        yes="Remove"
-        onNo={() => setAsked(null)}
-        onYes={() => {
-          if (asked) void remove(asked.id);
-          setAsked(null);
-        }}
-      >
-        Sessions that were taught from it keep their own copy.
-      </Confirm>
     </Page>
   );
 
@@ -159,6 +147,31 @@ export default function Lessons() {
     return horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
   }
 }
+
+/** What was thrown away and can still be brought back. */
+function Removed({ onBringBack }: { onBringBack(id: string): void }) {
+  const { data: removed = [] } = useRemovedLessonsQuery();
+  if (removed.length === 0) return null;
+  return (
+    <details className="mt-6 text-[14px]">
+      <summary className="text-soft">Deleted lessons ({removed.length})</summary>
+      <p className="my-2 text-soft">They are kept for sixty days.</p>
+      <ul className="divide-y divide-dotted divide-line">
+        {removed.map((lesson) => (
+          <li key={lesson.id} className="flex items-center gap-4 py-1.5">
+            <span className="min-w-0 flex-1 truncate">{lesson.title || 'Untitled lesson'}</span>
+            <span className="text-soft">{ago(lesson.removedAt.slice(0, 10))}</span>
+            <Button look="quiet" onClick={() => onBringBack(lesson.id)}>
+              Restore
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+const now = (): string => new Date().toISOString();
 
 /** Saves a new record and opens it on the desk. */
 function useOpening() {
@@ -173,8 +186,20 @@ function useOpening() {
     const { data } = await fetchLesson(id);
     if (data) await open(copyOf(printLesson(data.document), data.horseId, newId));
   };
+  /** As the book has it now, with or without the day it was thrown away. */
+  const change = async (id: string, with_: (record: LessonRecord) => LessonRecord) => {
+    const { data } = await fetchLesson(id);
+    return data ? save(with_(data)) : null;
+  };
+  const bringBack = (id: string) =>
+    change(id, ({ removedAt: _, ...record }) => ({ ...record, updatedAt: now() }));
+  const remove = async ({ id, title }: LessonSummary) => {
+    const gone = await change(id, (record) => ({ ...record, removedAt: now() }));
+    if (gone && !gone.error)
+      tell(`“${title || 'Untitled lesson'}” is deleted.`, () => bringBack(id));
+  };
   const error = saving.error ?? fetching.error;
-  return { open, copy, problem: error ? problemOf(error) : null };
+  return { open, copy, remove, bringBack, problem: error ? problemOf(error) : null };
 }
 
 /** A lesson that came as a file. What cannot be read in it is said on the desk, line by line. */

@@ -19,7 +19,9 @@ function wordsOf(state: SaveState): [string, string] {
     case 'saving':
       return ['… saving', 'text-soft'];
     case 'offline':
-      return ['⇅ kept on this device; the server does not answer', 'text-ochre'];
+      return state.kept
+        ? ['⇅ kept on this device; the server does not answer', 'text-ochre']
+        : ['▲ not kept: the server does not answer. Leave this page open', 'text-madder'];
     case 'refused':
       return [`✕ not stored: ${state.why}`, 'text-madder'];
     case 'conflict':

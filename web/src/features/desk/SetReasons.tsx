@@ -3,6 +3,7 @@ import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { SetMark } from '@canter-book/core/planner/marks';
 import { useOwnExercisesQuery } from '../../api/api.ts';
 import { useDesk } from './deskModel.ts';
+import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 /** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */
 export default function SetReasons({ mark }: { mark: SetMark }) {
@@ -28,7 +29,7 @@ export default function SetReasons({ mark }: { mark: SetMark }) {
           {good.measure}: {good.threshold}
         </p>
         <p>
-          <span className="text-soft">Leave when: </span>
+          <span className="text-soft">{leaveLabel(exercise)}: </span>
           {leaveWhen}
         </p>
         {repair && (

@@ -8,11 +8,21 @@ import { LessonSaver, type DraftStore, type LessonDraft, type SaveState } from '
 
 const draftKey = (id: string) => `lesson-draft:${id}`;
 
-/** In a private window the device keeps nothing; the text is then kept while the page is open. */
 const drafts: DraftStore = {
-  keep: (id, draft) => void set(draftKey(id), draft).catch(() => {}),
+  keep: (id, draft) =>
+    set(draftKey(id), draft).then(
+      () => true,
+      // In a private window the device keeps nothing: the text is kept while the page is open.
+      () => false,
+    ),
   drop: (id) => void del(draftKey(id)).catch(() => {}),
 };
+
+/** Saves that go on after their desk was left. */
+const leaving = new Set<Promise<unknown>>();
+
+/** Resolves when what was written at a desk that has been left is in the book, or known not to be. */
+export const lessonsSettled = async (): Promise<void> => void (await Promise.all(leaving));
 
 /** The text to begin with: what this device had not delivered yet, else what the book has. */
 export async function openingText(record: LessonRecord): Promise<LessonDraft> {
@@ -38,7 +48,23 @@ export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonS
         },
       }),
   );
-  useEffect(() => () => saver.stop(), [saver]);
+  useEffect(() => {
+    // Whoever turns away may not come back: what waits is sent at once.
+    const send = () => {
+      if (document.visibilityState === 'hidden') void saver.flush();
+    };
+    document.addEventListener('visibilitychange', send);
+    window.addEventListener('pagehide', send);
+    return () => {
+      document.removeEventListener('visibilitychange', send);
+      window.removeEventListener('pagehide', send);
+      const sent = saver.flush().finally(() => {
+        saver.stop();
+        leaving.delete(sent);
+      });
+      leaving.add(sent);
+    };
+  }, [saver]);
   return saver;
 }
 

@@ -71,7 +71,7 @@ describe('the selected line', () => {
     expect(text).toContain('C canter working, circle right 15 x3\n');
     set('also', 'stretch');
     expect(text).toContain('circle right 15 x3, stretch\n');
-    press('Take out stretch');
+    press('Remove stretch');
     set('pace', '');
     expect(text).toContain('C circle right 15 x3\n');
     fireEvent.click(screen.getByRole('button', { name: 'undo' }));
@@ -89,20 +89,20 @@ describe('the selected line', () => {
 
   test('what is to be said goes with it, without what would begin a comment', () => {
     choose(/^C circle/);
-    set('to say', ' look # up ');
-    fireEvent.blur(within(selected()).getByLabelText('to say'));
+    set('Note to the rider', ' look # up ');
+    fireEvent.blur(within(selected()).getByLabelText('Note to the rider'));
     expect(text).toContain('C circle left 20 -- look  up\n');
   });
 
   test('is put in again, on the other rein, in a repeat, and taken out', () => {
     choose(/^H-K loop/);
-    press('Put in again on the other rein');
+    press('Repeat on the other rein');
     expect(text).toContain('H-K loop 5\nM-F loop 5\n');
-    press('Put in again');
+    press('Repeat');
     expect(text.match(/M-F loop 5/g)).toHaveLength(2);
     press('Put it in a repeat');
     expect(text).toContain('repeat 2 {\n  M-F loop 5\n}\n');
-    press('Take out');
+    press('Delete');
     choose(/^repeat 2/);
     set('times', '4');
     expect(text).toContain('repeat 4 {');

@@ -32,7 +32,7 @@ describe('a slip', () => {
   test('says what, why and how it knows, and mends by one click', () => {
     const onFix = jest.fn<(finding: Finding) => void>();
     const slip = slipElement(leaves, { onFix, onAllow() {} });
-    expect(slip.textContent).toContain('goes 3.5 m over the rail');
+    expect(slip.textContent).toContain('leaves the arena by 3.5 m');
     expect(slip.textContent).toContain('rule');
     slip.querySelector('button')!.click();
     expect(onFix).toHaveBeenCalledWith(leaves);
@@ -255,7 +255,7 @@ describe('slips in the arena', () => {
     const outside = { ...leaves, at: { x: 500, y: 500 } };
     const onSelect = pins([leaves, outside]);
     const [pin, far] = screen.getAllByRole('button');
-    expect(pin!.getAttribute('aria-label')).toContain('over the rail');
+    expect(pin!.getAttribute('aria-label')).toContain('leaves the arena');
     const [x, y] = pathOf(far!);
     expect(x).toBeLessThanOrEqual(box.x + box.width);
     expect(y).toBeLessThanOrEqual(box.y + box.height);
@@ -296,7 +296,10 @@ describe('where the text is', () => {
     [{ kind: 'saved', revision: 4 }, '✓ saved, revision 4'],
     [{ kind: 'waiting', revision: 4 }, '… not saved yet'],
     [{ kind: 'saving', revision: 4 }, '… saving'],
-    [{ kind: 'offline', revision: 4 }, '⇅ kept on this device; the server does not answer'],
+    [
+      { kind: 'offline', kept: true, revision: 4 },
+      '⇅ kept on this device; the server does not answer',
+    ],
     [{ kind: 'refused', revision: 4, why: 'too long' }, '✕ not stored: too long'],
     [{ kind: 'conflict', revision: 4, theirs: {} as never }, '▲ saved elsewhere too: choose'],
   ];

@@ -27,7 +27,10 @@ function bench(opening: LessonDraft = { text: TEXT, revision: 3 }) {
   });
   let ids = 0;
   const saver = new LessonSaver(record(3), opening, {
-    drafts: { keep: (id, draft) => void kept.set(id, draft), drop: (id) => void kept.delete(id) },
+    drafts: {
+      keep: async (id, draft) => kept.set(id, draft).size > 0,
+      drop: (id) => void kept.delete(id),
+    },
     newId: () => `n${++ids}`,
     now: () => new Date('2026-01-02T00:00:00Z'),
     later(run) {

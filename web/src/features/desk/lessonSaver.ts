@@ -17,7 +17,8 @@ const detailsOf = ({ tags, template }: LessonRecord): LessonDetails => ({ tags, 
 
 /** Where drafts are kept on the device until the server has them. */
 export interface DraftStore {
-  keep(id: string, draft: LessonDraft): void;
+  /** @returns whether the device has it */
+  keep(id: string, draft: LessonDraft): Promise<boolean>;
   drop(id: string): void;
 }
 
@@ -31,13 +32,17 @@ export interface SaverDeps {
 }
 
 export type SaveState =
-  | { readonly kind: 'saved' | 'waiting' | 'saving' | 'offline'; readonly revision: number }
+  | { readonly kind: 'saved' | 'waiting' | 'saving'; readonly revision: number }
+  | { readonly kind: 'offline'; readonly revision: number; readonly kept: boolean }
   | { readonly kind: 'refused'; readonly revision: number; readonly why: string }
   | { readonly kind: 'conflict'; readonly revision: number; readonly theirs: LessonRecord };
 
 /** Long enough to type a word, short enough to trust. */
 const REST_MS = 700;
-const RETRY_MS = 3000;
+const FIRST_RETRY_MS = 3000;
+const LONGEST_RETRY_MS = 30_000;
+/** Not now is no refusal: a server that is busy, full or away is asked again. */
+const NOT_NOW = [408, 425, 429];
 
 /**
  * Saves a lesson as it is typed. Until the server has it, the text is kept on the device. When
@@ -51,6 +56,8 @@ export class LessonSaver {
   private details: LessonDetails;
   private callOff = () => {};
   private busy = false;
+  private kept = true;
+  private retryMs = FIRST_RETRY_MS;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -78,7 +85,12 @@ export class LessonSaver {
     if (text === this.text && horseId === this.horseId) return;
     this.text = text;
     this.horseId = horseId;
-    this.deps.drafts.keep(this.base.id, { text, revision: this.base.revision });
+    void this.deps.drafts
+      .keep(this.base.id, { text, revision: this.base.revision })
+      .then((kept) => {
+        this.kept = kept;
+        if (this.state.kind === 'offline') this.tell({ ...this.state, kept });
+      });
     if (this.state.kind === 'conflict') return;
     this.tell({ kind: 'waiting', revision: this.base.revision });
     this.plan(REST_MS);
@@ -113,7 +125,7 @@ export class LessonSaver {
 
   /** Sends what waits, at once; answers whether the book has it all. */
   async flush(): Promise<boolean> {
-    if (this.state.kind === 'waiting') {
+    if (this.state.kind === 'waiting' || this.state.kind === 'offline') {
       this.callOff();
       await this.send();
     }
@@ -154,6 +166,7 @@ export class LessonSaver {
     this.busy = false;
     if ('problem' in answer) return this.failed(answer.problem);
     this.base = answer.saved;
+    this.retryMs = FIRST_RETRY_MS;
     const changed = this.text !== text || this.horseId !== horseId || this.details !== details;
     if (changed) return this.send();
     this.deps.drafts.drop(this.base.id);
@@ -165,9 +178,11 @@ export class LessonSaver {
     if (status === 409 && current) {
       return this.tell({ kind: 'conflict', revision, theirs: current as LessonRecord });
     }
-    if (status >= 400 && status < 500) return this.tell({ kind: 'refused', revision, why: detail });
-    this.tell({ kind: 'offline', revision });
-    this.plan(RETRY_MS);
+    if (status >= 400 && status < 500 && !NOT_NOW.includes(status))
+      return this.tell({ kind: 'refused', revision, why: detail });
+    this.tell({ kind: 'offline', revision, kept: this.kept });
+    this.plan(this.retryMs);
+    this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);
   }
 
   private tell(state: SaveState) {

@@ -1,7 +1,16 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { problemOf, useDeleteHorseMutation, useHorseQuery } from '../../api/api.ts';
+import type { Horse } from '@canter-book/core/observations/records';
+import {
+  problemOf,
+  useDeleteHorseMutation,
+  useHorseQuery,
+  useSaveHorseMutation,
+  useSessionsQuery,
+} from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { today } from '../../app/dates.ts';
+import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
@@ -11,44 +20,89 @@ import { HorseForm } from './HorseForm.tsx';
 export default function EditHorse() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
+  const sessions = useSessionsQuery({ horseId: id, limit: 1 });
   const navigate = useNavigate();
   const [remove, removing] = useDeleteHorseMutation();
-  const [asking, setAsking] = useState(false);
+  const [save, saving] = useSaveHorseMutation();
+  const [asking, setAsking] = useState<'remove' | 'retire' | null>(null);
   useTitle(query.data ? `Change ${query.data.name}` : 'Horse');
-  if (!query.data) return <QueryState query={query} what="horse" />;
+  if (!query.data || !sessions.data) {
+    return <QueryState query={query.data ? sessions : query} what="horse" />;
+  }
   const horse = query.data;
+  const ridden = sessions.data.length > 0;
   const takeOut = async () => {
-    setAsking(false);
+    setAsking(null);
     const done = await remove(id);
     if (!done.error) void navigate('/horses');
   };
+  const retire = async () => {
+    setAsking(null);
+    const saved = await save({ ...horse, retiredOn: today() });
+    if (saved.error) return;
+    tell(`${horse.name} is retired.`, () => save(back(saved.data)));
+    void navigate('/horses');
+  };
+  const problem = removing.error ?? saving.error;
   return (
     <Page
       title={horse.name}
       actions={
-        <Button look="danger" onClick={() => setAsking(true)}>
-          Take out of the book
-        </Button>
+        <>
+          {horse.retiredOn ? (
+            <Button look="quiet" onClick={() => void save(back(horse))}>
+              Bring back to work
+            </Button>
+          ) : (
+            <Button look="quiet" onClick={() => setAsking('retire')}>
+              Retire
+            </Button>
+          )}
+          {!ridden && (
+            <Button look="danger" onClick={() => setAsking('remove')}>
+              Delete
+            </Button>
+          )}
+        </>
       }
     >
-      {removing.error && (
+      {problem && (
         <p role="alert" className="px-7 pt-4 text-madder">
-          ✕{' '}
-          {problemOf(removing.error).status === 409
-            ? `${horse.name} has sessions in the book, and stays.`
-            : problemOf(removing.error).detail}
+          ✕ {problemOf(problem).detail}
         </p>
       )}
-      <HorseForm horse={horse} onSaved={() => void navigate(`/horses/${id}`)} />
+      <HorseForm
+        key={horse.revision}
+        horse={horse}
+        onSaved={() => void navigate(`/horses/${id}`)}
+      />
       <Confirm
-        open={asking}
-        title={`Take ${horse.name} out of the book?`}
-        yes="Take out"
-        onYes={() => void takeOut()}
-        onNo={() => setAsking(false)}
+        open={asking === 'retire'}
+        title={`Retire ${horse.name}?`}
+        yes="Retire"
+        no="Cancel"
+        onYes={() => void retire()}
+        onNo={() => setAsking(null)}
       >
-        A horse that has sessions stays in the book. Lessons stay, without their horse.
+        {horse.name} leaves Today, the ringside and the lists. Sessions, marks and lessons are kept,
+        and the horse can be brought back at any time.
+      </Confirm>
+      <Confirm
+        open={asking === 'remove'}
+        title={`Delete ${horse.name}?`}
+        yes="Delete"
+        no="Cancel"
+        onYes={() => void takeOut()}
+        onNo={() => setAsking(null)}
+      >
+        {horse.name} has no sessions yet. Lessons written for this horse stay, for any horse. This
+        cannot be undone.
       </Confirm>
     </Page>
   );
+}
+
+/** The same horse, at work again. */
+function back({ retiredOn: _, ...horse }: Horse): Horse {
+  return horse;
 }

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm, useWatch, type Resolver } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/observations/records';
@@ -8,12 +9,20 @@ import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
+import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 
 const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
   'steady-hand': 'Steady hand: connected from the first minutes',
   'stretch-first': 'Stretch first: long and low before connection',
   'light-rein': 'Light rein: placed by seat, legs and shoulders',
 };
+
+const thisYear = (): number => new Date().getFullYear();
+
+/** A horse is entered by somebody today: it has been born. */
+const enteredSchema = horseSchema.refine((h) => h.bornYear === null || h.bornYear <= thisYear(), {
+  path: ['bornYear'],
+});
 
 const numberOrNull = (value: string): number | null => (value === '' ? null : Number(value));
 
@@ -30,13 +39,16 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   const [save, saving] = useSaveHorseMutation();
   const { register, handleSubmit, formState, control } = useForm<Horse>({
     defaultValues: horse,
-    resolver: zodResolver(horseSchema) as Resolver<Horse>,
+    resolver: zodResolver(enteredSchema) as Resolver<Horse>,
   });
-  const { errors } = formState;
+  const { errors, isDirty } = formState;
+  const settled = useRef(false);
   const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
   const submit = handleSubmit(async (entered) => {
     const saved = await save(withTheme(entered, horse.theme));
-    if (!saved.error) onSaved(entered.id);
+    if (saved.error) return;
+    settled.current = true;
+    onSaved(entered.id);
   });
   return (
     <form
@@ -44,6 +56,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       className="grid max-w-3xl gap-4 p-5 sm:grid-cols-2 md:p-7"
       noValidate
     >
+      <LeaveGuard what={horse.name || 'the horse'} unsaved={() => isDirty && !settled.current} />
       <Field label="Name" error={errors.name?.message}>
         {(field) => <TextInput {...field} {...register('name')} autoFocus={!horse.name} />}
       </Field>
@@ -64,7 +77,10 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
           />
         )}
       </Field>
-      <Field label="Born in" error={errors.bornYear && 'Give a year, or leave it empty'}>
+      <Field
+        label="Born in"
+        error={errors.bornYear && `Give a year from 1980 to ${thisYear()}, or leave it empty`}
+      >
         {(field) => (
           <TextInput
             {...field}

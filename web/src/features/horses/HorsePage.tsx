@@ -1,6 +1,7 @@
 import { Link, useParams } from 'react-router';
 import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
+import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse } from '@canter-book/core/observations/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
@@ -11,7 +12,7 @@ import {
   type SessionSummary,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, shortDate, today } from '../../app/dates.ts';
+import { ago, longDate, shortDate, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -94,7 +95,7 @@ export default function HorsePage() {
             </p>
           </section>
           <section>
-            <h2 className="mb-2 text-lg">First thing not yet confirmed</h2>
+            <h2 className="mb-2 text-lg">Work on first</h2>
             {next ? (
               <p>
                 <b>
@@ -131,13 +132,13 @@ function About({
   riders: string;
   last: SessionSummary | undefined;
 }) {
-  const age = horse.bornYear && new Date().getFullYear() - horse.bornYear;
+  const { age } = profileOf(horse, new Date().getFullYear());
   return (
     <>
       <span className="block">
         {[
           horse.kind,
-          age && `${age} years`,
+          age !== undefined && `${age} ${age === 1 ? 'year' : 'years'}`,
           `${horse.heightCm} cm`,
           `stage ${horse.stage}`,
           horse.approach.replace('-', ' '),
@@ -147,6 +148,7 @@ function About({
       </span>
       <span className="block">
         {[
+          horse.retiredOn && `retired ${longDate(horse.retiredOn)}`,
           riders && `ridden by ${riders}`,
           horse.hollowSide && `hollow on the ${horse.hollowSide}`,
           last && `last worked ${ago(last.date)}`,

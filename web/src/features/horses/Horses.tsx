@@ -16,11 +16,16 @@ export default function Horses() {
   const riders = useRidersQuery();
   const yard = useYardQuery(today());
   if (!horses.data) return <QueryState query={horses} what="horses" />;
+  const working = horses.data.filter((h) => !h.retiredOn);
+  const retired = horses.data.filter((h) => h.retiredOn);
   const riderName = (id: string) => riders.data?.find((r) => r.id === id)?.name.split(' ')[0];
   return (
     <Page
       title="Horses"
-      about={horses.data.length > 0 && `${horses.data.length} in the book`}
+      about={
+        working.length > 0 &&
+        `${working.length} at work${retired.length ? `, ${retired.length} retired` : ''}`
+      }
       actions={<ButtonLink to="/horses/new">Enter a horse</ButtonLink>}
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">

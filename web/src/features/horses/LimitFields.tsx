@@ -64,7 +64,7 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
           )}
         </Field>
         <Field
-          label="Longest collected bout, s"
+          label="Longest spell of collection, s"
           error={said('collectedBoutS')}
           hint={`stage: ${shown(limits.collectedBoutS)}`}
         >

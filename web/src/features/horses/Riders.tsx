@@ -17,6 +17,7 @@ export function Riders() {
   const [save, saving] = useSaveRiderMutation();
   const [name, setName] = useState('');
   const [open, setOpen] = useState<string | null>(null);
+  const gone = riders.filter((r) => r.retiredOn && r.id !== open);
   const add = async () => {
     const saved = await save({
       id: newId(),
@@ -34,27 +35,44 @@ export function Riders() {
         Riders
       </h2>
       <ul className="mb-4 divide-y divide-line border-y border-line">
-        {riders.map((rider) => (
-          <li key={rider.id} className="py-2">
-            {open === rider.id ? (
-              <RiderForm
-                key={rider.revision}
-                rider={rider}
-                onSave={async (changed) => {
-                  const saved = await save(changed);
-                  if (!saved.error) setOpen(null);
-                }}
-                onCancel={() => setOpen(null)}
-              />
-            ) : (
-              <RiderLine
-                rider={rider}
-                corners={corners.find((c) => c.riderId === rider.id)}
-                onOpen={() => setOpen(rider.id)}
-              />
-            )}
+        {riders
+          .filter((r) => !r.retiredOn || open === r.id)
+          .map((rider) => (
+            <li key={rider.id} className="py-2">
+              {open === rider.id ? (
+                <RiderForm
+                  key={rider.revision}
+                  rider={rider}
+                  onSave={async (changed) => {
+                    const saved = await save(changed);
+                    if (!saved.error) setOpen(null);
+                  }}
+                  onCancel={() => setOpen(null)}
+                />
+              ) : (
+                <RiderLine
+                  rider={rider}
+                  corners={corners.find((c) => c.riderId === rider.id)}
+                  onOpen={() => setOpen(rider.id)}
+                />
+              )}
+            </li>
+          ))}
+        {gone.length > 0 && (
+          <li className="py-2 text-[14px] text-soft">
+            Retired:{' '}
+            {gone.map((r) => (
+              <button
+                key={r.id}
+                type="button"
+                className="mr-2 underline"
+                onClick={() => setOpen(r.id)}
+              >
+                {r.name}
+              </button>
+            ))}
           </li>
-        ))}
+        )}
         {riders.length === 0 && <li className="py-2 text-soft">No rider yet.</li>}
       </ul>
       <form
@@ -127,6 +145,7 @@ interface RiderFormProps {
 }
 
 function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
+  const [name, setName] = useState(rider.name);
   const [notes, setNotes] = useState(rider.notes);
   const [theme, setTheme] = useState(rider.theme);
   const [stage, setStage] = useState(rider.stage);
@@ -135,10 +154,20 @@ function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
       className="grid gap-1"
       onSubmit={(event) => {
         event.preventDefault();
-        void onSave({ ...rider, notes, theme, stage });
+        void onSave({ ...rider, name: name.trim(), notes, theme, stage });
       }}
     >
-      <b>{rider.name}</b>
+      <Field label="Name">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={name}
+            required
+            maxLength={60}
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
       <Field label="Habits" hint="weight slips to the left, looks down">
         {(field) => (
           <TextInput
@@ -179,6 +208,16 @@ function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
         <Button type="submit">Keep</Button>
         <Button look="quiet" onClick={onCancel}>
           Cancel
+        </Button>
+        <span className="flex-1" />
+        <Button
+          look="quiet"
+          onClick={() => {
+            const { retiredOn, ...working } = rider;
+            void onSave(retiredOn ? working : { ...rider, retiredOn: today() });
+          }}
+        >
+          {rider.retiredOn ? 'Bring back' : 'Retire'}
         </Button>
       </div>
     </form>

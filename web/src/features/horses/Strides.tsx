@@ -76,7 +76,7 @@ export function Strides({ horse }: { horse: Horse }) {
           className="mt-2 min-h-10 text-leather underline"
           onClick={() => setOpen(true)}
         >
-          Ride a known distance
+          Measure strides
         </button>
       )}
     </section>
@@ -153,7 +153,7 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
           />
         )}
       </Field>
-      <Field label={unit} hint="halves count">
+      <Field label={unit} hint="half strides allowed">
         {(field) => (
           <TextInput
             {...field}

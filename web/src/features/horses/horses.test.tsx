@@ -89,7 +89,7 @@ describe('the strides of a horse', () => {
   test('a ridden distance is kept, and shown with its uncertainty', async () => {
     const server = new FakeServer({ [`PUT ${horsePath}`]: echo });
     renderIn(<Strides horse={someHorse()} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Ride a known distance' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Measure strides' }));
     fireEvent.change(screen.getByLabelText('Gait'), { target: { value: 'walk' } });
     fireEvent.change(screen.getByLabelText('Steps'), { target: { value: '52' } });
     fireEvent.change(screen.getByLabelText('Seconds'), { target: { value: '28' } });
@@ -113,13 +113,13 @@ describe('the strides of a horse', () => {
   test('figures that cannot be are said', async () => {
     const server = new FakeServer();
     renderIn(<Strides horse={someHorse()} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Ride a known distance' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Measure strides' }));
     fireEvent.change(screen.getByLabelText('Metres'), { target: { value: '2' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
     expect(await screen.findByText('✕ ride at least 5 m')).toBeTruthy();
     expect(server.sent('PUT')).toHaveLength(0);
     fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
-    expect(screen.getByRole('button', { name: 'Ride a known distance' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Measure strides' })).toBeTruthy();
   });
 });
 

@@ -83,7 +83,8 @@ export default function PlanPage() {
           </div>
           {failed && (
             <p role="alert" className="mb-4 rounded-lg bg-slip p-4 text-madder">
-              ✕ No lesson could be made: {failed} Give it more minutes, or fewer wishes.
+              ✕ No lesson fits these wishes. Give it more minutes, or ask for less.
+              <span className="block text-[13px] text-soft">{failed}</span>
             </p>
           )}
           {request && request.wishes.kept.length > 0 && <KeptParts kept={request.wishes.kept} />}
@@ -119,6 +120,9 @@ function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
   );
 }
 
+/** Proposals that became lessons while this page was open, by their text. */
+const takenBefore = new Map<string, string>();
+
 interface ProposedProps {
   plan: Plan;
   horse: Horse;
@@ -145,10 +149,15 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
   );
   const player = usePlayer(ride.totals.seconds);
   const take = async (to: (id: string) => string) => {
+    // The same proposal taken twice is one lesson.
+    const taken = takenBefore.get(plan.lesson);
+    if (!earlier && taken) return void navigate(to(taken));
     const made = recordOf(plan.lesson, horse.id, newId);
     const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
     const saved = await save(record);
-    if (!saved.error) void navigate(to(record.id));
+    if (saved.error) return;
+    if (!earlier) takenBefore.set(plan.lesson, record.id);
+    void navigate(to(record.id));
   };
   const selected = useMemo(() => lineOf(plan.lesson, shown), [plan.lesson, shown]);
   return (

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
+import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 interface PlannedSetCardProps {
   set: PlannedSet;
@@ -45,7 +46,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
           <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
             <dt className="text-soft">Move on when</dt>
             <dd>{set.moveOnWhen}</dd>
-            <dt className="text-soft">Leave when</dt>
+            <dt className="text-soft">{leaveLabel(set)}</dt>
             <dd>{set.leaveWhen}</dd>
             {set.repair && (
               <>

@@ -30,7 +30,7 @@ const set = (more: Partial<PlannedSet>): PlannedSet => ({
   right: 2,
   rein: 'left',
   status: 'improving',
-  why: 'For rhythm: on its way.',
+  why: 'For rhythm: developing.',
   moveOnWhen: 'Strides in each quarter: four alike.',
   leaveWhen: 'A second round as even as the first.',
   repair: 'Rising trot, go large',
@@ -125,7 +125,7 @@ describe('a lesson proposed', () => {
       horse: { name: horse.name, stage: horse.stage },
       wishes: { minutes: 45, arena: { widthM: 20, lengthM: 60 }, mood: 'as usual', kept: [] },
     });
-    expect(screen.getByText('For rhythm: on its way.')).toBeTruthy();
+    expect(screen.getByText('For rhythm: developing.')).toBeTruthy();
     expect(screen.getByText(/within 0.4 % of the best choice/)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: /Circle in trot/ }));
     expect(screen.getByText('A second round as even as the first.')).toBeTruthy();

@@ -56,7 +56,7 @@ function Known({ horse, known }: { horse: Horse; known: Readings }) {
   return (
     <Page
       title={horse.name}
-      about="Dots are what was seen. The line is the level it speaks for; the band, how sure it is."
+      about="Dots are what was seen. The line is the estimated level; the band, how sure it is."
       actions={
         <span className="flex gap-2">
           {readings.length > 0 && (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { breakEveryS } from '@canter-book/core/gaits/horse';
+import { tell } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { clock } from '@canter-book/core/units';
 import { rested, type Teaching } from './ringsideSlice.ts';
@@ -21,7 +22,12 @@ export function BreakClock({ teaching }: { teaching: Teaching }) {
       type="button"
       className={`tabular min-h-14 min-w-14 shrink-0 rounded-xl px-2 text-[14px] ${due ? 'bg-slip font-bold outline-2 outline-ink' : 'border-2 border-line'}`}
       aria-label={due ? 'A walk break is due. Tap when it has had one' : 'Time to the walk break'}
-      onClick={() => dispatch(rested({ sessionId: session.id, atMs: Date.now() }))}
+      onClick={() => {
+        const before = teaching.restedAt;
+        const sessionId = session.id;
+        dispatch(rested({ sessionId, atMs: Date.now() }));
+        tell('Walk break noted.', () => dispatch(rested({ sessionId, atMs: before })));
+      }}
     >
       {due ? 'walk now' : `walk in ${clock(leftS)}`}
     </button>

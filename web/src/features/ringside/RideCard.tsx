@@ -46,6 +46,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const spoken = useSpokenCalls(running ? moment : null);
   const limits = limitsOf(teaching.horse);
   const last = seen.at(-1) ?? null;
+  const here = last !== null && isOfNow(last, now?.itemId ?? null);
   const advice =
     last && last.id !== passed ? watch(seen, { collectedBoutS: limits.collectedBoutS }) : [];
 
@@ -82,79 +83,83 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
     dispatch(tried({ sessionId, parcelId: newId(), observation }));
   };
   return (
-    <>
-      {advice[0] && (
-        <AdviceCard
-          advice={advice[0]}
-          leave={next ? () => seek(next.atS) : null}
-          onDone={() => setPassed(last!.id)}
-        />
-      )}
-      {planned ? (
-        <>
-          <NowCard
-            cue={now}
-            tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length}
+    <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
+      <div className="flex min-h-0 flex-col gap-2 overflow-y-auto">
+        {advice[0] && (
+          <AdviceCard
+            advice={advice[0]}
+            leave={next ? () => seek(next.atS) : null}
+            onDone={() => setPassed(last!.id)}
           />
-          <NextCard next={next} moment={moment} spoken={spoken} />
-          {/* What the watch says takes the room of the picture: the buttons stay where they are. */}
-          {!advice[0] && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
-        </>
-      ) : (
-        <FreeCard work={free} onChange={setFree} />
-      )}
-      <Held
-        held={teaching.held}
-        unit={countWord(place.gait)}
-        onHeld={(held) => dispatch(heldSet({ sessionId, held }))}
-      />
-      <div className="grid max-h-[190px] flex-1 grid-cols-2 gap-2.5">
-        <TryButton
-          className="bg-[#8a1f2a]"
-          disabled={planned && !now}
-          label="lost"
-          hint="quality gone: straight on"
-          onClick={() => record('lost')}
-        />
-        <TryButton
-          className="bg-[#0f4a3b]"
-          disabled={planned && !now}
-          label="good"
-          hint="it held"
-          onClick={() => record('good')}
-        />
+        )}
+        {planned ? (
+          <>
+            <NowCard
+              cue={now}
+              tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length}
+            />
+            <NextCard next={next} moment={moment} spoken={spoken} />
+            {/* What the watch says takes the room of the picture: the buttons stay where they are. */}
+            {!advice[0] && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
+          </>
+        ) : (
+          <FreeCard work={free} onChange={setFree} />
+        )}
       </div>
-      <LastSeen
-        last={last}
-        tries={teaching.tries}
-        onUndo={(corrects) =>
-          dispatch(
-            withdrawn({
-              sessionId,
-              parcelId: newId(),
-              observation: { ...base(), kind: 'withdrawn', corrects },
-            }),
-          )
-        }
-      />
-      <nav
-        aria-label="Lesson clock"
-        className={`grid gap-2 ${planned ? 'grid-cols-5' : 'grid-cols-3'}`}
-      >
-        {planned && (
-          <Foot disabled={index <= 0} onClick={() => seek(cues[Math.max(0, index - 1)]!.atS)}>
-            back
-          </Foot>
-        )}
-        <Foot onClick={toggle}>{running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}</Foot>
-        {planned && (
-          <Foot disabled={!next} onClick={() => next && seek(next.atS)}>
-            next
-          </Foot>
-        )}
-        <Foot onClick={() => setNoting(true)}>note</Foot>
-        <Foot onClick={() => dispatch(stepSet({ sessionId, step: 'marks' }))}>finish</Foot>
-      </nav>
+      <div className="flex flex-col justify-end gap-2">
+        <Held
+          held={teaching.held}
+          unit={countWord(place.gait)}
+          onHeld={(held) => dispatch(heldSet({ sessionId, held }))}
+        />
+        <div className="grid h-[clamp(76px,17vh,150px)] grid-cols-2 gap-2">
+          <TryButton
+            className="bg-[#8a1f2a]"
+            disabled={planned && !now}
+            label="lost"
+            hint="lost it: ride straight"
+            onClick={() => record('lost')}
+          />
+          <TryButton
+            className="bg-[#0f4a3b]"
+            disabled={planned && !now}
+            label="good"
+            hint="it held"
+            onClick={() => record('good')}
+          />
+        </div>
+        <LastSeen
+          last={here ? last : null}
+          tries={teaching.tries}
+          onUndo={(corrects) =>
+            dispatch(
+              withdrawn({
+                sessionId,
+                parcelId: newId(),
+                observation: { ...base(), kind: 'withdrawn', corrects },
+              }),
+            )
+          }
+        />
+        <nav
+          aria-label="Lesson clock"
+          className={`grid shrink-0 gap-1.5 ${planned ? 'grid-cols-5' : 'grid-cols-3'}`}
+        >
+          {planned && (
+            <Foot disabled={index <= 0} onClick={() => seek(cues[Math.max(0, index - 1)]!.atS)}>
+              back
+            </Foot>
+          )}
+          <Foot onClick={toggle}>{running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}</Foot>
+          {planned && (
+            <Foot disabled={!next} onClick={() => next && seek(next.atS)}>
+              next
+            </Foot>
+          )}
+          <Foot onClick={() => setNoting(true)}>note</Foot>
+          <Foot onClick={() => dispatch(stepSet({ sessionId, step: 'marks' }))}>finish</Foot>
+        </nav>
+      </div>
       {noting && (
         <InstrumentSheet
           sessionId={sessionId}
@@ -163,9 +168,13 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
           onClose={() => setNoting(false)}
         />
       )}
-    </>
+    </div>
   );
 }
+
+/** What was seen in the movement that is ridden now; what belongs to none is looked at where it was made. */
+const isOfNow = (seen: Observation, itemId: string | null): boolean =>
+  !('itemId' in seen) || seen.itemId === undefined || itemId === null || seen.itemId === itemId;
 
 const movingGait = (cue: Cue | null): Place['gait'] =>
   MOVING_GAITS.find((gait) => gait === cue?.gait) ?? 'walk';

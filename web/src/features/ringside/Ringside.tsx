@@ -3,16 +3,20 @@ import { Link, useParams } from 'react-router';
 import { EMPTY_LESSON } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { cuesOf } from '@canter-book/core/ringside/cues';
-import { Loading } from '../../ui/Loading.tsx';
+import { clock } from '@canter-book/core/units';
 import { NotFound } from '../../app/NotFound.tsx';
 import { useAppSelector } from '../../app/store.ts';
+import { setOutdoors } from '../../app/theme.ts';
 import { useTitle } from '../../app/title.ts';
-import { clock } from '@canter-book/core/units';
+import { counted } from '../../app/words.ts';
+import { Loading } from '../../ui/Loading.tsx';
 import { BreakClock } from './BreakClock.tsx';
 import { DeliveryPill } from './DeliveryPill.tsx';
 import { EndMarks } from './EndMarks.tsx';
 import { RideCard } from './RideCard.tsx';
+import { RingsideMenu } from './RingsideMenu.tsx';
 import { elapsedS, type Teaching } from './ringsideSlice.ts';
+import { useScreenAwake } from './useScreenAwake.ts';
 
 /** Teaching from the phone: what now, what next, and how it went. */
 export default function Ringside() {
@@ -21,10 +25,8 @@ export default function Ringside() {
   const ready = useAppSelector((state) => state.ringside.restored);
   useTitle(teaching ? `${teaching.horse.name} at the ringside` : 'Ringside');
   useEffect(() => {
-    const root = document.documentElement;
-    const before = root.dataset['theme'];
-    root.dataset['theme'] = 'sunlight';
-    return () => void (root.dataset['theme'] = before ?? 'paper');
+    setOutdoors(true);
+    return () => setOutdoors(false);
   }, []);
   if (!teaching)
     return ready ? <NotFound what="lesson under way on this device" /> : <Loading what="lesson" />;
@@ -42,46 +44,54 @@ function Open({ teaching }: { teaching: Teaching }) {
   const elapsed = elapsedS(teaching.clock, now);
   // Without a plan the clock has no end.
   const seconds = cues.length > 0 ? Math.min(elapsed, ride.totals.seconds) : elapsed;
+  const taughtS = Math.max(0, (now - Date.parse(session.startedAt)) / 1000);
   useScreenAwake(step === 'ride');
+  const riding = step === 'ride';
   return (
-    <div className="mx-auto flex min-h-full max-w-[520px] flex-col gap-2.5 bg-paper p-3.5">
-      <header className="flex items-center justify-between gap-2">
-        <h1 className="flex-1 truncate text-[19px]">
+    <div
+      className={`mx-auto flex flex-col gap-2 bg-paper p-2.5 ${riding ? 'h-full max-w-[520px] overflow-hidden landscape-phone:max-w-none' : 'min-h-full max-w-[520px]'}`}
+    >
+      <header className="flex shrink-0 items-center gap-2">
+        <h1 className="min-w-0 flex-1 truncate text-[19px]">
           {horse.name}
           {riderName && (
             <span className="hidden min-[460px]:inline"> · {riderName.split(' ')[0]}</span>
           )}
         </h1>
-        {step === 'ride' && <BreakClock teaching={teaching} />}
+        {riding && <BreakClock teaching={teaching} />}
         <DeliveryPill />
-        <span className="tabular font-mono text-[15px]" aria-label="Time of the lesson">
-          {clock(seconds)}
+        <span
+          className="tabular font-mono text-[15px]"
+          aria-label="Time since the lesson began"
+          title="Time since the lesson began"
+        >
+          {clock(taughtS)}
         </span>
+        <RingsideMenu teaching={teaching} />
       </header>
-      {step === 'ride' && (
-        <RideCard teaching={teaching} ride={ride} cues={cues} seconds={seconds} />
-      )}
+      {riding && <RideCard teaching={teaching} ride={ride} cues={cues} seconds={seconds} />}
       {step === 'marks' && <EndMarks teaching={teaching} />}
       {step === 'done' && <Done teaching={teaching} />}
     </div>
   );
 }
 
-const counted = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
-
 function Done({ teaching }: { teaching: Teaching }) {
   const waiting = useAppSelector((state) => state.ringside.outbox.length);
+  const keeping = useAppSelector((state) => state.ringside.keeping);
   const marks = Object.keys(teaching.marks).length;
   const notes = (teaching.seen ?? []).length - teaching.tries.length;
   return (
     <section className="flex flex-col gap-4 rounded-2xl border-[3px] border-ink bg-page p-5">
       <h2 className="text-2xl">The lesson is kept.</h2>
       <p>
-        {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark', 'marks')}
-        {notes > 0 && `, and ${counted(notes, 'reading', 'readings')}`}.{' '}
-        {waiting > 0
-          ? 'They are on this device and are sent as soon as the server answers. You can close the page.'
-          : 'They are in the book.'}
+        {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark')}
+        {notes > 0 && `, and ${counted(notes, 'reading')}`}.{' '}
+        {waiting === 0
+          ? 'They are in the book.'
+          : keeping
+            ? 'They are on this device and are sent as soon as the server answers. You can close the page.'
+            : 'This device keeps nothing: leave the page open until they are sent.'}
       </p>
       <p>Loosen the girth, walk on until dry, and praise.</p>
       <Link
@@ -97,22 +107,12 @@ function Done({ teaching }: { teaching: Teaching }) {
   );
 }
 
-/** The present moment, renewed four times a second while the clock runs. */
+/** The present moment, renewed four times a second while the clock runs, else each second. */
 function useNow(running: boolean): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
-    if (!running) return;
-    const timer = window.setInterval(() => setNow(Date.now()), 250);
+    const timer = window.setInterval(() => setNow(Date.now()), running ? 250 : 1000);
     return () => window.clearInterval(timer);
   }, [running]);
   return now;
-}
-
-/** The screen stays on while a lesson runs, where the device allows it. */
-function useScreenAwake(wanted: boolean): void {
-  useEffect(() => {
-    if (!wanted || !('wakeLock' in navigator)) return;
-    const lock = navigator.wakeLock.request('screen').catch(() => null);
-    return () => void lock.then((l) => l?.release());
-  }, [wanted]);
 }

@@ -2,17 +2,22 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, problemOf } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { today } from '../../app/dates.ts';
+import { today, whenSaid } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Confirm } from '../../ui/Confirm.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
 import { keptKit, useKit } from './kit.ts';
-import { begun } from './ringsideSlice.ts';
+import { lessonsSettled } from '../desk/autosave.ts';
+import { begun, type Teaching } from './ringsideSlice.ts';
+
+/** Only on a secure connection does a browser keep the app itself on the device. */
+const worksAlone = (): boolean => window.isSecureContext && 'serviceWorker' in navigator;
 
 /** The choice of no lesson. */
 const FREE = 'free';
@@ -28,6 +33,7 @@ export default function RingsideStart() {
   const [chosenRider, setRider] = useState(search.get('rider') ?? '');
   const [chosenLesson, setLesson] = useState(search.get('lesson') ?? '');
   const [failure, setFailure] = useState<string | null>(null);
+  const [askedFor, setAskedFor] = useState<Teaching | null>(null);
   const open = useOpenSessions();
 
   if (!kit) {
@@ -41,7 +47,9 @@ export default function RingsideStart() {
       );
     return <QueryState query={query} what="horses" />;
   }
-  const { horses, lessons, riders } = kit;
+  const { lessons } = kit;
+  const horses = kit.horses.filter((h) => !h.retiredOn);
+  const riders = kit.riders.filter((r) => !r.retiredOn);
   const horse = horses.find((h) => h.id === chosenHorse) ?? null;
   const ofHorse = lessons.filter((l) => !horse || l.horseId === horse.id || l.horseId === null);
   const lessonId =
@@ -55,6 +63,8 @@ export default function RingsideStart() {
   const start = async () => {
     if (!horse) return;
     const planned = lessonId === FREE ? '' : lessonId;
+    // What was just written at the desk is taught as it was written.
+    await lessonsSettled();
     const lesson = planned
       ? await dispatch(api.endpoints.lesson.initiate(planned, { forceRefetch: true }))
       : null;
@@ -97,7 +107,10 @@ export default function RingsideStart() {
   };
 
   return (
-    <Page title="Ringside" about="Choose, then go out. From then on it works without the network.">
+    <Page
+      title="Ringside"
+      about={`Choose, then go out. ${worksAlone() ? 'From then on it works without the network.' : 'Keep this page open: what you record is kept here, but the page itself needs the network.'}`}
+    >
       <div className="flex max-w-xl flex-col gap-4 p-5 md:p-7">
         <GoOn open={open} />
         {fromDevice && (
@@ -127,7 +140,7 @@ export default function RingsideStart() {
             <Field label="Rider">
               {(field) => (
                 <Select {...field} value={riderId} onChange={(e) => setRider(e.target.value)}>
-                  <option value="">not said</option>
+                  <option value="">nobody named</option>
                   {riders.map((r) => (
                     <option key={r.id} value={r.id}>
                       {r.name}
@@ -164,12 +177,33 @@ export default function RingsideStart() {
                 ✕ {failure}
               </p>
             )}
-            <Button className="min-h-14 text-lg" disabled={!horse} onClick={() => void start()}>
+            <Button
+              className="min-h-14 text-lg"
+              disabled={!horse}
+              onClick={() => {
+                const underWay = open.find((t) => t.session.horseId === horse?.id);
+                if (underWay) setAskedFor(underWay);
+                else void start();
+              }}
+            >
               Begin the lesson
             </Button>
           </>
         )}
       </div>
+      <Confirm
+        open={askedFor !== null}
+        title={`${horse?.name} already has a lesson under way.`}
+        yes="Begin another"
+        no="Go on with it"
+        onYes={() => {
+          setAskedFor(null);
+          void start();
+        }}
+        onNo={() => void navigate(`/ringside/${askedFor!.session.id}`)}
+      >
+        It began {askedFor && whenSaid(askedFor.session.startedAt)} and was not finished.
+      </Confirm>
     </Page>
   );
 }

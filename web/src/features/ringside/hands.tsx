@@ -12,7 +12,7 @@ interface HeldProps {
 export function Held({ held, unit, onHeld }: HeldProps) {
   const side = 'rounded-2xl border-[3px] border-ink bg-page text-3xl font-bold';
   return (
-    <div className="grid h-[76px] grid-cols-[72px_1fr_72px] gap-2.5">
+    <div className="grid h-[clamp(56px,9.5vh,76px)] grid-cols-[64px_1fr_64px] gap-2">
       <button
         type="button"
         aria-label={`One of the ${unit} less`}
@@ -53,10 +53,10 @@ export function TryButton({
   return (
     <button
       type="button"
-      className={`flex min-h-[120px] flex-col items-center justify-center rounded-3xl text-white disabled:opacity-50 ${className}`}
+      className={`flex flex-col items-center justify-center rounded-3xl text-white disabled:opacity-50 ${className}`}
       {...rest}
     >
-      <span className="text-[27px] font-bold">{label}</span>
+      <span className="text-[clamp(22px,3.6vh,27px)] leading-tight font-bold">{label}</span>
       <span className="text-[15px]">{hint}</span>
     </button>
   );
@@ -72,7 +72,10 @@ interface LastSeenProps {
 export function LastSeen({ last, tries, onUndo }: LastSeenProps) {
   const good = tries.filter((t) => t.result === 'good').length;
   return (
-    <div className="flex min-h-14 items-center justify-between gap-3 text-[15px]" role="status">
+    <div
+      className="flex min-h-12 items-center justify-between gap-3 text-[15px] leading-tight"
+      role="status"
+    >
       {last ? (
         <>
           <span className="line-clamp-2">
@@ -82,7 +85,7 @@ export function LastSeen({ last, tries, onUndo }: LastSeenProps) {
           </span>
           <button
             type="button"
-            className="min-h-14 px-4 font-bold underline"
+            className="min-h-12 px-4 font-bold underline"
             onClick={() => onUndo(last.id)}
           >
             undo
@@ -90,7 +93,9 @@ export function LastSeen({ last, tries, onUndo }: LastSeenProps) {
         </>
       ) : (
         <span className="text-soft">
-          The first good answer may be two strides: praise that one.
+          {tries.length > 0
+            ? `${good} of ${tries.length} good so far.`
+            : 'The first good answer may be two strides: praise that one.'}
         </span>
       )}
     </div>
@@ -101,7 +106,7 @@ export function Foot(props: React.ComponentProps<'button'>) {
   return (
     <button
       type="button"
-      className="min-h-[60px] rounded-2xl border-[3px] border-ink bg-page text-[16px] font-bold disabled:opacity-35"
+      className="min-h-14 rounded-2xl border-[3px] border-ink bg-page text-[16px] font-bold disabled:opacity-35"
       {...props}
     />
   );

@@ -23,7 +23,7 @@ export function Where({
   const player = usePlayer(ride.totals.seconds);
   useEffect(() => player.seek(seconds), [player, seconds]);
   return (
-    <div className="min-h-0 px-1">
+    <div className="hidden min-h-0 flex-1 px-1 tall-enough:block">
       <ArenaDrawing ride={ride} player={player} selectedItem={itemId} only={itemId} />
     </div>
   );
@@ -31,7 +31,10 @@ export function Where({
 
 export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
   return (
-    <section aria-label="Now" className="rounded-2xl border-[3px] border-ink bg-page px-4 py-3">
+    <section
+      aria-label="Now"
+      className="shrink-0 rounded-2xl border-[3px] border-ink bg-page px-4 py-2"
+    >
       <p className="text-[14px]">
         now
         {cue && (
@@ -42,7 +45,7 @@ export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
           </>
         )}
       </p>
-      <p className="font-book text-[27px] leading-tight font-semibold">
+      <p className="line-clamp-2 font-book text-[clamp(21px,3.4vh,27px)] leading-tight font-semibold">
         {cue ? cue.text : 'Ready to begin'}
       </p>
       {cue && cue.metres > 0.5 && (
@@ -50,7 +53,9 @@ export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
           {Math.round(cue.metres)} m · {Math.round(cue.counts)} {countWord(cue.gait)}
         </p>
       )}
-      {cue?.note && <p className="font-book text-[15px] italic">{cue.note}</p>}
+      {cue?.note && (
+        <p className="line-clamp-2 font-book text-[15px] leading-tight italic">{cue.note}</p>
+      )}
     </section>
   );
 }
@@ -68,7 +73,7 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
   return (
     <section
       aria-label="Next"
-      className={`flex items-center gap-3 rounded-2xl px-4 py-3 ${soon ? 'bg-slip outline-3 outline-ink' : 'bg-sand'}`}
+      className={`flex shrink-0 items-center gap-3 rounded-2xl px-4 py-2 ${soon ? 'bg-slip outline-3 outline-ink' : 'bg-sand'}`}
     >
       {spoken.possible && (
         <button
@@ -83,26 +88,25 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
       )}
       <div className="min-w-0 flex-1">
         <p className="text-[13px]">next</p>
-        <p className="font-book text-[20px] leading-tight font-semibold">
+        <p className="line-clamp-2 font-book text-[clamp(17px,2.5vh,20px)] leading-tight font-semibold">
           {next ? next.text : 'The end of the lesson'}
         </p>
       </div>
       {next && (
         <p className="tabular shrink-0 text-right" aria-live="off">
-          <span className="block text-[30px] leading-none font-bold">
+          <span className="block text-[13px]">{soon ? 'now' : 'call in'}</span>
+          <span className="block text-[26px] leading-none font-bold">
             {soon
               ? 'say it'
               : counts > 0 && counts < 60
                 ? counts
                 : `${Math.round(moment.secondsToCall)} s`}
           </span>
-          <span className="text-[13px]">
-            {soon
-              ? 'now'
-              : counts > 0 && counts < 60
-                ? `${unit} · ${Math.round(moment.secondsToCall)} s`
-                : 'to the call'}
-          </span>
+          {!soon && counts > 0 && counts < 60 && (
+            <span className="text-[13px]">
+              {unit} · {Math.round(moment.secondsToCall)} s
+            </span>
+          )}
         </p>
       )}
     </section>

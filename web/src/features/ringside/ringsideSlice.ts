@@ -203,8 +203,18 @@ export const ringsideSlice = createSlice({
       state.refused = reasonLeft(state);
     },
     /** Nothing of it is wanted: neither here nor in the book. */
-    discarded(state, { payload }: PayloadAction<{ sessionId: string }>) {
+    discarded(state, { payload }: PayloadAction<Stamped & { at: string }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching) return;
       delete state.teaching[payload.sessionId];
+      const session = { ...teaching.session, removedAt: payload.at };
+      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
+    },
+    /** It was wanted after all. */
+    takenUpAgain(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
+      const { session } = payload.teaching;
+      state.teaching[session.id] = payload.teaching as (typeof state.teaching)[string];
+      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
     },
     keepingFailed(state, { payload }: PayloadAction<boolean>) {
       state.keeping = !payload;
@@ -240,6 +250,7 @@ export const {
   sentAgain,
   givenUp,
   discarded,
+  takenUpAgain,
   keepingFailed,
 } = ringsideSlice.actions;
 

@@ -13,6 +13,7 @@ import { Page } from '../../ui/Page.tsx';
 import { AidTable } from './AidTable.tsx';
 import { Drawing } from './Drawing.tsx';
 import { OwnEditor } from './own/OwnEditor.tsx';
+import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 /** One exercise: its drawing to scale, how it is ridden, what good looks like, when to leave it. */
 export default function ExercisePage() {
@@ -103,7 +104,7 @@ function Shown({ exercise }: { exercise: Exercise }) {
         <Note title="Good looks like">
           <b>{exercise.good.measure}.</b> {exercise.good.threshold}
         </Note>
-        <Note title="Leave when">{exercise.leaveWhen}</Note>
+        <Note title={leaveLabel(exercise)}>{exercise.leaveWhen}</Note>
         {exercise.repair && (
           <Note title="If it is lost">
             <ExerciseLink id={exercise.repair} />

@@ -181,7 +181,7 @@ function PlacingNote({ placing }: { placing: Placing }) {
         className="ml-auto font-bold text-leather underline"
         onClick={placing.putBack}
       >
-        put it back (Esc)
+        Cancel (Esc)
       </button>
     </p>
   );

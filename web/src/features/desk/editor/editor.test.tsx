@@ -61,7 +61,7 @@ describe('the text of a lesson', () => {
       expect.arrayContaining(['circle left 20', 'crcle']),
     );
     const slips = texts(container, '.cb-slip-what');
-    expect(slips.some((s) => s!.includes('over the rail'))).toBe(true);
+    expect(slips.some((s) => s!.includes('leaves the arena'))).toBe(true);
     expect(slips.some((s) => s!.includes('Did you mean “circle”?'))).toBe(true);
     container.querySelector<HTMLButtonElement>('.cb-slip-error button')!.click();
     expect(notes.onFix).toHaveBeenCalledTimes(1);

@@ -37,7 +37,7 @@ export function AlsoField({ line, onChange }: { line: LessonLine; onChange(line:
           <button
             key={i}
             type="button"
-            aria-label={`Take out ${words}`}
+            aria-label={`Remove ${words}`}
             className="min-h-8 rounded-md border border-line bg-page px-2 font-mono text-[12.5px] hover:border-madder"
             onClick={() =>
               onChange({ ...line, instructions: line.instructions.filter((_, k) => k !== i) })
@@ -49,7 +49,7 @@ export function AlsoField({ line, onChange }: { line: LessonLine; onChange(line:
       <SmallSelect
         label="also"
         value=""
-        none="nothing more"
+        none="Extra: none"
         options={['', ...ALSO.filter((words) => !said.includes(words))]}
         onChange={add}
       />

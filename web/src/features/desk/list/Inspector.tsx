@@ -35,9 +35,7 @@ export function Inspector() {
   const sets = useMemo(() => setsIn(lesson), [lesson]);
   const mark = selected ? sets.get(selected) : undefined;
   if (!item) {
-    return (
-      <p className="px-4 py-2 text-[13px] text-soft">Choose a line anywhere to change it here.</p>
-    );
+    return <p className="px-4 py-2 text-[13px] text-soft">Select a movement to edit it.</p>;
   }
   const change = (to: Item) => edit((l) => replaceItem(l, item.id, () => [to]), item.id);
   const add = (copy: Item) => edit((l) => insertAfter(l, item.id, [copy]), copy.id);
@@ -48,7 +46,7 @@ export function Inspector() {
           {printItem(item) || 'an empty line'}
         </h2>
         <Tool
-          label="Put in again on the other rein"
+          label="Repeat on the other rein"
           onClick={() => add(withNewIds(mirrorItem(item, arenaOf(lesson)), newId))}
         >
           <FlipHorizontal2 size={16} aria-hidden />
@@ -69,10 +67,10 @@ export function Inspector() {
             <Undo size={16} aria-hidden />
           </Tool>
         )}
-        <Tool label="Put in again" onClick={() => add(withNewIds(item, newId))}>
+        <Tool label="Repeat" onClick={() => add(withNewIds(item, newId))}>
           <Copy size={16} aria-hidden />
         </Tool>
-        <Tool label="Take out" onClick={() => edit((l) => removeItem(l, item.id))}>
+        <Tool label="Delete" onClick={() => edit((l) => removeItem(l, item.id))}>
           <Trash2 size={16} aria-hidden />
         </Tool>
       </div>
@@ -102,7 +100,7 @@ export function Inspector() {
         />
       )}
       {item.kind === 'unread' && (
-        <p className="text-madder">This line cannot be read. Mend it in the text.</p>
+        <p className="text-madder">This line can’t be read. Correct it in the text.</p>
       )}
       {item.kind === 'line' && <Counts itemId={item.id} />}
     </section>
@@ -166,7 +164,7 @@ function Note({ note = '', onChange }: { note: string | undefined; onChange(note
   };
   return (
     <label className="flex w-full flex-col gap-0.5">
-      <span className="text-soft">to say</span>
+      <span className="text-soft">Note to the rider</span>
       <input
         className={smallInput}
         value={typed}

@@ -54,7 +54,7 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
       ))}
       {TIMED.includes(instruction.form) && (
         <SmallNumber
-          label="or for, min"
+          label="Or minutes"
           value={instruction.lastsS === undefined ? null : instruction.lastsS / 60}
           min={0.1}
           max={120}

@@ -1,10 +1,13 @@
 import { useState } from 'react';
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { newId } from '../../../app/newId.ts';
 import { EntryField } from './EntryField.tsx';
 import {
+  FREE_NOTE,
+  GROUPS,
   INSTRUMENTS,
   observationFrom,
   type Instrument,
@@ -23,52 +26,66 @@ interface InstrumentSheetProps {
 export function InstrumentSheet({ sessionId, place, onKeep, onClose }: InstrumentSheetProps) {
   const [chosen, setChosen] = useState<Instrument | null>(null);
   return (
-    <div
-      role="dialog"
-      aria-modal="true"
-      aria-label={chosen ? chosen.name : 'Note what you see'}
-      className="fixed inset-0 z-40 flex flex-col justify-end bg-black/50"
-    >
-      <div className="mx-auto flex max-h-[92vh] w-full max-w-[520px] flex-col rounded-t-3xl bg-page">
-        <header className="flex items-center gap-2 border-b-2 border-line px-4 py-2">
-          <h2 className="flex-1 text-xl">{chosen ? chosen.name : 'Note what you see'}</h2>
-          <button
-            type="button"
-            aria-label={chosen ? 'Back to the choice' : 'Close'}
-            className="flex h-14 w-14 items-center justify-center"
-            onClick={() => (chosen ? setChosen(null) : onClose())}
-          >
-            <X size={26} aria-hidden />
-          </button>
-        </header>
-        <div className="overflow-auto p-4">
-          {chosen ? (
-            <Open
-              instrument={chosen}
-              sessionId={sessionId}
-              place={place}
-              onKeep={(observation) => {
-                onKeep(observation);
-                onClose();
-              }}
-            />
-          ) : (
-            <div className="grid grid-cols-2 gap-2.5">
-              {INSTRUMENTS.map((instrument) => (
+    <Dialog open onClose={() => (chosen ? setChosen(null) : onClose())} className="relative z-40">
+      <DialogBackdrop className="fixed inset-0 bg-black/50" />
+      <div className="fixed inset-0 flex flex-col justify-end">
+        <DialogPanel className="mx-auto flex max-h-[94dvh] w-full max-w-[520px] flex-col rounded-t-3xl bg-page landscape-phone:max-w-[800px]">
+          <header className="flex items-center gap-2 border-b-2 border-line px-4 py-1">
+            <DialogTitle className="flex-1 text-xl">
+              {chosen ? chosen.name : 'Note what you see'}
+            </DialogTitle>
+            <button
+              type="button"
+              aria-label={chosen ? 'Back to the choice' : 'Close'}
+              className="flex h-14 w-14 items-center justify-center"
+              onClick={() => (chosen ? setChosen(null) : onClose())}
+            >
+              <X size={26} aria-hidden />
+            </button>
+          </header>
+          <div className="overflow-auto p-4">
+            {chosen ? (
+              <Open
+                instrument={chosen}
+                sessionId={sessionId}
+                place={place}
+                onKeep={(observation) => {
+                  onKeep(observation);
+                  onClose();
+                }}
+              />
+            ) : (
+              <>
                 <button
-                  key={instrument.name}
                   type="button"
-                  className="min-h-[60px] rounded-2xl border-[3px] border-ink px-2 text-[16px] font-bold"
-                  onClick={() => setChosen(instrument)}
+                  className="min-h-16 w-full rounded-2xl bg-leather px-2 text-[18px] font-bold text-on-leather"
+                  onClick={() => setChosen(FREE_NOTE)}
                 >
-                  {instrument.name}
+                  {FREE_NOTE.name}
                 </button>
-              ))}
-            </div>
-          )}
-        </div>
+                {GROUPS.map(({ group, words }) => (
+                  <section key={group} aria-label={words} className="mt-3">
+                    <h3 className="mb-1.5 text-[15px] text-soft">{words}</h3>
+                    <div className="grid grid-cols-3 gap-2 landscape-phone:grid-cols-5">
+                      {INSTRUMENTS.filter((i) => i.group === group).map((instrument) => (
+                        <button
+                          key={instrument.name}
+                          type="button"
+                          className="min-h-14 rounded-2xl border-[3px] border-ink px-1.5 text-[15px] leading-tight font-bold"
+                          onClick={() => setChosen(instrument)}
+                        >
+                          {instrument.name}
+                        </button>
+                      ))}
+                    </div>
+                  </section>
+                ))}
+              </>
+            )}
+          </div>
+        </DialogPanel>
       </div>
-    </div>
+    </Dialog>
   );
 }
 

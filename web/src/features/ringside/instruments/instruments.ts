@@ -29,9 +29,20 @@ export type Entry =
   | { readonly kind: 'counter'; readonly name: string; readonly label: string }
   | { readonly kind: 'words'; readonly name: string; readonly label: string };
 
+/** What is felt, what is counted, and what happens at a moment. */
+export type Group = 'feel' | 'count' | 'stop';
+
+export const GROUPS: readonly { readonly group: Group; readonly words: string }[] = [
+  { group: 'feel', words: 'Feel: hand, leg and ease' },
+  { group: 'count', words: 'Count: tempo, strides, corners' },
+  { group: 'stop', words: 'Stop and look: halts, departs, slips' },
+];
+
 export interface Instrument {
   readonly kind: ObservationKind;
   readonly name: string;
+  /** Under which head it stands; the free note stands by itself. */
+  readonly group: Group | null;
   /** It needs a rein and a gait of its own. */
   readonly place: 'rein and gait' | 'rein' | 'none';
   readonly entries: readonly Entry[];
@@ -46,6 +57,9 @@ export interface Place {
   readonly gait: MovingGait;
   readonly itemId?: string | undefined;
 }
+
+/** LF, RF, LH, RH, for people. */
+const LEG_WORDS = ['left fore', 'right fore', 'left hind', 'right hind'];
 
 const choice = (
   name: string,
@@ -67,6 +81,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'contact',
     name: 'contact',
+    group: 'feel',
     place: 'rein and gait',
     entries: [
       choice('when', 'of a movement', ['before', 'during', 'after']),
@@ -77,6 +92,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'tempo',
     name: 'tempo',
+    group: 'count',
     place: 'rein and gait',
     entries: [{ kind: 'taps', name: 'tapsMs', label: 'tap on one beat of each stride' }],
     finish(values) {
@@ -91,12 +107,14 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'aid',
     name: 'lightest aid',
+    group: 'feel',
     place: 'rein and gait',
     entries: [choice('answer', 'the answer', ['at once', 'at once but tense', 'late', 'reminder'])],
   },
   {
     kind: 'interval',
     name: 'intervals',
+    group: 'count',
     place: 'rein and gait',
     entries: [{ kind: 'counter', name: 'interval', label: 'tap each stride' }],
     finish: (values) => {
@@ -107,10 +125,14 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'halt',
     name: 'halt',
+    group: 'stop',
     place: 'rein',
     entries: [
       yesNo('square', 'it stands', ['square', 'not square']),
-      { ...choice('leg', 'leg left', ['LF', 'RF', 'LH', 'RH']), optional: true } as Entry,
+      {
+        ...choice('leg', 'Leg out behind', ['LF', 'RF', 'LH', 'RH'], LEG_WORDS),
+        optional: true,
+      } as Entry,
       { kind: 'clock', name: 'seconds', label: 'immobile' },
       { ...choice('endedBy', 'ended by', ['rider', 'horse']), optional: true } as Entry,
     ],
@@ -118,6 +140,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'depart',
     name: 'depart',
+    group: 'stop',
     place: 'rein and gait',
     entries: [
       choice('lead', 'lead asked', ['left', 'right']),
@@ -128,6 +151,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'change',
     name: 'change',
+    group: 'stop',
     place: 'none',
     entries: [
       choice('to', 'to the', ['left', 'right']),
@@ -137,6 +161,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'stretch',
     name: 'stretch',
+    group: 'feel',
     place: 'rein and gait',
     entries: [
       choice('taken', 'taken', ['yes', 'partly', 'no']),
@@ -146,18 +171,21 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'sign',
     name: 'ease, tension',
+    group: 'feel',
     place: 'rein and gait',
     entries: [choice('sign', 'a sign', SIGNS)],
   },
   {
     kind: 'head',
     name: 'head',
+    group: 'feel',
     place: 'rein and gait',
     entries: [choice('position', 'the vertical', HEAD_POSITIONS)],
   },
   {
     kind: 'drift',
     name: 'drift',
+    group: 'stop',
     place: 'rein and gait',
     entries: [
       choice('part', 'what drifts', ['haunches', 'shoulders']),
@@ -167,12 +195,14 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'bout',
     name: 'collected bout',
+    group: 'count',
     place: 'rein and gait',
     entries: [{ kind: 'clock', name: 'seconds', label: 'collected' }],
   },
   {
     kind: 'uneven',
     name: 'uneven beats',
+    group: 'stop',
     place: 'rein and gait',
     entries: [
       yesNo('persists', 'in a plain pace', ['still uneven', 'even again, or not tried yet']),
@@ -181,6 +211,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'check',
     name: 'warm-up',
+    group: 'count',
     place: 'rein and gait',
     entries: [
       choice('check', 'the horse', WARM_UP_CHECKS),
@@ -190,12 +221,14 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'release',
     name: 'release',
+    group: 'feel',
     place: 'rein and gait',
     entries: [choice('when', 'of the yielding', ['before', 'with', 'after'])],
   },
   {
     kind: 'overtrack',
     name: 'overtrack',
+    group: 'count',
     place: 'rein',
     entries: [
       {
@@ -211,31 +244,36 @@ export const INSTRUMENTS: readonly Instrument[] = [
   },
   {
     kind: 'plain',
-    name: 'plain gait',
+    name: 'gait on its own',
+    group: 'feel',
     place: 'rein and gait',
     entries: [choice('when', 'of the exercise', ['before', 'after']), half('value', 'mark', 6)],
   },
   {
     kind: 'not asked',
-    name: 'rightly not asked',
+    name: 'wisely left out',
+    group: 'stop',
     place: 'rein and gait',
     entries: [{ kind: 'words', name: 'what', label: 'what was set up and not asked' }],
   },
   {
     kind: 'felt',
     name: 'what did you feel?',
+    group: 'feel',
     place: 'none',
     entries: [{ kind: 'words', name: 'text', label: 'the rider’s own words' }],
   },
   {
     kind: 'corner',
     name: 'corners with bend',
+    group: 'count',
     place: 'rein',
     entries: [yesNo('bent', 'this corner', ['with bend', 'without'])],
   },
   {
     kind: 'spook',
     name: 'fright',
+    group: 'stop',
     place: 'rein',
     entries: [
       choice('letter', 'at', [...'AKVESHCMRBPF']),
@@ -245,6 +283,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
   {
     kind: 'note',
     name: 'note',
+    group: null,
     place: 'none',
     entries: [{ kind: 'words', name: 'text', label: 'a note' }],
   },
@@ -275,3 +314,6 @@ export function observationFrom(
   const withPlace = instrument.kind === 'check' ? { rein, gait } : where;
   return { ...base, kind: instrument.kind, ...withPlace, ...finished } as Observation;
 }
+
+/** Words come first: what the thumb has no button for. */
+export const FREE_NOTE: Instrument = INSTRUMENTS.find((i) => i.kind === 'note')!;

@@ -48,7 +48,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
             </div>
             {rung.template === undefined ? (
               <Small onClick={() => set(i, { template: exercise.template })}>
-                Rung {i + 1} is ridden otherwise
+                Step {i + 1} is ridden differently
               </Small>
             ) : (
               <Words

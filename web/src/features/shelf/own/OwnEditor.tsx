@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
-import { useBlocker, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import {
   EQUIPMENT,
   EXERCISE_PHASES,
@@ -15,6 +15,7 @@ import { useTitle } from '../../../app/title.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice, Ticks } from '../../../ui/Choose.tsx';
 import { Confirm } from '../../../ui/Confirm.tsx';
+import { LeaveGuard } from '../../../ui/LeaveGuard.tsx';
 import { Page } from '../../../ui/Page.tsx';
 import { Drawing } from '../Drawing.tsx';
 import { Before } from './Before.tsx';
@@ -40,10 +41,6 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
   const changed = exercise !== own.exercise;
   // What is kept, taken off or given up may be left at once.
   const settled = useRef(false);
-  const leaving = useBlocker(
-    ({ currentLocation, nextLocation }) =>
-      changed && !settled.current && currentLocation.pathname !== nextLocation.pathname,
-  );
   useTitle(exercise.name || 'My exercise');
   const set = (change: Partial<Exercise>) => setExercise({ ...exercise, ...change });
   const refused = saving.error ?? removing.error;
@@ -56,8 +53,7 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
   };
   const giveUp = () => {
     settled.current = true;
-    if (leaving.state === 'blocked') leaving.proceed();
-    else onDone();
+    onDone();
   };
   const takeOff = async () => {
     const gone = await remove(own.id);
@@ -78,10 +74,10 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
             </Button>
           )}
           <Button look="quiet" onClick={() => (changed ? setAsking('leave') : onDone())}>
-            Leave it as it was
+            Discard
           </Button>
           <Button disabled={faults.length > 0 || saving.isLoading} onClick={() => void keep()}>
-            Keep it
+            Save
           </Button>
         </>
       }
@@ -133,18 +129,19 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
         it back.
       </Confirm>
       <Confirm
-        open={asking === 'leave' || leaving.state === 'blocked'}
-        title="Leave without keeping it?"
-        yes="Leave it"
+        open={asking === 'leave'}
+        title="Discard your changes?"
+        yes="Discard"
         no="Go on writing"
         onYes={giveUp}
-        onNo={() => {
-          setAsking(null);
-          leaving.reset?.();
-        }}
+        onNo={() => setAsking(null)}
       >
         What you have changed in “{exercise.name}” would be lost.
       </Confirm>
+      <LeaveGuard
+        what={`“${exercise.name || 'your exercise'}”`}
+        unsaved={() => changed && !settled.current}
+      />
     </Page>
   );
 }
@@ -213,7 +210,7 @@ function What({ exercise, onChange }: FieldsProps) {
         onChange={(threshold) => onChange({ good: { ...good, threshold } })}
       />
       <Words
-        label="Leave when"
+        label="When to leave it"
         long
         value={leaveWhen}
         onChange={(says) => onChange({ leaveWhen: says })}

@@ -40,7 +40,7 @@ export function OwnFiles({ own }: { own: readonly OwnExercise[] }) {
         accept=".json,application/json"
         onPick={(file) => void take(file)}
       >
-        Take some from a file
+        Import exercises
       </FilePick>
     </>
   );
@@ -54,7 +54,7 @@ function readOwn(text: string, own: readonly OwnExercise[]): Read {
   try {
     value = JSON.parse(text);
   } catch {
-    return { fault: 'this is no JSON file. Save one from this page to see its form.' };
+    return { fault: 'this is not a valid JSON file. Save one from this page to see its form.' };
   }
   const list = (value as { exercises?: unknown[] } | null)?.exercises;
   if (!Array.isArray(list)) return { fault: 'it has no list of “exercises”.' };

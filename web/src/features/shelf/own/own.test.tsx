@@ -20,7 +20,7 @@ const echo = ({ body }: Call) => body;
 const answers = { '/api/exercises': [], [`PUT /api/exercises/${kept.id}`]: echo };
 const type = (label: string | RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const keep = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Keep it' });
+const keep = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
 
 describe('an exercise of one’s own', () => {
   test('begins as a copy that can be kept as it is', () => {
@@ -69,7 +69,7 @@ describe('leaving', () => {
 
   test('what is changed is not lost without a question', async () => {
     await begin();
-    fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Discard' }));
     fireEvent.click(await screen.findByRole('button', { name: 'Go on writing' }));
     expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Mine');
   });
@@ -78,14 +78,14 @@ describe('leaving', () => {
     new FakeServer(answers);
     const onDone = jest.fn();
     renderIn(<OwnEditor own={{ ...kept, revision: 2 }} onDone={onDone} />);
-    const leave = () => fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
+    const leave = () => fireEvent.click(screen.getByRole('button', { name: 'Discard' }));
     type('Name', 'Another');
     leave();
     fireEvent.click(await screen.findByRole('button', { name: 'Go on writing' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     expect(onDone).not.toHaveBeenCalled();
     leave();
-    fireEvent.click(await screen.findByRole('button', { name: 'Leave it' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Discard' }));
     expect(onDone).toHaveBeenCalledWith();
   });
 
@@ -93,7 +93,7 @@ describe('leaving', () => {
     new FakeServer(answers);
     const onDone = jest.fn();
     renderIn(<OwnEditor own={kept} onDone={onDone} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Leave it as it was' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Discard' }));
     expect(onDone).toHaveBeenCalled();
   });
 
@@ -101,7 +101,7 @@ describe('leaving', () => {
     const server = await begin();
     fireEvent.click(keep());
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
-    expect(screen.queryByText('Leave without keeping it?')).toBeNull();
+    expect(screen.queryByText('Discard your changes?')).toBeNull();
   });
 });
 
@@ -127,7 +127,7 @@ describe('the form', () => {
     type(`{size} on rung ${before + 1}`, '10');
     type(`From stage, rung ${before + 1}`, '5');
     fireEvent.click(screen.getByRole('button', { name: 'Take rung 1 out' }));
-    fireEvent.click(screen.getByRole('button', { name: 'Rung 1 is ridden otherwise' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Step 1 is ridden differently' }));
     type(/Shorthand of rung 1/, '{at} trot working, circle left 18');
     const { rungs } = await sent();
     expect(rungs).toHaveLength(before);
@@ -199,7 +199,7 @@ describe('the form', () => {
     renderIn(<OwnEditor own={{ ...kept, revision: 2 }} onDone={jest.fn()} />);
     fireEvent.click(screen.getByRole('button', { name: 'Take it off the shelf' }));
     const asked = await screen.findByRole('dialog');
-    fireEvent.click(within(asked).getByRole('button', { name: 'Keep it' }));
+    fireEvent.click(within(asked).getByRole('button', { name: 'Cancel' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     expect(server.sent('DELETE')).toHaveLength(0);
     fireEvent.click(screen.getByRole('button', { name: 'Take it off the shelf' }));
@@ -226,7 +226,7 @@ describe('own exercises as a file', () => {
   });
 
   test.each([
-    ['nothing', /no JSON file/],
+    ['nothing', /not a valid JSON file/],
     ['{}', /no list of “exercises”/],
     [JSON.stringify({ exercises: [own, { ...own, id: 'b', name: '' }] }), /exercise 2, name/],
     [JSON.stringify({ exercises: [{ ...own, id: 'trot-circle' }] }), /on the shelf already/],

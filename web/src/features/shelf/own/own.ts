@@ -31,7 +31,7 @@ const LABELS: Readonly<Record<string, string>> = {
   at: 'Letters it begins at',
   rungs: 'Rung',
   faults: 'Fault',
-  leaveWhen: 'Leave when',
+  leaveWhen: 'When to leave it',
   good: 'What is looked at, and good from',
   gaits: 'Gaits',
   phases: 'Part of the lesson',

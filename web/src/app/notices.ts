@@ -1,0 +1,32 @@
+import { useSyncExternalStore } from 'react';
+
+/** What was just done, and how to take it back; one at a time, as long as a hand needs to reach it. */
+export interface Notice {
+  readonly said: string;
+  readonly undo: (() => unknown) | null;
+}
+
+const SHOWN_MS = 12_000;
+
+let notice: Notice | null = null;
+let timer: ReturnType<typeof setTimeout> | undefined;
+const listeners = new Set<() => void>();
+
+function show(next: Notice | null) {
+  clearTimeout(timer);
+  notice = next;
+  if (next) timer = setTimeout(() => show(null), SHOWN_MS);
+  for (const listener of listeners) listener();
+}
+
+export const tell = (said: string, undo: Notice['undo'] = null): void => show({ said, undo });
+export const putAway = (): void => show(null);
+
+export const useNotice = (): Notice | null =>
+  useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => notice,
+  );

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { EllipsisVertical } from 'lucide-react';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { newId } from '../../app/newId.ts';
+import { tell } from '../../app/notices.ts';
+import { setTheme, THEMES, THEME_WORDS, useTheme } from '../../app/theme.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { Confirm } from '../../ui/Confirm.tsx';
+import { discarded, takenUpAgain, type Teaching } from './ringsideSlice.ts';
+
+const item =
+  'flex min-h-14 w-full items-center px-4 text-left text-[16px] data-focus:bg-ink data-focus:text-page';
+
+/** What is seldom wanted during a lesson: another paper, or not to have begun it. */
+export function RingsideMenu({ teaching }: { teaching: Teaching }) {
+  const theme = useTheme();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const sessionId = teaching.session.id;
+  const entries = (teaching.seen ?? teaching.tries).length;
+  const discard = () => {
+    dispatch(discarded({ sessionId, parcelId: newId(), at: new Date().toISOString() }));
+    tell(`The lesson of ${teaching.horse.name} is discarded.`, () => {
+      dispatch(takenUpAgain({ teaching, parcelId: newId() }));
+      void navigate(`/ringside/${sessionId}`);
+    });
+    void navigate('/ringside');
+  };
+  return (
+    <>
+      <Menu>
+        <MenuButton
+          aria-label="More"
+          className="flex h-14 w-11 shrink-0 items-center justify-center rounded-xl border-2 border-line"
+        >
+          <EllipsisVertical size={22} aria-hidden />
+        </MenuButton>
+        <MenuItems
+          anchor="bottom end"
+          className="z-50 mt-1 w-64 rounded-xl border-2 border-ink bg-page py-1 shadow-xl"
+        >
+          {THEMES.filter((t) => t !== theme).map((t) => (
+            <MenuItem key={t}>
+              <button type="button" className={item} onClick={() => setTheme(t)}>
+                Paper for {THEME_WORDS[t]}
+              </button>
+            </MenuItem>
+          ))}
+          {teaching.step !== 'done' && (
+            <MenuItem>
+              <button
+                type="button"
+                className={item}
+                onClick={() => (entries > 0 ? setAsking(true) : discard())}
+              >
+                Discard this lesson
+              </button>
+            </MenuItem>
+          )}
+          <MenuItem>
+            <button type="button" className={item} onClick={() => void navigate('/ringside')}>
+              Leave it open, back to the start
+            </button>
+          </MenuItem>
+        </MenuItems>
+      </Menu>
+      <Confirm
+        open={asking}
+        title="Discard this lesson?"
+        yes="Discard"
+        onYes={() => {
+          setAsking(false);
+          discard();
+        }}
+        onNo={() => setAsking(false)}
+      >
+        {entries} {entries === 1 ? 'entry' : 'entries'} of {teaching.horse.name} will not count. You
+        can undo it right after.
+      </Confirm>
+    </>
+  );
+}
