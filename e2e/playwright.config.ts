@@ -5,8 +5,7 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 120_000,
   workers: 1,
-  // A loaded machine may miss a moment once; what fails twice is a fault. Both runs are in the list.
-  retries: process.env['CI'] ? 1 : 0,
+  retries: 0,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

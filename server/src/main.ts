@@ -140,8 +140,6 @@ async function prepare(connection: Connection, book: Book, demo: boolean): Promi
     await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
     await book.maintain();
   }
-  const filled = await book.evidence.fillMissing();
-  if (filled > 0) say(`Read what ${filled} earlier sessions say of each scale.`);
   await book.lessons.purge(new Date(Date.now() - REMOVED_FOR_MS));
 }
 

@@ -29,7 +29,14 @@ export function BreakClock({ teaching }: { teaching: Teaching }) {
         tell('Walk break noted.', () => dispatch(rested({ sessionId, atMs: before })));
       }}
     >
-      {due ? 'walk now' : `walk in ${clock(leftS)}`}
+      {due ? (
+        'walk now'
+      ) : (
+        <>
+          <span className="block text-[11px] leading-tight">walk in</span>
+          {clock(leftS)}
+        </>
+      )}
     </button>
   );
 }

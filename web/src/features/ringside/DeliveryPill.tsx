@@ -9,6 +9,8 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
   const outbox = useAppSelector((state) => state.ringside.outbox);
   const keeping = useAppSelector((state) => state.ringside.keeping);
   const [open, setOpen] = useState(false);
+  // On a phone the sign and the number are enough to see; the words are there to be read out.
+  const narrow = 'sr-only min-[460px]:not-sr-only';
   const aside = outbox.filter((p) => p.refused !== undefined);
   const waiting = outbox.length;
   if (waiting === 0) {
@@ -18,7 +20,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
         data-testid="delivery"
         className="shrink-0 rounded-full border-2 border-line px-3 py-1 text-[13px]"
       >
-        ✓ in the book
+        ✓ <span className={narrow}>in the book</span>
       </span>
     );
   }
@@ -47,7 +49,18 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
         }
         onClick={() => setOpen(true)}
       >
-        <span role="status">{said}</span>
+        <span role="status">
+          {compact ? (
+            said
+          ) : (
+            <>
+              <span aria-hidden className="min-[460px]:hidden">
+                {said.slice(0, 1)} {waiting}
+              </span>
+              <span className={narrow}>{said}</span>
+            </>
+          )}
+        </span>
       </button>
       <Sheet open={open} title="On its way to the book" onClose={() => setOpen(false)}>
         <p className="mb-4 text-soft">

@@ -112,7 +112,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
           unit={countWord(place.gait)}
           onHeld={(held) => dispatch(heldSet({ sessionId, held }))}
         />
-        <div className="grid h-[clamp(76px,17vh,150px)] grid-cols-2 gap-2">
+        <div className="grid h-[clamp(76px,17vh,150px)] grid-cols-2 gap-2 landscape-phone:h-auto landscape-phone:flex-1">
           <TryButton
             className="bg-[#8a1f2a]"
             disabled={planned && !now}

@@ -23,8 +23,14 @@ export function Where({
   const player = usePlayer(ride.totals.seconds);
   useEffect(() => player.seek(seconds), [player, seconds]);
   return (
-    <div className="hidden min-h-0 flex-1 px-1 tall-enough:block">
-      <ArenaDrawing ride={ride} player={player} selectedItem={itemId} only={itemId} />
+    <div className="hidden min-h-0 flex-1 items-center justify-center px-1 tall-enough:flex landscape-phone:flex">
+      <ArenaDrawing
+        ride={ride}
+        player={player}
+        selectedItem={itemId}
+        only={itemId}
+        className="w-full landscape-phone:h-full landscape-phone:w-auto"
+      />
     </div>
   );
 }
