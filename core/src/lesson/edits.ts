@@ -1,4 +1,4 @@
-import type { Item, Lesson } from './document.ts';
+import type { Item, Lesson, Phase } from './document.ts';
 
 /** Pure edits of a lesson. Each answers a new document and leaves the old one as it was. */
 
@@ -42,6 +42,19 @@ export function insertAfter(lesson: Lesson, id: string | null, items: readonly I
     ? appendItems(lesson, items)
     : replaceItem(lesson, id, (item) => [item, ...items]);
 }
+
+/** The last item of the last phase of these names; the phase itself when it is empty, null when there is none. */
+export function lastOfPhase(lesson: Lesson, names: readonly Phase['name'][]): string | null {
+  const phase = lesson.items.findLast((i) => i.kind === 'phase' && names.includes(i.name));
+  return (phase && blockOf(lesson.items, phase.id).at(-1)?.id) ?? null;
+}
+
+/** Puts items at the end of a phase; at the end of the lesson when it has no such phase. */
+export const appendToPhase = (
+  lesson: Lesson,
+  names: readonly Phase['name'][],
+  items: readonly Item[],
+): Lesson => insertAfter(lesson, lastOfPhase(lesson, names), items);
 
 /**
  * What goes with an item when it is moved or removed: a phase takes its lines along, up to the next

@@ -43,6 +43,7 @@ export const routes: RouteObject[] = [
           screen('debrief/:id', () => import('../features/debrief/Debrief.tsx')),
           screen('progress', () => import('../features/progress/ProgressIndex.tsx')),
           screen('progress/:id', () => import('../features/progress/Progress.tsx')),
+          screen('help', () => import('../features/help/Help.tsx')),
           screen('book', () => import('../features/book/BookData.tsx')),
           { path: '*', element: <NotFound /> },
         ],

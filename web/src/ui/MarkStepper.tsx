@@ -27,7 +27,7 @@ export function MarkStepper({ label, value, word, large = false, onChange }: Mar
       {...(value !== null && { 'aria-valuenow': value })}
       aria-valuetext={value === null ? 'no mark yet' : `${value}, ${word}`}
       tabIndex={0}
-      className="flex items-center gap-2 rounded-lg"
+      className={`flex items-center rounded-lg ${large ? 'gap-2' : 'gap-1 sm:gap-2'}`}
       onKeyDown={(event) => {
         const by = { ArrowUp: 0.5, ArrowRight: 0.5, ArrowDown: -0.5, ArrowLeft: -0.5 }[event.key];
         if (by === undefined) return;
@@ -44,7 +44,7 @@ export function MarkStepper({ label, value, word, large = false, onChange }: Mar
       >
         −
       </button>
-      <span className="min-w-12 text-center">
+      <span className={`text-center ${large ? 'min-w-12' : 'min-w-9 sm:min-w-12'}`}>
         <span
           className={classNames(
             'tabular block font-mono font-bold',

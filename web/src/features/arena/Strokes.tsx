@@ -11,11 +11,13 @@ interface StrokesProps {
   view: View;
   selectedItem: string | null;
   only: string | null | undefined;
+  /** Times the usual width: for small pictures. */
+  weight?: number;
 }
 
 /** The ridden line in beats; the chosen line stands out, with the marks of its direction and bend. */
 export const Strokes = memo(function Strokes(props: StrokesProps) {
-  const { ride, view, selectedItem, only } = props;
+  const { ride, view, selectedItem, only, weight = 1 } = props;
   const strokes = useDrawn(ride, selectedItem, view);
   const chosen = ({ stroke }: DrawnStroke) =>
     ride.movements[stroke.movement]?.itemId === selectedItem;
@@ -28,7 +30,15 @@ export const Strokes = memo(function Strokes(props: StrokesProps) {
     <g fill="none" data-strokes>
       {order.map((drawnStroke, i) => {
         const strong = chosen(drawnStroke);
-        return <Stroke key={i} of={drawnStroke} strong={strong} faded={anyChosen && !strong} />;
+        return (
+          <Stroke
+            key={i}
+            of={drawnStroke}
+            strong={strong}
+            faded={anyChosen && !strong}
+            weight={weight}
+          />
+        );
       })}
       <Marks ride={ride} view={view} itemId={selectedItem} />
     </g>
@@ -91,16 +101,18 @@ interface StrokeProps {
   of: DrawnStroke;
   strong: boolean;
   faded: boolean;
+  weight: number;
 }
 
-const Stroke = memo(function Stroke({ of, strong, faded }: StrokeProps) {
+const Stroke = memo(function Stroke({ of, strong, faded, weight }: StrokeProps) {
   const { stroke, d, second } = of;
   const full = strong ? 1 : stroke.way ? 0.3 : faded ? 0.42 : 0.78;
   // Later passes over the same ground are fainter, in their order.
   const opacity = strong ? 1 : full * 0.72 ** stroke.pass;
   const look = {
     stroke: strong ? 'var(--leather)' : 'var(--ink)',
-    strokeWidth: WIDTHS_M[stroke.span.gait] * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering),
+    strokeWidth:
+      WIDTHS_M[stroke.span.gait] * weight * (strong ? 1.5 : 1) * (0.85 + 0.5 * stroke.gathering),
     strokeDasharray: stroke.marksM.map((m) => m.toFixed(2)).join(' '),
     strokeDashoffset: stroke.offsetM,
   };

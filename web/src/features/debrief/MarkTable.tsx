@@ -22,7 +22,7 @@ export function MarkTable({
             <span className="sr-only">scale</span>
           </th>
           {(['left', 'right'] as const).map((rein) => (
-            <th key={rein} scope="col" className="px-3 pb-2 font-bold">
+            <th key={rein} scope="col" className="px-1 pb-2 font-bold sm:px-3">
               <ReinMark rein={rein} word />
             </th>
           ))}
@@ -31,13 +31,16 @@ export function MarkTable({
       <tbody>
         {SCALES.map((scale) => (
           <tr key={scale} className="border-t border-line">
-            <th scope="row" className="py-2 pr-2 text-left font-book text-base font-semibold">
+            <th
+              scope="row"
+              className="py-2 pr-1 text-left font-book text-[14px] font-semibold sm:pr-2 sm:text-base"
+            >
               {scale}
             </th>
             {(['left', 'right'] as const).map((rein) => {
               const value = marks.find((m) => m.scale === scale && m.rein === rein)?.value ?? null;
               return (
-                <td key={rein} className="px-3 py-2 align-top">
+                <td key={rein} className="px-1 py-2 align-top sm:px-3">
                   {open ? (
                     <MarkStepper
                       label={`${scale}, ${rein} rein`}

@@ -1,41 +1,6 @@
+import { Link } from 'react-router';
 import { Sheet } from '../../ui/Sheet.tsx';
-
-const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
-  [
-    'Anywhere on the desk',
-    [
-      ['Ctrl Z, Ctrl Y', 'undo, redo'],
-      ['Space', 'ride it, stop'],
-      ['← →', 'the movement before, the next one'],
-      ['T, L', 'the text, the list'],
-      ['Esc', 'put back what is in the hand'],
-      ['?', 'this sheet'],
-    ],
-  ],
-  [
-    'In the text',
-    [
-      ['Ctrl Space', 'words, and the letters that can be reached'],
-      ['Esc, then Tab', 'leave the text'],
-    ],
-  ],
-  [
-    'In the list',
-    [
-      ['Alt ↑, Alt ↓', 'move a line'],
-      ['Delete', 'take it out'],
-      ['Space on the grip, ↑ ↓', 'carry it further'],
-    ],
-  ],
-  [
-    'In the arena',
-    [
-      ['a letter', 'lay down what is in the hand'],
-      ['← → on a grip', 'another letter or size'],
-      ['Ctrl and wheel', 'nearer, farther'],
-    ],
-  ],
-];
+import { KEYS } from '../help/keys.ts';
 
 export function HelpSheet({ open, onClose }: { open: boolean; onClose(): void }) {
   return (
@@ -57,7 +22,8 @@ export function HelpSheet({ open, onClose }: { open: boolean; onClose(): void })
       </div>
       <p className="mt-5 text-[14px] text-soft">
         One line of text is one movement: the letter first, then what is ridden there. “C circle
-        left 20 x2, stretch -- let the neck go”.
+        left 20 x2, stretch -- let the neck go”.{' '}
+        <Link to="/help">The whole shorthand, with pictures</Link>
       </p>
     </Sheet>
   );

@@ -26,7 +26,10 @@ export function useDeskKeys(keys: DeskKeys) {
       const { player, ride, onHelp, onWrittenAs } = now.current;
       const typing =
         event.target instanceof Element && event.target.closest('input, textarea, .cm-content');
-      if (event.key === '?' && !typing) return onHelp();
+      if (event.key === '?' && !typing) {
+        event.preventDefault();
+        return onHelp();
+      }
       if (event.target instanceof Element && event.target.closest(OWN_KEYS)) return;
       const actions: Record<string, () => void> = {
         ' ': () => player.toggle(),

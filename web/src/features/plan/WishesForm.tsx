@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
@@ -16,68 +17,84 @@ interface WishesFormProps {
 /** What is wished for today. Each change proposes the lesson anew. */
 export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   const { minutes, arena, mood, hot, equipment, mustHave, notToday } = wished;
+  // On a phone the plan comes first.
+  const [open, setOpen] = useState(false);
   return (
-    <aside aria-label="Today" className="space-y-5">
-      <div>
-        <Choices
-          name="Minutes"
-          all={lengthsWith(minutes)}
-          chosen={minutes}
-          onChoose={(m) => onWish({ minutes: m })}
-        />
-        <button
-          type="button"
-          disabled={minutes <= LENGTHS[0]}
-          className="mt-1 min-h-9 text-[14px] text-leather underline disabled:text-soft disabled:no-underline"
-          onClick={() => onWish({ minutes: Math.max(LENGTHS[0], minutes - LATE_MIN) })}
-        >
-          {LATE_MIN} minutes less
-        </button>
-      </div>
-      <Choices
-        name="Arena, m"
-        all={Object.keys(ARENAS)}
-        chosen={arena}
-        onChoose={(a) => onWish({ arena: a })}
-      />
-      <Choices
-        name="The horse is"
-        all={MOODS}
-        chosen={mood}
-        onChoose={(m) => onWish({ mood: m })}
-      />
-      {riders.length > 0 && (
+    <aside aria-label="Today">
+      <button
+        type="button"
+        aria-expanded={open}
+        className="flex min-h-11 w-full items-center justify-between gap-3 rounded-lg border border-line bg-page px-4 text-left xl:hidden"
+        onClick={() => setOpen(!open)}
+      >
+        <span>
+          {minutes} min · {arena} m · {mood}
+          {hot && ' · hot'}
+        </span>
+        <span className="font-bold text-leather">{open ? 'Close' : 'Change'}</span>
+      </button>
+      <div className={`space-y-5 max-xl:mt-4 ${open ? '' : 'max-xl:hidden'}`}>
         <div>
-          <Choice
-            label="Rider"
-            value={rider?.id ?? ''}
-            options={[['', 'not said'], ...riders.map((r) => [r.id, r.name] as const)]}
-            onChange={(id) => onWish({ rider: id })}
+          <Choices
+            name="Minutes"
+            all={lengthsWith(minutes)}
+            chosen={minutes}
+            onChoose={(m) => onWish({ minutes: m })}
           />
-          {rider?.stage && (
-            <p className="mt-1 text-[13px] text-soft">
-              Nothing beyond stage {rider.stage} is asked.
-            </p>
-          )}
+          <button
+            type="button"
+            disabled={minutes <= LENGTHS[0]}
+            className="mt-1 min-h-9 text-[14px] text-leather underline disabled:text-soft disabled:no-underline"
+            onClick={() => onWish({ minutes: Math.max(LENGTHS[0], minutes - LATE_MIN) })}
+          >
+            {LATE_MIN} minutes less
+          </button>
         </div>
-      )}
-      <Tick label="It is hot" checked={hot} onChange={(on) => onWish({ hot: on })} />
-      <Ticks
-        label="In the arena"
-        all={EQUIPMENT}
-        chosen={equipment}
-        onChange={(chosen) => onWish({ equipment: chosen })}
-      />
-      <Pins
-        name="Must be in it"
-        ids={mustHave}
-        onTake={(id) => onWish({ mustHave: mustHave.filter((x) => x !== id) })}
-      />
-      <Pins
-        name="Not today"
-        ids={notToday}
-        onTake={(id) => onWish({ notToday: notToday.filter((x) => x !== id) })}
-      />
+        <Choices
+          name="Arena, m"
+          all={Object.keys(ARENAS)}
+          chosen={arena}
+          onChoose={(a) => onWish({ arena: a })}
+        />
+        <Choices
+          name="The horse is"
+          all={MOODS}
+          chosen={mood}
+          onChoose={(m) => onWish({ mood: m })}
+        />
+        {riders.length > 0 && (
+          <div>
+            <Choice
+              label="Rider"
+              value={rider?.id ?? ''}
+              options={[['', 'nobody named'], ...riders.map((r) => [r.id, r.name] as const)]}
+              onChange={(id) => onWish({ rider: id })}
+            />
+            {rider?.stage && (
+              <p className="mt-1 text-[13px] text-soft">
+                Nothing beyond stage {rider.stage} is asked.
+              </p>
+            )}
+          </div>
+        )}
+        <Tick label="It is hot" checked={hot} onChange={(on) => onWish({ hot: on })} />
+        <Ticks
+          label="In the arena"
+          all={EQUIPMENT}
+          chosen={equipment}
+          onChange={(chosen) => onWish({ equipment: chosen })}
+        />
+        <Pins
+          name="Must be in it"
+          ids={mustHave}
+          onTake={(id) => onWish({ mustHave: mustHave.filter((x) => x !== id) })}
+        />
+        <Pins
+          name="Not today"
+          ids={notToday}
+          onTake={(id) => onWish({ notToday: notToday.filter((x) => x !== id) })}
+        />
+      </div>
     </aside>
   );
 }

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { before, levelsOf } from '@canter-book/core/exercises/graph';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
+import { ExerciseMini } from './ExerciseMini.tsx';
 import type { Readiness, Status } from '@canter-book/core/planner/readiness';
 
 interface ChainGraphProps {
@@ -8,7 +9,7 @@ interface ChainGraphProps {
   readinessOf(exercise: Exercise): Readiness | null;
 }
 
-const BOX = { width: 168, height: 46, gapX: 44, gapY: 14 };
+const BOX = { width: 176, height: 112, gapX: 40, gapY: 14 };
 const LOOKS: Readonly<Record<Status, { mark: string; fill: string; dashed: boolean }>> = {
   confirmed: { mark: '●', fill: 'var(--bottle)', dashed: false },
   improving: { mark: '◒', fill: 'var(--ochre)', dashed: false },
@@ -96,7 +97,7 @@ function Card({ exercise, readiness, at }: CardProps) {
       to={`/shelf/${exercise.id}`}
       title={readiness?.because}
       style={{ width, height, borderLeftColor: look?.fill, ...(at && { left: at.x, top: at.y }) }}
-      className={`${at ? 'absolute' : ''} flex items-center rounded-md border border-line bg-page px-2 text-[13px] leading-tight no-underline hover:border-leather ${look ? 'border-l-4' : ''} ${look?.dashed ? 'border-dashed text-soft' : ''}`}
+      className={`${at ? 'absolute' : ''} flex flex-col justify-between gap-1 rounded-md border border-line bg-page p-2 text-[13px] leading-tight no-underline hover:border-leather ${look ? 'border-l-4' : ''} ${look?.dashed ? 'border-dashed text-soft' : ''}`}
     >
       <span className="line-clamp-2">
         {look && (
@@ -107,6 +108,7 @@ function Card({ exercise, readiness, at }: CardProps) {
         )}
         {exercise.name}
       </span>
+      <ExerciseMini exercise={exercise} />
     </Link>
   );
 }

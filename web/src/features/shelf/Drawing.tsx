@@ -13,9 +13,16 @@ import { clock } from '@canter-book/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer, usePlayerState } from '../arena/player.ts';
+import { PutIntoLesson } from './PutIntoLesson.tsx';
 
 /** The rung that is chosen, at the place that is chosen, ridden. */
-export function Drawing({ exercise }: { exercise: Exercise }) {
+export function Drawing({
+  exercise,
+  toLesson = false,
+}: {
+  exercise: Exercise;
+  toLesson?: boolean;
+}) {
   const [rungIndex, setRung] = useState(0);
   const [rein, setRein] = useState<'left' | 'right'>('left');
   const [place, setPlace] = useState(0);
@@ -29,14 +36,14 @@ export function Drawing({ exercise }: { exercise: Exercise }) {
   const player = usePlayer(ride?.totals.seconds ?? 0);
   usePlayerState(player);
   if (!ride || !site) {
-    return <p className="text-madder">This rung cannot be drawn in a standard arena.</p>;
+    return <p className="text-madder">This step can’t be drawn in a standard arena.</p>;
   }
   const counted = ride.movements.filter((m) => m.act !== -1 && m.metres > 1);
   return (
     <section aria-label="How it is ridden">
       <div className="no-print mb-2 flex flex-wrap items-center gap-2 text-[14px]">
         <Group
-          name="Rung"
+          name="Step"
           all={exercise.rungs.map((r) => r.name)}
           chosen={rung.name}
           onChoose={(_, i) => setRung(i)}
@@ -58,6 +65,7 @@ export function Drawing({ exercise }: { exercise: Exercise }) {
         <Button look="quiet" onClick={() => player.toggle()}>
           {player.playing ? 'Stop' : 'Ride it'}
         </Button>
+        {toLesson && <PutIntoLesson text={site.text} name={exercise.name} />}
       </div>
       <ArenaDrawing ride={ride} player={player} selectedItem={null} className="w-full max-w-3xl" />
       <pre className="mt-2 rounded-lg bg-sand-light px-4 py-2 font-mono text-[14px] whitespace-pre-wrap">

@@ -69,7 +69,7 @@ function Shown({ exercise }: { exercise: Exercise }) {
     <div className="exercise-card grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_24rem]">
       <div className="min-w-0 space-y-6">
         <p className="max-w-2xl font-book text-[19px]">{exercise.purpose}</p>
-        <Drawing exercise={exercise} />
+        <Drawing exercise={exercise} toLesson />
         <AidTable aids={exercise.aids} />
         <section aria-labelledby="faults">
           <h2 id="faults" className="mb-2 text-xl">

@@ -13,6 +13,9 @@ import { ALL, bestRung, matches, withOwn, type Filters } from './filters.ts';
 import { OwnFiles } from './own/OwnFiles.tsx';
 import { ShelfFilters } from './ShelfFilters.tsx';
 
+/** Whoever comes back from an exercise finds the shelf as it was left. */
+let lastFilters = ALL;
+
 /** The exercises, chain by chain, and which of them the chosen horse is ready for. */
 export default function Shelf() {
   useTitle('Shelf');
@@ -20,7 +23,11 @@ export default function Shelf() {
   const horseId = params.get('horse') || null;
   const { data: horses = [] } = useHorsesQuery();
   const { data: own = [] } = useOwnExercisesQuery();
-  const [filters, setFilters] = useState<Filters>(ALL);
+  const [filters, setFiltersNow] = useState<Filters>(lastFilters);
+  const setFilters = (next: Filters) => {
+    lastFilters = next;
+    setFiltersNow(next);
+  };
   const equipment = useMemo(() => remembered().equipment, []);
   const file = useHorseFile(horseId, equipment);
   const chains = useMemo(() => withOwn(own.map((o) => o.exercise)), [own]);

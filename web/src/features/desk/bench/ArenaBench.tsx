@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { usePinch } from '@use-gesture/react';
 import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
@@ -19,7 +20,7 @@ import { useHandles } from './useHandles.ts';
 import { usePlacing, type Placing } from './usePlacing.ts';
 
 const VIEWS: readonly { view: View; name: string }[] = [
-  { view: 'c-right', name: 'C right' },
+  { view: 'c-right', name: 'side' },
   { view: 'c-up', name: 'from A' },
   { view: 'a-up', name: 'from C' },
 ];
@@ -41,7 +42,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
   const svg = useRef<SVGSVGElement>(null);
   const whole = arenaBox(ride.arena, view);
   const window = useWindow(whole, svg);
-  const { placing, take } = usePlacing();
+  const { placing, take } = usePlacing(player);
   const handles = useHandles();
   useEscape(() => {
     placing?.putBack();
@@ -58,7 +59,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
       <Palette onTake={take} />
       {placing && <PlacingNote placing={placing} />}
       <div
-        className="relative flex min-h-0 flex-1 touch-none flex-col justify-center"
+        className="relative flex min-h-0 flex-1 touch-pan-y flex-col justify-center"
         onPointerDown={window.grab}
         onPointerMove={(event) => {
           if (handles.held) {
@@ -86,7 +87,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
           lines={lines}
           box={window.box}
           svgRef={svg}
-          className="max-h-full min-h-0 w-full flex-1"
+          className={`min-h-0 w-full flex-1 ${view === 'c-right' ? 'max-h-full' : 'max-h-[70vh] lg:max-h-full'}`}
           onLines={(lines) => {
             // Another click on the same place goes to the next line that runs there.
             const next = lines[(lines.indexOf(selected ?? '') + 1) % lines.length];
@@ -109,7 +110,8 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <BeatLegend horse={derived.horse?.name ?? null} />
         <div className="flex items-center gap-1">
-          <span role="group" aria-label="Seen" className="flex rounded-lg border border-line">
+          <span className="text-[13px] text-soft">view</span>
+          <span role="group" aria-label="View" className="flex rounded-lg border border-line">
             {VIEWS.map(({ view: v, name }) => (
               <button
                 key={v}
@@ -174,7 +176,7 @@ function PlacingNote({ placing }: { placing: Placing }) {
           {where} Click it or press its key: <span className="font-mono">{letters.join(' ')}</span>
         </span>
       ) : (
-        <span>cannot be ridden from here. Choose another line to put it behind.</span>
+        <span>can’t be ridden from here. Select the movement it should follow.</span>
       )}
       <button
         type="button"
@@ -191,6 +193,22 @@ function PlacingNote({ placing }: { placing: Placing }) {
 function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
   const [shown, setShown] = useState<Box | null>(null);
   const held = useRef<{ x: number; y: number } | null>(null);
+  // Two fingers pinch and pan; one scrolls the page or works on the lesson.
+  usePinch(
+    ({ origin: [clientX, clientY], movement: [scale], memo }) => {
+      const at = drawingPoint(svg.current, { clientX, clientY });
+      const began = (memo as { box: Box; at: Point } | undefined) ?? (at && { box, at });
+      if (!began || !at) return began;
+      const near = zoomed(began.box, whole, scale, began.at);
+      const under = {
+        x: near.x + ((at.x - box.x) / box.width) * near.width,
+        y: near.y + ((at.y - box.y) / box.height) * near.height,
+      };
+      setShown(panned(near, whole, began.at.x - under.x, began.at.y - under.y));
+      return began;
+    },
+    { target: svg, eventOptions: { passive: false } },
+  );
   const box = shown ?? whole;
   const near = zoomOf(box, whole) > 1.01;
   useEffect(() => {

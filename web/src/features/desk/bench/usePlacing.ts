@@ -1,9 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { insertAfter, withNewIds } from '@canter-book/core/lesson/edits';
+import { insertAfter, lastOfPhase, withNewIds } from '@canter-book/core/lesson/edits';
 import { candidatesFor, lettersAsked, type Candidate } from '@canter-book/core/placing/candidates';
 import type { Choice } from '@canter-book/core/placing/palette';
 import { standingAt } from '@canter-book/core/ride/compile';
+import { movementAt } from '@canter-book/core/ride/sample';
 import { newId } from '../../../app/newId.ts';
+import { useFollowed, type Player } from '../../arena/player.ts';
 import { useDesk } from '../deskModel.ts';
 
 /** A choice in the hand, on its way into the lesson. */
@@ -20,13 +22,21 @@ export interface Placing {
   putBack(): void;
 }
 
-/** Takes a choice from the palette and lays it down behind the selected line, or at the end. */
-export function usePlacing() {
-  const { derived, selected, edit } = useDesk();
+/**
+ * Takes a choice from the palette and lays it down behind the selected line, else where the play head is, else at
+ * the end of the work: not where the horse is walked dry.
+ */
+export function usePlacing(player: Player) {
+  const { derived, selected: inHand, edit } = useDesk();
+  const { ride } = derived;
+  const played = useFollowed(player, (t) =>
+    t > 0 ? (ride.movements[movementAt(ride, t)]?.itemId ?? null) : null,
+  );
   const [choice, setChoice] = useState<Choice | null>(null);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [hovered, setHovered] = useState<string | null>(null);
   const { lesson } = derived.parsed;
+  const selected = inHand ?? played ?? lastOfPhase(lesson, ['work', 'peak']);
 
   const candidates = useMemo(() => {
     if (!choice) return [];
@@ -50,7 +60,8 @@ export function usePlacing() {
     setPicked([]);
     setHovered(null);
     if (lettersAsked(next) > 0) return setChoice(next);
-    const [candidate] = candidatesFor(next, standingAt(lesson, 'end', derived.profile));
+    const point = selected ? { after: selected } : ('end' as const);
+    const [candidate] = candidatesFor(next, standingAt(lesson, point, derived.profile));
     if (candidate) lay(candidate);
   };
   // The palette is large and stays as it is while the lesson changes.

@@ -94,6 +94,8 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
     view.current = created;
     // When the room below it changes, the line in hand stays in sight.
     const watcher = new ResizeObserver(() => {
+      // A page that has only been opened stays at its top.
+      if (!created.hasFocus) return;
       const { head } = created.state.selection.main;
       created.dispatch({ effects: EditorView.scrollIntoView(head, { y: 'nearest' }) });
     });

@@ -1,0 +1,39 @@
+import { useEffect, useLayoutEffect, type RefObject } from 'react';
+import { useLocation, useNavigationType } from 'react-router';
+
+/** How far each page in the history was scrolled. */
+const places = new Map<string, number>();
+
+/** What a page fetches first may take this long to give it its height. */
+const SETTLES_MS = 1500;
+
+/** A new page opens at its top; going back opens it where it was left. */
+export function usePlaceOnPage(main: RefObject<HTMLElement | null>): void {
+  const { key, pathname } = useLocation();
+  const type = useNavigationType();
+  useLayoutEffect(() => {
+    const page = main.current;
+    const wanted = type === 'POP' ? (places.get(key) ?? 0) : 0;
+    if (!page) return;
+    page.scrollTop = wanted;
+    if (wanted === 0) return;
+    const grown = new ResizeObserver(() => {
+      page.scrollTop = wanted;
+      if (Math.abs(page.scrollTop - wanted) < 2) grown.disconnect();
+    });
+    for (const child of page.children) grown.observe(child);
+    const stop = window.setTimeout(() => grown.disconnect(), SETTLES_MS);
+    return () => {
+      window.clearTimeout(stop);
+      grown.disconnect();
+    };
+    // A change of the search (filters) stays where it is.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [pathname, type]);
+  useEffect(() => {
+    const page = main.current;
+    const remember = () => void places.set(key, page?.scrollTop ?? 0);
+    page?.addEventListener('scroll', remember, { passive: true });
+    return () => page?.removeEventListener('scroll', remember);
+  }, [key, main]);
+}

@@ -1,0 +1,69 @@
+import { useEffect, useRef, useState } from 'react';
+import { railBox } from '@canter-book/core/arena/arena';
+import type { View } from '@canter-book/core/drawing/svgPath';
+import type { Ride } from '@canter-book/core/ride/types';
+import { Strokes } from './Strokes.tsx';
+
+const VIEW: View = 'c-right';
+const MARGIN_M = 0.8;
+
+interface MiniArenaProps {
+  /** Laid out when it comes into sight; null where it cannot be ridden. */
+  ride(): Ride | null;
+  label: string;
+  className?: string;
+}
+
+/** A ride in a small arena, without letters: to be recognised at a glance in a list. */
+export function MiniArena({ ride, label, className = 'w-full' }: MiniArenaProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const [seen, setSeen] = useState<Ride | null>(null);
+  useEffect(() => {
+    const show = () => setSeen(ride());
+    // A browser without the observer draws at once.
+    if (typeof IntersectionObserver === 'undefined') return show();
+    const watcher = new IntersectionObserver(
+      (entries) => {
+        if (!entries.some((e) => e.isIntersecting)) return;
+        watcher.disconnect();
+        show();
+      },
+      { rootMargin: '200px' },
+    );
+    watcher.observe(place.current!);
+    return () => watcher.disconnect();
+    // Whoever lists many of them hands in a new function with each render; the ride stays the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  const box = seen && railBox(seen.arena);
+  return (
+    <div
+      ref={place}
+      className={className}
+      style={{
+        aspectRatio: box ? `${seen.arena.lengthM + 2} / ${seen.arena.widthM + 2}` : '62 / 22',
+      }}
+    >
+      {seen && (
+        <svg
+          viewBox={`${-MARGIN_M} ${-seen.arena.widthM / 2 - MARGIN_M} ${seen.arena.lengthM + 2 * MARGIN_M} ${seen.arena.widthM + 2 * MARGIN_M}`}
+          role="img"
+          aria-label={label}
+          className="block h-full w-full"
+        >
+          <rect
+            x={0}
+            y={-seen.arena.widthM / 2}
+            width={seen.arena.lengthM}
+            height={seen.arena.widthM}
+            fill="var(--sand-light)"
+            stroke="var(--ink)"
+            strokeOpacity={0.6}
+            strokeWidth={0.25}
+          />
+          <Strokes ride={seen} view={VIEW} selectedItem={null} only={undefined} weight={1.9} />
+        </svg>
+      )}
+    </div>
+  );
+}
