@@ -4,7 +4,7 @@ import type { Gait } from '../gaits/paces.ts';
 import { offset, type Box, type CurvePoint, type Point } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
-import { clamp } from '../units.ts';
+import { SAME_M, clamp } from '../units.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
 import { beatMarksM } from './beats.ts';
 import { hoofTracks } from './hoofTracks.ts';
@@ -216,6 +216,8 @@ function passAt(
 }
 
 const BESIDE_STEP_M = 0.6;
+/** Half the thickest stroke: a line that touches the rail does not stand over it. */
+const HALF_STROKE_M = 0.25;
 
 /** The ridden line, or a line beside it: `leftM` to its left, never over the rail where the ride is not. */
 function drawBeside(
@@ -225,7 +227,7 @@ function drawBeside(
   sink: Sink,
 ): void {
   if (leftM === 0) return drawStretch(ride, fromM, toM, sink);
-  const rail = railBox(ride.arena);
+  const rail = inward(railBox(ride.arena), HALF_STROKE_M);
   const steps = Math.max(1, Math.ceil((toM - fromM) / BESIDE_STEP_M));
   for (let i = 0; i <= steps; i++) {
     const point = ride.path.at(fromM + ((toM - fromM) * i) / steps);
@@ -235,9 +237,18 @@ function drawBeside(
   }
 }
 
+const inward = ({ minX, maxX, minY, maxY }: Box, byM: number): Box => ({
+  minX: minX + byM,
+  maxX: maxX - byM,
+  minY: minY + byM,
+  maxY: maxY - byM,
+});
+
 function insideRail({ minX, maxX, minY, maxY }: Box, ridden: Point, beside: Point): Point {
   const { x, y } = ridden;
-  if (x < minX || x > maxX || y < minY || y > maxY) return beside;
+  const over = HALF_STROKE_M + SAME_M;
+  const outside = x < minX - over || x > maxX + over || y < minY - over || y > maxY + over;
+  if (outside) return beside;
   return { x: clamp(beside.x, minX, maxX), y: clamp(beside.y, minY, maxY) };
 }
 

@@ -1,6 +1,8 @@
 import { courseLegs, metresToPoint } from '../arena/course.ts';
+import type { Arena } from '../arena/arena.ts';
 import { act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import type { Point } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { endingOn } from './shared.ts';
@@ -16,6 +18,15 @@ export function routeLegs(stand: Stand): Leg[] {
   return points.slice(1).map((to, i) => ({ curve: line(points[i]!, to) }));
 }
 
+/** A line that is not a diagonal turns off and on again; nearer to a short side it is only its corner. */
+const LEAST_FROM_END_M = 10;
+
+/** Whether a line from side to side leads across the school, rather than along its end. */
+export function leadsAcross(from: Point, to: Point, { lengthM }: Arena): boolean {
+  const level = Math.abs(from.y - to.y) < 1 && Math.abs(from.x - to.x) > 1;
+  return !level || (from.y >= LEAST_FROM_END_M && from.y <= lengthM - LEAST_FROM_END_M);
+}
+
 /**
  * `H-X-F change rein`, `H-B change rein`: along the diagonal, the rein changes at its middle.
  * A long diagonal of a 20 × 60 arena is √(20² + 48²) = 52 m.
@@ -24,7 +35,17 @@ export const changeRein = act({
   kind: 'change-rein',
   pattern: pattern('change rein'),
   route: 'needed',
-  plan: (stand) => endingOn(stand, routeLegs(stand)),
+  plan(stand) {
+    const [from, to] = [stand.route?.points[0], stand.route?.points.at(-1)];
+    if (from && to && !stand.route?.alongTrack && !leadsAcross(from, to, stand.arena)) {
+      return {
+        code: 'wrong-place',
+        kind: 'change-rein',
+        wants: 'a diagonal, or across from E to B',
+      };
+    }
+    return endingOn(stand, routeLegs(stand));
+  },
 });
 
 /** `F-X half diagonal`: to the centre line, then straight on along it. */

@@ -1,5 +1,6 @@
 import { countWord, countsPerStride } from '../gaits/paces.ts';
-import { linesOf, type Item, type Lesson } from '../lesson/document.ts';
+import { linesOf, type Item, type Lesson, type RepeatBlock } from '../lesson/document.ts';
+import { allItems } from '../lesson/edits.ts';
 import { balanceOf } from '../ride/balance.ts';
 import type { Ride } from '../ride/types.ts';
 import { clock } from '../units.ts';
@@ -80,36 +81,82 @@ const layOutOf = (items: readonly Item[]): string[] =>
 
 type Row =
   | { readonly kind: 'phase'; readonly said: string }
-  | { readonly kind: 'note'; readonly said: string }
+  | { readonly kind: 'note'; readonly said: string; readonly depth: number }
+  | { readonly kind: 'repeat'; readonly said: string; readonly depth: number }
   | {
       readonly kind: 'line';
       readonly at: string;
       readonly said: string;
       readonly figures: string;
+      readonly depth: number;
     };
 
+/** The repeats around each line, the outermost first. */
+function repeatsAround(
+  items: readonly Item[],
+  around: readonly RepeatBlock[] = [],
+  found = new Map<string, readonly RepeatBlock[]>(),
+) {
+  for (const item of items) {
+    if (item.kind === 'repeat') repeatsAround(item.items, [...around, item], found);
+    else found.set(item.id, around);
+  }
+  return found;
+}
+
+/** When the last round of a repeat is over. */
+function endOf(ride: Ride, repeat: RepeatBlock): number {
+  const own = new Set(allItems(repeat.items).map((item) => item.id));
+  const last = ride.movements.findLast((m) => own.has(m.itemId));
+  return last ? last.startsAtS + last.seconds : 0;
+}
+
+/** Each line once, as it is ridden the first time; a repeat says how often, and until when. */
 function rowsOf(ride: Ride, lesson: Lesson): Row[] {
   const notes = new Map(linesOf(lesson.items).map((line) => [line.id, line.note]));
+  const around = repeatsAround(lesson.items);
   const rows: Row[] = [];
+  const written = new Set<string>();
+  let open: readonly RepeatBlock[] = [];
   let phase = -1;
+  const goInto = (wanted: readonly RepeatBlock[]) => {
+    const same = open.findIndex((repeat, i) => repeat !== wanted[i]);
+    const kept = same < 0 ? open.length : same;
+    for (let depth = open.length; depth > kept; depth--) {
+      const { times } = open[depth - 1]!;
+      const until = clock(endOf(ride, open[depth - 1]!));
+      rows.push({ kind: 'repeat', depth: depth - 1, said: `↺ ${times} times in all, to ${until}` });
+    }
+    for (let depth = kept; depth < wanted.length; depth++) {
+      rows.push({ kind: 'repeat', depth, said: `${wanted[depth]!.times} times:` });
+    }
+    open = wanted;
+  };
   ride.movements.forEach((movement, i) => {
-    if (movement.act === -1 || movement.round > 1) return;
+    const { itemId, act } = movement;
+    if (act === -1 || written.has(`${itemId}/${act}`)) return;
+    written.add(`${itemId}/${act}`);
     if (movement.phaseIndex !== phase) {
       phase = movement.phaseIndex;
+      goInto([]);
       const { name, plannedS } = ride.phases[phase]!;
       const planned = plannedS === null ? '' : `, ${Math.round(plannedS / 60)} min`;
       rows.push({ kind: 'phase', said: `${name}${planned}` });
     }
+    goInto(around.get(itemId) ?? []);
     const counts = Math.round(movement.strides * countsPerStride(movement.gait));
     const figures =
       movement.metres < 0.5
         ? ''
         : `${Math.round(movement.metres)} m · ${counts} ${countWord(movement.gait)}`;
-    rows.push({ kind: 'line', at: clock(movement.startsAtS), said: movement.text, figures });
+    const depth = open.length;
+    const at = clock(movement.startsAtS);
+    rows.push({ kind: 'line', at, said: movement.text, figures, depth });
     const next = ride.movements.slice(i + 1).find((m) => m.act !== -1);
-    const note = next?.itemId === movement.itemId ? undefined : notes.get(movement.itemId);
-    if (note) rows.push({ kind: 'note', said: note });
+    const note = next?.itemId === itemId ? undefined : notes.get(itemId);
+    if (note) rows.push({ kind: 'note', said: note, depth });
   });
+  goInto([]);
   return rows;
 }
 
@@ -146,27 +193,30 @@ function laidOut(rows: readonly Row[], widthMm: number, lineMm: number): Draw[] 
   const indent = size * 3.6;
   return rows.flatMap((row): Draw[] => {
     if (row.kind === 'phase') return [(x, y) => text(x, y, row.said, { size, bold: true })];
+    const insetMm = indent + row.depth * size * 1.4;
+    if (row.kind === 'repeat')
+      return [(x, y) => text(x + insetMm, y, row.said, { size, bold: true })];
     if (row.kind === 'note') {
-      return wrapped(row.said, widthMm - indent, size).map(
+      return wrapped(row.said, widthMm - insetMm, size).map(
         (line): Draw =>
           (x, y) =>
-            text(x + indent, y, line, { size, fill: SOFT, italic: true }),
+            text(x + insetMm, y, line, { size, fill: SOFT, italic: true }),
       );
     }
     const { at, figures } = row;
     const figuresMm = size * 7.8;
-    const [first = '', ...more] = wrapped(row.said, widthMm - indent - figuresMm, size);
+    const [first = '', ...more] = wrapped(row.said, widthMm - insetMm - figuresMm, size);
     return [
       (x, y) =>
         [
           text(x + indent - size * 0.6, y, at, { size, fill: SOFT, anchor: 'end' }),
-          text(x + indent, y, first, { size }),
+          text(x + insetMm, y, first, { size }),
           text(x + widthMm, y, figures, { size, fill: SOFT, anchor: 'end' }),
         ].join(''),
       ...more.map(
         (line): Draw =>
           (x, y) =>
-            text(x + indent, y, line, { size }),
+            text(x + insetMm, y, line, { size }),
       ),
     ];
   });

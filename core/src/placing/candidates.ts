@@ -1,5 +1,6 @@
 import { findLetter, letterOnTrack, lettersOf, metresOutside, type Arena } from '../arena/arena.ts';
 import { otherRein } from '../arena/rein.ts';
+import { leadsAcross } from '../figures/diagonals.ts';
 import { distanceM } from '../geometry/curve.ts';
 import type { Item, LessonLine } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -67,10 +68,17 @@ export function candidatesFor(choice: Choice, standing: Standing): Candidate[] {
 
 function lieWell({ between }: Choice, arena: Arena, a: string, b: string): boolean {
   if (!between) return true;
-  const [from, to] = [a, b].map((name) => findLetter(arena, name)?.side);
+  const [p, q] = [findLetter(arena, a), findLetter(arena, b)];
+  if (!p || !q) return false;
+  const { side: from } = p;
+  const { side: to } = q;
   if (between === 'one side') return from === to;
   const long = [from, to].every((side) => side === 'left' || side === 'right');
-  return from !== to && (between === 'two sides' || long);
+  if (from === to || !(between === 'two sides' || long)) return false;
+  // Straight across at the end of the school only cuts the corner off: across the school is a diagonal, or E to B.
+  return (
+    between !== 'long sides' || leadsAcross(letterOnTrack(arena, p), letterOnTrack(arena, q), arena)
+  );
 }
 
 const rides = ({ says }: Choice): boolean => says.startsWith('{a}');

@@ -57,11 +57,12 @@ export function candidatesOf(request: PlanRequest): Shelf {
   const approach = approachOf(horse);
   const candidates: Candidate[] = [];
   const shut: Readiness[] = [];
-  for (const exercise of shelfOf(request)) {
+  const shelf = shelfOf(request);
+  for (const exercise of shelf) {
     // What is kept as it stands is in the lesson already.
     if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
     if (wishes.notToday.includes(exercise.id)) continue;
-    const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i));
+    const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i, shelf));
     const offered = offeredRungs(rungs);
     if (offered.length === 0) shut.push(rungs[0]!);
     for (const readiness of offered) {

@@ -11,7 +11,19 @@ export function notesOf(request: PlanRequest, shelf: Shelf, selection: Selection
     ...selection.unchecked.map(
       (check) => `The warm-up does not ask “${check}”; begin the work with it.`,
     ),
+    ...noWork(request, selection),
     ...cares(request, selection),
+  ];
+}
+
+/** Below this a lesson is a warm-up and a stretch. */
+const LEAST_WITH_WORK_MIN = 25;
+
+function noWork({ wishes }: PlanRequest, { chosen }: Selection): string[] {
+  const { minutes } = wishes;
+  if (minutes >= LEAST_WITH_WORK_MIN || chosen.some((c) => c.candidate.phase === 'work')) return [];
+  return [
+    `${minutes} minutes are a warm-up and a stretch. For work, give it ${LEAST_WITH_WORK_MIN} or more.`,
   ];
 }
 
@@ -21,8 +33,8 @@ function brokenPins(request: PlanRequest, shelf: Shelf, { brokenPins }: Selectio
   return brokenPins.map((id) => {
     const shut = shelf.shut.find((r) => r.exercise === id);
     return shut
-      ? `“${name(id)}” cannot be in it: ${shut.because}`
-      : `“${name(id)}” cannot be in it beside the rest that is asked.`;
+      ? `“${name(id)}” isn’t in it: ${shut.because}`
+      : `“${name(id)}” doesn’t fit with the rest of what you asked for.`;
   });
 }
 
@@ -33,14 +45,16 @@ function cares(request: PlanRequest, { chosen }: Selection): string[] {
   const fresh = chosen.find((c) => c.candidate.readiness.status === 'new');
   return [
     ...(most < wishes.minutes
-      ? [`${wishes.minutes} minutes were asked; ${most} are enough for ${horse.name} today.`]
+      ? [`You asked for ${wishes.minutes} minutes; ${most} are enough for ${horse.name} today.`]
       : []),
-    ...(fresh ? [`“${fresh.candidate.exercise.name}” is new: not without somebody there.`] : []),
+    ...(fresh ? [`“${fresh.candidate.exercise.name}” is new: have someone on the ground.`] : []),
     ...(wishes.hot
-      ? ['Heat: shorten or cancel by the rule of the yard and the federation; they come first.']
+      ? [
+          'Hot today: shorten or cancel by the rules of the yard and the federation; they come first.',
+        ]
       : []),
     ...(horse.fitness === 'unfit'
-      ? ['Not fit yet: after illness or injury only by the vet’s plan.']
+      ? ['Not fit yet: after illness or injury, work only by the vet’s plan.']
       : []),
   ];
 }

@@ -280,7 +280,7 @@ describe('what is said with a plan', () => {
   test('what is new is not ridden alone', () => {
     const list = [chosen('trot-circle', 'confirmed'), chosen('travers', 'new')];
     expect(said([{}, {}], { chosen: list })).toEqual([
-      '“Travers” is new: not without somebody there.',
+      '“Travers” is new: have someone on the ground.',
     ]);
   });
 
@@ -292,15 +292,15 @@ describe('what is said with a plan', () => {
 
   test('fewer minutes than were asked are told', () => {
     expect(said([{ age: 3 }, { minutes: 60 }])).toEqual([
-      '60 minutes were asked; 30 are enough for Marram today.',
+      'You asked for 60 minutes; 30 are enough for Marram today.',
     ]);
   });
 
   test('a wish that could not be kept says why, when it is known', () => {
     const shut = [{ exercise: 'renvers', because: 'It belongs to stage 6.' }];
     expect(said([{}, {}], { brokenPins: ['renvers', 'travers'] }, shut)).toEqual([
-      '“Renvers” cannot be in it: It belongs to stage 6.',
-      '“Travers” cannot be in it beside the rest that is asked.',
+      '“Renvers” isn’t in it: It belongs to stage 6.',
+      '“Travers” doesn’t fit with the rest of what you asked for.',
     ]);
     expect(said([{}, {}], { unchecked: ['steps sideways'] })).toEqual([
       'The warm-up does not ask “steps sideways”; begin the work with it.',

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { findExercise } from '../exercises/catalogue.ts';
+import { EXERCISES } from '../exercises/catalogue.ts';
 import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -125,7 +125,14 @@ function stageSays(horse: HorseFile, exercise: Exercise, index: number): number 
 }
 
 /** How far this horse is with one rung, with the reason. */
-export function readinessOf(horse: HorseFile, exercise: Exercise, index: number): Readiness {
+export function readinessOf(
+  horse: HorseFile,
+  exercise: Exercise,
+  index: number,
+  /** Where the exercises before it are found: the catalogue, and one's own. */
+  shelf: readonly Exercise[] = EXERCISES,
+): Readiness {
+  const find = (id: string) => shelf.find((e) => e.id === id);
   const rung = exercise.rungs[index]!;
   const shut = gate(horse, exercise, rung, index);
   if (shut) return shut;
@@ -139,7 +146,8 @@ export function readinessOf(horse: HorseFile, exercise: Exercise, index: number)
   const weakest = asked.reduce((a, b) => (b.p < a.p ? b : a));
   const shown = hasShown(horse, exercise.id, index);
   const probability = shown ? Math.max(weakest.p, CONFIRMED_FROM) : weakest.p;
-  const missing = exercise.needs.exercises.find((id) => !mayBuildOn(horse, id));
+  const missing = exercise.needs.exercises.find((id) => !mayBuildOn(horse, id, find(id)));
+  const before = missing === undefined ? undefined : (find(missing)?.name ?? missing);
   const status = statusOf(horse, exercise, index, probability, missing !== undefined);
   const { scale, rein, least } = weakest;
   const level = levelOf(horse, scale, rein);
@@ -154,13 +162,13 @@ export function readinessOf(horse: HorseFile, exercise: Exercise, index: number)
     status,
     probability,
     because: missing
-      ? `“${findExercise(missing)?.name ?? missing}” comes before it and is not there yet.`
+      ? `“${before}” comes before it and is not there yet.`
       : `${capital(says)}${seen}.`,
     wouldChange:
       status === 'confirmed'
         ? ''
         : missing
-          ? `“${findExercise(missing)?.name ?? missing}” first.`
+          ? `“${before}” first.`
           : weakest.known
             ? `${capital(scale)} at ${least.toFixed(1)} on the ${rein} rein, or ${GOOD_TRIES} good tries.`
             : 'A first session with marks.',
@@ -168,8 +176,7 @@ export function readinessOf(horse: HorseFile, exercise: Exercise, index: number)
 }
 
 /** What comes before is there when it has been shown, or when the stage has long left it behind. */
-function mayBuildOn(horse: HorseFile, id: string): boolean {
-  const needed = findExercise(id);
+function mayBuildOn(horse: HorseFile, id: string, needed: Exercise | undefined): boolean {
   if (!needed) return true;
   if (horse.done.some((d) => d.exercise === id && d.good > 0)) return true;
   if (needed.equipment.some((e) => !horse.equipment.includes(e))) return true;

@@ -1,5 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import { findExercise } from '../exercises/catalogue.ts';
+import { shelfOf } from './candidates.ts';
 import type { Candidate, Shelf } from './candidates.ts';
 import type { WrittenSet } from './compose.ts';
 import { levelOf, type PlanRequest } from './request.ts';
@@ -108,19 +109,21 @@ const MOST_LEFT_OUT = 12;
 
 /** What was left out, and why: first what was wished, then what is not ready, then what was worth less today. */
 export function leftOutOf(
-  { horse, wishes }: PlanRequest,
+  request: PlanRequest,
   { candidates, shut }: Shelf,
   { chosen }: Selection,
 ): LeftOut[] {
   const taken = new Set(chosen.map((s) => s.candidate.exercise.id));
-  const nameOf = (id: string) => findExercise(id)?.name ?? id;
+  const { horse, wishes } = request;
+  const all = shelfOf(request);
+  const nameOf = (id: string) => all.find((e) => e.id === id)?.name ?? id;
   const asked = wishes.notToday.map((exercise) => ({
     exercise,
     name: nameOf(exercise),
     why: 'Not today, as you said.',
   }));
   const nearlyReady = shut
-    .filter((r) => findExercise(r.exercise)?.stage === horse.stage)
+    .filter((r) => all.find((e) => e.id === r.exercise)?.stage === horse.stage)
     .map((r) => ({
       exercise: r.exercise,
       name: nameOf(r.exercise),

@@ -145,7 +145,10 @@ export function programmeOf(
   for (const list of grouped(candidates, (c) => c.exercise.id)) {
     add('each exercise once', terms(list), '<=', 1);
   }
-  for (const list of grouped(candidates, (c) => `${chainOf(c.exercise.id)?.id}/${c.phase}`)) {
+  for (const list of grouped(
+    candidates,
+    (c) => `${chainOf(c.exercise.id)?.id ?? c.exercise.id}/${c.phase}`,
+  )) {
     add('not all from one chain', terms(list), '<=', 2);
   }
   const work = inPhase('work');

@@ -26,12 +26,15 @@ export function intervalAt({ asked, soft }: IntervalPlan, counts: number): Inter
   };
 }
 
-/** The longest and the usual (median) hold, and the rung to ask next: one more than is usually held. */
+/**
+ * The longest and the usual (median) hold, and the rung to ask next: one more than is usually held. A zero was
+ * not counted by anybody, and says nothing.
+ */
 export function holdsOf(
   held: readonly number[],
 ): { longest: number; usual: number; next: number } | null {
-  if (held.length === 0) return null;
-  const sorted = [...held].sort((a, b) => a - b);
+  const sorted = held.filter((n) => n > 0).sort((a, b) => a - b);
+  if (sorted.length === 0) return null;
   const usual = sorted[Math.floor((sorted.length - 1) / 2)]!;
   return { longest: sorted.at(-1)!, usual, next: usual + 1 };
 }

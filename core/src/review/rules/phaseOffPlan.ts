@@ -4,7 +4,7 @@ import { rule } from '../finding.ts';
 const OVER_SHARE = 1.15;
 const GRACE_S = 60;
 /** Less than this share is written: talk and tries fill some of a phase, not most of it. Common practice. */
-const UNDER_SHARE = 0.2;
+const UNDER_SHARE = 0.3;
 
 /** A phase that is ridden for longer than its minutes, or has next to nothing in it. */
 export const phaseOffPlan = rule({

@@ -11,11 +11,13 @@ interface MiniArenaProps {
   /** Laid out when it comes into sight; null where it cannot be ridden. */
   ride(): Ride | null;
   label: string;
+  /** Draws only these lines of it. */
+  among?: ReadonlySet<string>;
   className?: string;
 }
 
 /** A ride in a small arena, without letters: to be recognised at a glance in a list. */
-export function MiniArena({ ride, label, className = 'w-full' }: MiniArenaProps) {
+export function MiniArena({ ride, label, among, className = 'w-full' }: MiniArenaProps) {
   const place = useRef<HTMLDivElement>(null);
   const [seen, setSeen] = useState<Ride | null>(null);
   useEffect(() => {
@@ -61,7 +63,14 @@ export function MiniArena({ ride, label, className = 'w-full' }: MiniArenaProps)
             strokeOpacity={0.6}
             strokeWidth={0.25}
           />
-          <Strokes ride={seen} view={VIEW} selectedItem={null} only={undefined} weight={1.9} />
+          <Strokes
+            ride={seen}
+            view={VIEW}
+            selectedItem={null}
+            only={undefined}
+            among={among}
+            weight={1.9}
+          />
         </svg>
       )}
     </div>

@@ -11,17 +11,25 @@ interface StrokesProps {
   view: View;
   selectedItem: string | null;
   only: string | null | undefined;
+  /** Draws only these lines of the lesson; all when missing. */
+  among?: ReadonlySet<string> | undefined;
   /** Times the usual width: for small pictures. */
   weight?: number;
 }
 
 /** The ridden line in beats; the chosen line stands out, with the marks of its direction and bend. */
 export const Strokes = memo(function Strokes(props: StrokesProps) {
-  const { ride, view, selectedItem, only, weight = 1 } = props;
+  const { ride, view, selectedItem, only, among, weight = 1 } = props;
   const strokes = useDrawn(ride, selectedItem, view);
   const chosen = ({ stroke }: DrawnStroke) =>
     ride.movements[stroke.movement]?.itemId === selectedItem;
-  const shown = only === undefined ? strokes : strokes.filter(chosen);
+  const drawn = among
+    ? strokes.filter(({ stroke }) => {
+        const { itemId, act } = ride.movements[stroke.movement]!;
+        return among.has(itemId) && act !== -1;
+      })
+    : strokes;
+  const shown = only === undefined ? drawn : drawn.filter(chosen);
   const order = [...shown.filter((s) => !chosen(s)), ...shown.filter(chosen)];
   // A line that cannot be ridden just now is still the one in hand: the rest does not flash up with it.
   const broken = ride.faults.some((f) => f.itemId === selectedItem);

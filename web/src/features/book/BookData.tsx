@@ -13,7 +13,7 @@ export default function BookData() {
       title="The book"
       about="What is in it belongs to you: export it, check a backup, import tables"
     >
-      <div className="max-w-5xl space-y-10 p-5 md:p-7">
+      <div className="max-w-[1500px] space-y-10 p-5 md:p-7">
         <BookFile />
         <SessionsTable />
         <ReadingsTable />

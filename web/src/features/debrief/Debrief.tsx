@@ -127,6 +127,7 @@ export default function Debrief() {
           <Timeline
             session={session.data}
             seen={seen}
+            horse={horse.data ?? null}
             onTakeBack={(corrects) =>
               void add([
                 {

@@ -17,7 +17,7 @@ export default function Debriefs() {
   const days = [...new Set(sessions.data.map((s) => s.date))];
   return (
     <Page title="Debrief" about="What was ridden, day by day">
-      <div className="mx-auto max-w-4xl p-5 md:p-7">
+      <div className="max-w-[1500px] p-5 md:p-7">
         {days.length === 0 && (
           <Empty title="Nothing was taught yet.">
             <p>After a lesson at the ringside its tries and marks stand here.</p>

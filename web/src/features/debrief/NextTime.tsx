@@ -1,12 +1,16 @@
+import { holdsByMovement } from '@canter-book/core/debrief/holds';
+import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { TryObservation } from '@canter-book/core/observations/observation';
-import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
-import { holdsOf } from '@canter-book/core/ringside/intervals';
-import { useReadingsQuery } from '../../api/api.ts';
+import { useReadingsQuery, useSeenQuery } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 
-/** What the next lesson could begin with, from where the horse stands and what held today. */
+const YEAR_DAYS = 365;
+/** More would not be remembered at the next lesson. */
+const MOST = 2;
+
+/** What the next lesson could begin with, from where the horse stands and what has held over the year. */
 export function NextTime({
   horseId,
   tries,
@@ -15,24 +19,30 @@ export function NextTime({
   tries: readonly TryObservation[];
 }) {
   const { data: known } = useReadingsQuery(horseId);
+  const since = dateOf(dayOf(today()) - YEAR_DAYS);
+  const { data: seen = [] } = useSeenQuery({ horseId, kinds: 'try', since });
   const next = known && firstUnconfirmed(standingsOf(known.readings, dayOf(today())));
-  const held = holdsOf(tries.filter((t) => t.result === 'good').map((t) => t.held));
-  if (!next && !held) return null;
+  const ridden = new Set(tries.map((t) => t.text));
+  const all = seen.flatMap((row) => (row.seen.kind === 'try' ? [row.seen] : []));
+  const held = holdsByMovement(all)
+    .filter(({ text }) => ridden.has(text))
+    .slice(0, MOST);
+  if (!next && held.length === 0) return null;
   return (
     <section className="mt-6 max-w-xl rounded-lg bg-sand-light p-4">
       <h3 className="mb-1 text-base">Next time</h3>
       {next && (
         <p>
-          First not yet confirmed: {next.scale} on the <ReinMark rein={next.rein} word /> rein,
-          about {next.mean.toFixed(1)}.
+          Work on first: {next.scale} on the <ReinMark rein={next.rein} word /> rein, about{' '}
+          {next.mean.toFixed(1)}.
         </p>
       )}
-      {held && (
-        <p>
-          {held.usual} strides were usual in what held, {held.longest} the most. Ask for {held.next}
-          .
+      {held.map(({ text, holds }) => (
+        <p key={text}>
+          <span className="font-mono">{text}</span>: usually {holds.usual} held, {holds.longest} at
+          most. Ask for {holds.next}.
         </p>
-      )}
+      ))}
     </section>
   );
 }

@@ -1,20 +1,26 @@
 import { useMemo, useState } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import { profileOf } from '@canter-book/core/observations/profile';
+import type { Horse, Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
 import { clock } from '@canter-book/core/units';
 
 interface TimelineProps {
   session: Session;
   seen: readonly Observation[];
+  /** Its own strides set the planned times, as at the desk; null until it is known. */
+  horse: Horse | null;
   onTakeBack(id: string): void;
 }
 
 const DAY_MS = 24 * 3600 * 1000;
 
 /** What was planned beside what was ridden and seen. For a day it can be corrected; then it stands. */
-export function Timeline({ session, seen, onTakeBack }: TimelineProps) {
-  const rows = useMemo(() => timelineOf(session, seen), [session, seen]);
+export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
+  const rows = useMemo(
+    () => timelineOf(session, seen, profileOf(horse, new Date().getFullYear())),
+    [session, seen, horse],
+  );
   const [now] = useState(() => Date.now());
   const open = now - Date.parse(session.endedAt ?? session.startedAt) < DAY_MS;
   if (rows.length === 0) return null;

@@ -2,6 +2,7 @@ import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { LessonSummary } from '../../api/api.ts';
 import { ago } from '../../app/dates.ts';
+import { LessonMini } from '../arena/LessonMini.tsx';
 import { IconButton } from './IconButton.tsx';
 
 interface LessonRowProps {
@@ -14,7 +15,12 @@ interface LessonRowProps {
 
 export function LessonRow({ lesson, horse, onTag, onCopy, onRemove }: LessonRowProps) {
   return (
-    <li className="flex items-center gap-2 px-2 hover:bg-sand-light">
+    <div className="flex items-center gap-3 px-2 hover:bg-sand-light">
+      <LessonMini
+        lessonId={lesson.id}
+        title={lesson.title}
+        className="hidden w-28 shrink-0 sm:block"
+      />
       <Link
         to={`/desk/${lesson.id}`}
         className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-4 py-3.5 no-underline"
@@ -44,6 +50,6 @@ export function LessonRow({ lesson, horse, onTag, onCopy, onRemove }: LessonRowP
       <IconButton label={`Delete ${lesson.title}`} onClick={onRemove}>
         <Trash2 size={16} aria-hidden />
       </IconButton>
-    </li>
+    </div>
   );
 }

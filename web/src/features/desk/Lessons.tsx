@@ -17,11 +17,13 @@ import { ago } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
+import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Select, TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Rows } from '../../ui/Rows.tsx';
 import { firstText } from './firstText.ts';
 import { LessonRow } from './LessonRow.tsx';
 import { copyOf, recordOf } from './lessonRecord.ts';
@@ -55,7 +57,7 @@ export default function Lessons() {
   return (
     <Page
       title="Lesson desk"
-      about={horse ? `Lessons for ${horse.name}` : 'Every lesson in the book'}
+      about={`${counted(shown.length, 'lesson')}${horse ? ` for ${horse.name}` : ''}`}
       actions={
         <span className="flex gap-2">
           <OpenFile onText={(text) => void open(recordOf(text, horseId || null, newId))} />
@@ -63,7 +65,7 @@ export default function Lessons() {
         </span>
       }
     >
-      <div className="mx-auto max-w-5xl p-5 md:p-7">
+      <div className="max-w-[1500px] p-5 md:p-7">
         {problem && (
           <p role="alert" className="mb-4 text-madder">
             ✕ {problem.title}. {problem.detail}
@@ -116,18 +118,20 @@ export default function Lessons() {
             </button>
           </p>
         ) : (
-          <ul className="divide-y divide-line border-y border-line">
-            {shown.map((lesson) => (
+          <Rows
+            items={shown}
+            keyOf={(lesson) => lesson.id}
+            height={60}
+            render={(lesson) => (
               <LessonRow
-                key={lesson.id}
                 lesson={lesson}
                 horse={horses.find((h) => h.id === lesson.horseId)?.name ?? 'any horse'}
                 onTag={(t) => narrow('tag', t)}
                 onCopy={() => void copy(lesson.id)}
                 onRemove={() => void remove(lesson)}
               />
-            ))}
-          </ul>
+            )}
+          />
         )}
         <Removed onBringBack={(id) => void bringBack(id)} />
       </div>

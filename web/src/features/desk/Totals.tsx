@@ -12,33 +12,33 @@ export function Totals({ ride }: { ride: Ride }) {
       <Share
         name="reins"
         parts={[
-          ['◐', rein.left, 'left rein'],
-          ['◑', rein.right, 'right rein'],
+          ['left', rein.left, 'left rein'],
+          ['right', rein.right, 'right rein'],
         ]}
       />
       {gait.canter > 0 && (
         <Share
           name={changes > 0 ? `leads, ${changes} changes` : 'leads'}
           parts={[
-            ['◐', lead.left, 'left lead'],
-            ['◑', lead.right, 'right lead'],
+            ['left', lead.left, 'left lead'],
+            ['right', lead.right, 'right lead'],
           ]}
         />
       )}
       <Share
         name="gaits"
         parts={[
-          ['w', gait.walk, 'walk'],
-          ['t', gait.trot, 'trot'],
-          ['c', gait.canter, 'canter'],
+          ['walk', gait.walk, 'walk'],
+          ['trot', gait.trot, 'trot'],
+          ['canter', gait.canter, 'canter'],
         ]}
       />
       <Share
-        name="lines"
+        name="turns"
         parts={[
-          ['◐', turning.left, 'turning left'],
-          ['↑', straight, 'straight'],
-          ['◑', turning.right, 'turning right'],
+          ['left', turning.left, 'turning left'],
+          ['straight', straight, 'straight'],
+          ['right', turning.right, 'turning right'],
         ]}
       />
     </dl>
@@ -47,7 +47,7 @@ export function Totals({ ride }: { ride: Ride }) {
 
 interface ShareProps {
   name: string;
-  /** Sign, metres, and what it is in words. */
+  /** In a word, metres, and what it is in full. */
   parts: readonly (readonly [string, number, string])[];
 }
 
@@ -70,11 +70,11 @@ function Share({ name, parts }: ShareProps) {
             <span key={words} className={fills[i]} style={{ width: `${share(metres)}%` }} />
           ))}
         </span>
-        {parts.map(([sign, metres, words]) => (
-          <span key={words} className="tabular font-mono font-bold">
-            <span aria-hidden>{sign}</span>
-            <span className="sr-only">{words} </span>
-            {Math.round(share(metres))}%
+        {parts.map(([word, metres, words], i) => (
+          <span key={words} className="tabular whitespace-nowrap">
+            {i > 0 && <span className="text-soft">· </span>}
+            <span aria-hidden>{word}</span>
+            <span className="sr-only">{words}</span> <b>{Math.round(share(metres))} %</b>
           </span>
         ))}
       </dd>

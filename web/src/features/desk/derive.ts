@@ -1,5 +1,5 @@
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
-import { countsPerStride } from '@canter-book/core/gaits/paces';
+import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import type { Approach } from '@canter-book/core/lesson/document';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { profileOf } from '@canter-book/core/observations/profile';
@@ -84,7 +84,7 @@ function marginOf({ spans }: Parsed, ride: Ride): Map<number, string> {
       line,
       metres < 0.5
         ? `at ${clock(first.startsAtS)}`
-        : `${Math.round(metres)} m · ${Math.round(counts)}${first.gait === 'walk' ? ' steps' : ''}`,
+        : `${Math.round(metres)} m · ${Math.round(counts)} ${countWord(first.gait)}`,
     );
   }
   return margin;

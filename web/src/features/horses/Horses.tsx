@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/observations/records';
@@ -7,18 +8,47 @@ import { ago, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
+import { Select, TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Rows } from '../../ui/Rows.tsx';
 import { Riders } from './Riders.tsx';
+
+const ORDERS = [
+  ['name', 'by name'],
+  ['waited', 'longest wait first'],
+  ['stage', 'highest stage first'],
+] as const;
+type Order = (typeof ORDERS)[number][0];
+
+/** From so many horses on one looks for a name. */
+const SEARCHED_FROM = 12;
 
 export default function Horses() {
   useTitle('Horses');
   const horses = useHorsesQuery();
   const riders = useRidersQuery();
   const yard = useYardQuery(today());
+  const [words, setWords] = useState('');
+  const [order, setOrder] = useState<Order>('name');
   if (!horses.data) return <QueryState query={horses} what="horses" />;
   const working = horses.data.filter((h) => !h.retiredOn);
   const retired = horses.data.filter((h) => h.retiredOn);
-  const riderName = (id: string) => riders.data?.find((r) => r.id === id)?.name.split(' ')[0];
+  const ridersOf = (horse: Horse) =>
+    horse.riderIds
+      .map((id) => riders.data?.find((r) => r.id === id)?.name.split(' ')[0])
+      .filter(Boolean)
+      .join(', ');
+  const lastOf = (horse: Horse) => yard.data?.find((y) => y.horseId === horse.id)?.lastDate ?? null;
+  const said = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = working
+    .filter((h) =>
+      said.every((w) => `${h.name} ${h.theme} ${ridersOf(h)}`.toLowerCase().includes(w)),
+    )
+    .sort((a, b) => {
+      if (order === 'stage') return b.stage - a.stage;
+      if (order === 'waited') return (lastOf(a) ?? '9999').localeCompare(lastOf(b) ?? '9999');
+      return a.name.localeCompare(b.name);
+    });
   return (
     <Page
       title="Horses"
@@ -29,23 +59,63 @@ export default function Horses() {
       actions={<ButtonLink to="/horses/new">Enter a horse</ButtonLink>}
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">
-        {horses.data.length === 0 ? (
-          <Empty title="No horse in the book yet.">
-            <p>Name, height and stage are enough to begin: strides and limits follow from them.</p>
-            <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
-          </Empty>
-        ) : (
-          <ul className="divide-y divide-line border-y border-line">
-            {horses.data.map((horse) => (
-              <Row
-                key={horse.id}
-                horse={horse}
-                riders={horse.riderIds.map(riderName).filter(Boolean).join(', ')}
-                last={yard.data?.find((y) => y.horseId === horse.id)?.lastDate ?? null}
+        <div className="min-w-0">
+          {horses.data.length === 0 ? (
+            <Empty title="No horse in the book yet.">
+              <p>
+                Name, height and stage are enough to begin: strides and limits follow from them.
+              </p>
+              <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
+            </Empty>
+          ) : (
+            <>
+              {working.length >= SEARCHED_FROM && (
+                <div role="search" className="mb-4 grid gap-3 sm:grid-cols-[1fr_14rem]">
+                  <TextInput
+                    type="search"
+                    aria-label="Find a horse"
+                    placeholder="Name, theme or rider"
+                    value={words}
+                    onChange={(e) => setWords(e.target.value)}
+                  />
+                  <Select
+                    aria-label="Order"
+                    value={order}
+                    onChange={(e) => setOrder(e.target.value as Order)}
+                  >
+                    {ORDERS.map(([value, label]) => (
+                      <option key={value} value={value}>
+                        {label}
+                      </option>
+                    ))}
+                  </Select>
+                </div>
+              )}
+              <Rows
+                items={shown}
+                keyOf={(horse) => horse.id}
+                height={86}
+                render={(horse) => (
+                  <Row horse={horse} riders={ridersOf(horse)} last={lastOf(horse)} />
+                )}
               />
-            ))}
-          </ul>
-        )}
+              {shown.length === 0 && <p className="py-6 text-soft">No horse has all of that.</p>}
+            </>
+          )}
+          {retired.length > 0 && (
+            <details className="mt-6">
+              <summary className="text-soft">Retired ({retired.length})</summary>
+              <Rows
+                items={retired}
+                keyOf={(horse) => horse.id}
+                height={86}
+                render={(horse) => (
+                  <Row horse={horse} riders={ridersOf(horse)} last={lastOf(horse)} />
+                )}
+              />
+            </details>
+          )}
+        </div>
         <Riders />
       </div>
     </Page>
@@ -54,29 +124,27 @@ export default function Horses() {
 
 function Row({ horse, riders, last }: { horse: Horse; riders: string; last: string | null }) {
   return (
-    <li>
-      <Link
-        to={`/horses/${horse.id}`}
-        className="grid grid-cols-1 gap-x-6 gap-y-1 px-2 py-4 no-underline hover:bg-sand-light sm:grid-cols-[10rem_1fr_11rem]"
-      >
-        <span>
-          <span className="font-book text-xl font-semibold">{horse.name}</span>
-          <span className="block text-[13px] text-soft">{riders && `with ${riders}`}</span>
+    <Link
+      to={`/horses/${horse.id}`}
+      className="grid grid-cols-1 gap-x-6 gap-y-1 px-2 py-4 no-underline hover:bg-sand-light sm:grid-cols-[10rem_1fr_11rem]"
+    >
+      <span>
+        <span className="font-book text-xl font-semibold">{horse.name}</span>
+        <span className="block text-[13px] text-soft">{riders && `with ${riders}`}</span>
+      </span>
+      <span>
+        <span className="block">{horse.theme || 'No theme yet'}</span>
+        <span className="text-[13px] text-soft">
+          {horse.kind} · {horse.heightCm} cm
+          {horse.hollowSide && ` · hollow on the ${horse.hollowSide}`}
         </span>
-        <span>
-          <span className="block">{horse.theme || 'No theme yet'}</span>
-          <span className="text-[13px] text-soft">
-            {horse.kind} · {horse.heightCm} cm
-            {horse.hollowSide && ` · hollow on the ${horse.hollowSide}`}
-          </span>
+      </span>
+      <span className="sm:text-right">
+        <span className="block">stage {horse.stage}</span>
+        <span className="text-[13px] text-soft">
+          {STAGES[horse.stage].words} · {last ? ago(last) : 'not worked yet'}
         </span>
-        <span className="sm:text-right">
-          <span className="block">stage {horse.stage}</span>
-          <span className="text-[13px] text-soft">
-            {STAGES[horse.stage].words} · {last ? ago(last) : 'not worked yet'}
-          </span>
-        </span>
-      </Link>
-    </li>
+      </span>
+    </Link>
   );
 }

@@ -15,7 +15,7 @@ export function ScaleStraps({ scale, words, standing }: ScaleStrapsProps) {
     <div className="grid items-center gap-x-4 gap-y-1 sm:grid-cols-[9.5rem_1fr]">
       <div>
         <h3 className="text-lg">{scale}</h3>
-        <p className="text-[13px] text-soft">{words}</p>
+        <p className="text-[13px] leading-tight text-soft">{words}</p>
       </div>
       <div>
         {(['left', 'right'] as const).map((rein) => {
@@ -24,7 +24,7 @@ export function ScaleStraps({ scale, words, standing }: ScaleStrapsProps) {
             ? `about ${s.mean.toFixed(1)}, give or take ${s.sd.toFixed(1)}`
             : 'no marks yet';
           return (
-            <div key={rein} className="flex items-center gap-3">
+            <div key={rein} className="flex max-w-[30rem] items-center gap-3">
               <ReinMark rein={rein} />
               <Strap
                 side={rein}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { measurementSchema, type Horse } from '@canter-book/core/observations/records';
 import { horseStride } from '@canter-book/core/gaits/horse';
 import { measuredStride } from '@canter-book/core/gaits/measured';
+import { implausible, type Implausible } from '@canter-book/core/gaits/plausible';
 import {
   PACES,
   MOVING_GAITS,
@@ -11,8 +12,9 @@ import {
   type PaceName,
 } from '@canter-book/core/gaits/paces';
 import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
-import { today } from '../../app/dates.ts';
+import { shortDate, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
+import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
@@ -83,6 +85,52 @@ export function Strides({ horse }: { horse: Horse }) {
   );
 }
 
+/** What is not a horse, in words that say what to look at. */
+function wordsOf(wrong: Implausible, gait: MovingGait): string {
+  const round = (n: number) => Math.round(n * 10) / 10;
+  switch (wrong.code) {
+    case 'every-beat':
+      return `${Math.round(wrong.perMinute)} strides a minute is twice a ${gait}. Did you tap every beat?`;
+    case 'tempo':
+      return `${Math.round(wrong.perMinute)} strides a minute is no ${gait} of this horse: expect ${Math.round(wrong.range.least)} to ${Math.round(wrong.range.most)}. Check the count and the seconds.`;
+    case 'speed':
+      return `${round(wrong.metresPerSecond)} m a second is no ${gait} of this horse: expect ${round(wrong.range.least)} to ${round(wrong.range.most)}. Check the metres and the seconds.`;
+  }
+}
+
+interface SoFarProps {
+  horse: Horse;
+  gait: MovingGait;
+  pace: PaceName;
+  onRemove(id: string): Promise<void>;
+}
+
+/** What was measured before in this pace; a slip can be deleted. */
+function SoFar({ horse, gait, pace, onRemove }: SoFarProps) {
+  const own = horse.measured.filter((m) => m.gait === gait && m.pace === pace);
+  if (own.length === 0) return null;
+  return (
+    <ul className="col-span-2 text-[13px]" aria-label="Measured so far">
+      {own.map((m) => (
+        <li key={m.id} className="flex items-center justify-between gap-2">
+          <span>
+            {shortDate(m.date)}: <b className="tabular">{(m.metres / m.strides).toFixed(2)} m</b>,{' '}
+            {Math.round((60 * m.strides) / m.seconds)} strides a minute
+          </span>
+          <button
+            type="button"
+            aria-label={`Delete the measurement of ${shortDate(m.date)}`}
+            className="min-h-9 px-2 text-madder underline"
+            onClick={() => void onRemove(m.id)}
+          >
+            delete
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** From M to F is 48 m in the long arena: count the strides, take the time. */
 function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
   const [save, saving] = useSaveHorseMutation();
@@ -90,9 +138,15 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
   const [pace, setPace] = useState<PaceName>('working');
   const [entered, setEntered] = useState({ metres: '48', counts: '', seconds: '' });
   const [error, setError] = useState<string | null>(null);
+  const [beats, setBeats] = useState(false);
   const unit = countsPerStride(gait) === 2 ? 'Steps' : 'Strides';
   const set = (name: keyof typeof entered) => (event: React.ChangeEvent<HTMLInputElement>) =>
     setEntered({ ...entered, [name]: event.target.value });
+  const remove = async (id: string) => {
+    const saved = await save({ ...horse, measured: horse.measured.filter((m) => m.id !== id) });
+    if (saved.error) return setError(problemOf(saved.error).detail);
+    tell('The measurement is deleted.', () => save({ ...saved.data, measured: horse.measured }));
+  };
   const submit = async () => {
     const made = measurementSchema.safeParse({
       id: newId(),
@@ -104,6 +158,9 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
       seconds: Number(entered.seconds),
     });
     if (!made.success) return setError(made.error.issues[0]?.message ?? 'Check the figures');
+    const wrong = implausible(made.data, horse.heightCm);
+    setBeats(wrong?.code === 'every-beat');
+    if (wrong) return setError(wordsOf(wrong, gait));
     const saved = await save({ ...horse, measured: [...horse.measured, made.data] });
     if (saved.error) setError(problemOf(saved.error).detail);
     else onDone();
@@ -173,6 +230,7 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
           />
         )}
       </Field>
+      <SoFar horse={horse} gait={gait} pace={pace} onRemove={remove} />
       <StrideTaps
         unit={unit.toLowerCase()}
         onMeasured={(counts, seconds) =>
@@ -181,7 +239,7 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
       />
       <div className="col-span-2 flex gap-2">
         <Button type="submit" disabled={saving.isLoading}>
-          Keep
+          Save
         </Button>
         <Button look="quiet" onClick={onDone}>
           Cancel
@@ -189,7 +247,20 @@ function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void }) {
       </div>
       {error && (
         <p role="alert" className="col-span-2 text-[13px] text-madder">
-          ✕ {error}
+          ✕ {error}{' '}
+          {beats && (
+            <button
+              type="button"
+              className="font-bold text-leather underline"
+              onClick={() => {
+                setEntered({ ...entered, counts: String(Number(entered.counts) / 2) });
+                setError(null);
+                setBeats(false);
+              }}
+            >
+              Yes: halve the count
+            </button>
+          )}
         </p>
       )}
     </form>

@@ -18,6 +18,7 @@ import {
 import { QueryState } from '../../api/QueryState.tsx';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
+import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
@@ -181,7 +182,9 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
             ? 'the best choice'
             : `within ${(100 * plan.gap).toFixed(1)} % of the best choice`}
           {' · '}
-          {ride.movements.filter((m) => m.act !== -1).length} movements
+          {counted(ride.movements.filter((m) => m.act !== -1).length, 'movement')}
+          {' · '}
+          <b className="text-ink">{plan.sets.reduce((m, s) => m + s.minutes, 0)} min in all</b>
         </span>
       </div>
       {saving.error && (

@@ -14,7 +14,7 @@ interface PlannedSetCardProps {
   onSwap(exercise: string): void;
 }
 
-const MARKS = { confirmed: '●', improving: '◒', new: '○', 'not yet': '–' } as const;
+const MARKS = { confirmed: '●', improving: '↗', new: '○', 'not yet': '–' } as const;
 
 /** One set of the plan: what, how long on each rein, and why; opened, what must be seen and what could stand here instead. */
 export function PlannedSetCard(props: PlannedSetCardProps) {

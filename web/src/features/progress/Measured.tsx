@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { MEASURES, type Biases } from '@canter-book/core/progress/evidence';
-import { holdsOf } from '@canter-book/core/ringside/intervals';
+import { holdsByMovement } from '@canter-book/core/debrief/holds';
 import { median } from '@canter-book/core/stats/median';
 import { useSeenQuery } from '../../api/api.ts';
 
@@ -98,7 +98,7 @@ function Spread({ name, values, width, none }: SpreadProps) {
       <figcaption className="flex justify-between">
         <b>{name}</b>
         <span className="tabular font-mono text-[13px]">
-          {middle.toFixed(1)} · {values.length}
+          {middle.toFixed(1)} from {values.length}
         </span>
       </figcaption>
       <svg viewBox="0 0 200 74" role="img" aria-label={`${name}: middle ${middle.toFixed(1)}`}>
@@ -132,14 +132,7 @@ function Spread({ name, values, width, none }: SpreadProps) {
 /** Strides held by movement: the longest, the usual, and the rung to ask next. */
 function Holds({ tries }: { tries: readonly Seen<'try'>[] }) {
   const rows = useMemo(() => {
-    const held = new Map<string, number[]>();
-    for (const t of tries) {
-      if (t.held > 0) held.set(t.text, [...(held.get(t.text) ?? []), t.held]);
-    }
-    return [...held]
-      .map(([text, list]) => ({ text, count: list.length, holds: holdsOf(list)! }))
-      .sort((a, b) => b.count - a.count)
-      .slice(0, 7);
+    return holdsByMovement(tries).slice(0, 7);
   }, [tries]);
   return (
     <div>

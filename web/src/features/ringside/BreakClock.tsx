@@ -33,7 +33,7 @@ export function BreakClock({ teaching }: { teaching: Teaching }) {
         'walk now'
       ) : (
         <>
-          <span className="block text-[11px] leading-tight">walk in</span>
+          <span className="block text-[11px] leading-tight">walk in </span>
           {clock(leftS)}
         </>
       )}

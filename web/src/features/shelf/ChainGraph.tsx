@@ -12,7 +12,7 @@ interface ChainGraphProps {
 const BOX = { width: 176, height: 112, gapX: 40, gapY: 14 };
 const LOOKS: Readonly<Record<Status, { mark: string; fill: string; dashed: boolean }>> = {
   confirmed: { mark: '●', fill: 'var(--bottle)', dashed: false },
-  improving: { mark: '◒', fill: 'var(--ochre)', dashed: false },
+  improving: { mark: '↗', fill: 'var(--ochre)', dashed: false },
   new: { mark: '○', fill: 'var(--sky)', dashed: false },
   'not yet': { mark: '–', fill: 'var(--soft)', dashed: true },
 };

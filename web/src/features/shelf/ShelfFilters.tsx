@@ -80,7 +80,7 @@ export function ShelfFilters(props: ShelfFiltersProps) {
       </div>
       {horseId && (
         <p className="mt-2 text-[13px] text-soft">
-          ● confirmed · ◒ improving · ○ new, one a day at most · – not yet
+          ● confirmed · ↗ improving · ○ new, at most one per day · – not yet
         </p>
       )}
     </div>

@@ -1,14 +1,29 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
-import { useHealthQuery, useHorsesQuery, useYardQuery, type YardRow } from '../../api/api.ts';
+import {
+  useHealthQuery,
+  useHorsesQuery,
+  useLessonsQuery,
+  useYardQuery,
+  type LessonSummary,
+  type YardRow,
+} from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, longDate, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
+import { TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { Rows } from '../../ui/Rows.tsx';
+import { Strap } from '../../ui/Strap.tsx';
+import { LessonMini } from '../arena/LessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
+
+/** From so many horses on one looks for a name. */
+const SEARCHED_FROM = 12;
 
 /** The day's page: each horse, what it waits for, and the way to its lesson. */
 export default function Today() {
@@ -17,39 +32,56 @@ export default function Today() {
   const horses = useHorsesQuery();
   const yard = useYardQuery(date);
   const health = useHealthQuery();
+  const { data: lessons = [] } = useLessonsQuery({});
+  const [name, setName] = useState('');
   if (!horses.data || !yard.data) {
     return <QueryState query={horses.data ? yard : horses} what="yard" />;
   }
-  const rows = [...yard.data].sort((a, b) => (a.lastDate ?? '').localeCompare(b.lastDate ?? ''));
+  const nameOf = new Map(horses.data.filter((h) => !h.retiredOn).map((h) => [h.id, h.name]));
+  const rows = yard.data
+    .filter((row) => nameOf.has(row.horseId))
+    .filter((row) => nameOf.get(row.horseId)!.toLowerCase().includes(name.trim().toLowerCase()))
+    .sort(longestWaiting);
   return (
     <Page
       title="Today"
       about={`${longDate(date)}${health.data?.demo ? ` · ${health.data.demo} (demo)` : ''}`}
     >
-      <div className="mx-auto max-w-5xl p-5 md:p-7">
-        {rows.length === 0 ? (
-          <Empty title="The book is empty.">
-            <p>
-              Begin with a horse: its name, height and stage. Its strides and limits follow from
-              them.
-            </p>
-            <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
-          </Empty>
+      <div className="max-w-[1500px] p-5 md:p-7">
+        {nameOf.size === 0 ? (
+          <FirstPage />
         ) : (
           <>
-            <p className="mb-4 max-w-2xl text-soft">
-              The horse that has waited longest stands first. Below its name is the lowest scale
-              that is not yet confirmed: begin there.
-            </p>
-            <ol className="divide-y divide-line border-y border-line">
-              {rows.map((row) => (
+            <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
+              <p className="max-w-2xl text-soft">
+                The horse that has waited longest stands first. Beside it: what to work on first,
+                and its last lesson.
+              </p>
+              {nameOf.size >= SEARCHED_FROM && (
+                <div className="w-72 max-w-full">
+                  <TextInput
+                    type="search"
+                    aria-label="Find a horse"
+                    placeholder={`Find one of ${nameOf.size} horses`}
+                    value={name}
+                    onChange={(e) => setName(e.target.value)}
+                  />
+                </div>
+              )}
+            </div>
+            <Rows
+              items={rows}
+              keyOf={(row) => row.horseId}
+              height={104}
+              render={(row) => (
                 <Waiting
-                  key={row.horseId}
                   row={row}
-                  name={horses.data!.find((h) => h.id === row.horseId)?.name ?? ''}
+                  name={nameOf.get(row.horseId)!}
+                  lesson={lessons.find((l) => l.horseId === row.horseId) ?? null}
                 />
-              ))}
-            </ol>
+              )}
+            />
+            {rows.length === 0 && <p className="py-6 text-soft">No horse of that name.</p>}
           </>
         )}
       </div>
@@ -57,10 +89,44 @@ export default function Today() {
   );
 }
 
-function Waiting({ row, name }: { row: YardRow; name: string }) {
-  const { next } = row;
+/** The longest rest first; a horse that was never worked is nobody’s oversight, and comes last. */
+const longestWaiting = (a: YardRow, b: YardRow): number =>
+  (a.lastDate ?? '9999').localeCompare(b.lastDate ?? '9999');
+
+/** An empty book: what to do first, and what comes of it. */
+function FirstPage() {
   return (
-    <li className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-4 md:grid-cols-[11rem_1fr_auto]">
+    <div className="grid items-center gap-8 lg:grid-cols-[1fr_24rem]">
+      <Empty title="The book is empty.">
+        <p>
+          Begin with a horse: its name, height and stage. Its strides and limits follow from them.
+        </p>
+        <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
+        <p>
+          <Link to="/help">How a first lesson goes</Link>
+        </p>
+      </Empty>
+      <figure aria-hidden className="hidden lg:block">
+        <Strap side="left" value={5.5} spread={0.8} notch={4.6} label="" />
+        <Strap side="right" value={6.4} spread={0.6} notch={5.9} label="" />
+        <figcaption className="mt-2 font-book text-[14px] text-soft italic">
+          Each scale of training becomes a pair of straps, one per rein: the buckle is today’s
+          estimate, the notch where it was a month ago.
+        </figcaption>
+      </figure>
+    </div>
+  );
+}
+
+interface WaitingProps {
+  row: YardRow;
+  name: string;
+  lesson: LessonSummary | null;
+}
+
+function Waiting({ row, name, lesson }: WaitingProps) {
+  return (
+    <div className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[9.5rem_minmax(0,1fr)_auto] xl:grid-cols-[10rem_minmax(0,1fr)_11rem_auto]">
       <div>
         <Link
           to={`/horses/${row.horseId}`}
@@ -73,25 +139,19 @@ function Waiting({ row, name }: { row: YardRow; name: string }) {
           {row.lastMinutes !== null && `, ${Math.round(row.lastMinutes)} min`}
         </p>
       </div>
-      <div>
-        {next ? (
-          <p>
-            <b>
-              {next.scale[0]!.toUpperCase() + next.scale.slice(1)},{' '}
-              <ReinMark rein={next.rein} word /> rein
-            </b>{' '}
-            <span className="tabular font-mono text-[14px]">{next.mean.toFixed(1)}</span>
-            <span className="text-soft"> · {SCALE_WORDS[next.scale]}</span>
-          </p>
-        ) : (
-          <p className="text-soft">
-            {row.lastDate
-              ? 'Every scale that was marked is confirmed.'
-              : 'No marks yet: they come from the first lesson.'}
-          </p>
-        )}
-        {row.homework && <p className="font-book text-[14px] text-soft italic">{row.homework}</p>}
-      </div>
+      <Aim row={row} />
+      {lesson ? (
+        <Link
+          to={`/desk/${lesson.id}`}
+          title={lesson.title}
+          className="hidden rounded-md border border-line p-1 no-underline hover:border-leather xl:block"
+        >
+          <LessonMini lessonId={lesson.id} title={lesson.title} />
+          <span className="block truncate text-[12.5px] text-soft">{lesson.title}</span>
+        </Link>
+      ) : (
+        <span className="hidden xl:block" />
+      )}
       <div className="flex gap-2">
         <ButtonLink look="quiet" to={`/desk?horse=${row.horseId}`}>
           Lessons
@@ -99,6 +159,51 @@ function Waiting({ row, name }: { row: YardRow; name: string }) {
         <PlanLink horseId={row.horseId}>Propose</PlanLink>
         <ButtonLink to={`/ringside?horse=${row.horseId}`}>Teach</ButtonLink>
       </div>
-    </li>
+    </div>
+  );
+}
+
+/** What to work on first, on its straps. */
+function Aim({ row }: { row: YardRow }) {
+  const { next, standings, homework } = row;
+  const known = Object.values(standings).some((s) => s.left ?? s.right);
+  if (!next) {
+    return (
+      <p className="text-soft">
+        {known
+          ? 'Every scale that was marked is confirmed.'
+          : 'No marks yet: they come from the first lesson.'}
+      </p>
+    );
+  }
+  return (
+    <div className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-center gap-x-4">
+      <div aria-hidden>
+        {(['left', 'right'] as const).map((rein) => {
+          const s = standings[next.scale][rein];
+          return (
+            <Strap
+              key={rein}
+              side={rein}
+              value={s?.mean ?? null}
+              spread={s?.sd ?? 0}
+              notch={s?.monthAgo ?? null}
+              label=""
+            />
+          );
+        })}
+      </div>
+      <div>
+        <p>
+          <b>
+            {next.scale[0]!.toUpperCase() + next.scale.slice(1)}, <ReinMark rein={next.rein} word />{' '}
+            rein
+          </b>{' '}
+          <span className="tabular font-mono text-[14px]">{next.mean.toFixed(1)}</span>
+          <span className="text-soft"> · {SCALE_WORDS[next.scale]}</span>
+        </p>
+        {homework && <p className="font-book text-[14px] text-soft italic">{homework}</p>}
+      </div>
+    </div>
   );
 }

@@ -80,13 +80,13 @@ export const Strip = memo(function Strip({
         </div>
       </div>
       <div className="flex flex-col pt-[48px] text-[11px]" aria-hidden>
-        <span className="h-[16px] leading-[16px]">c</span>
-        <span className="h-[16px] leading-[16px]">t</span>
-        <span className="h-[18px] leading-[16px]">w</span>
-        <span className="h-[13px] leading-[13px]">◐</span>
-        <span className="h-[15px] leading-[13px]">◑</span>
-        <span className="h-[13px] leading-[13px]">◐</span>
-        <span className="h-[15px] leading-[13px]">◑</span>
+        <span className="h-[16px] leading-[16px]">canter</span>
+        <span className="h-[16px] leading-[16px]">trot</span>
+        <span className="h-[18px] leading-[16px]">walk</span>
+        <span className="h-[13px] leading-[13px]">left</span>
+        <span className="h-[15px] leading-[13px]">right</span>
+        <span className="h-[13px] leading-[13px]">left</span>
+        <span className="h-[15px] leading-[13px]">right</span>
       </div>
     </div>
   );
