@@ -1,10 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { sortAllowed } from '@canter-book/core/review/allowed';
 import { reviewLesson } from '@canter-book/core/review/review';
 import type { Finding } from '@canter-book/core/review/finding';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
+import { readText } from './textFile.ts';
 
 export interface Reading {
   readonly parsed: Parsed;
@@ -14,14 +14,7 @@ export interface Reading {
 
 /** Reads, compiles and reviews a file (`-` is standard input). A file that cannot be read ends the call with status 2. */
 export function readLessonFile(file: string): Reading {
-  let text: string;
-  try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
-  } catch (error) {
-    process.stderr.write(`Cannot read ${file}: ${(error as Error).message}\n`);
-    process.exit(2);
-  }
-  const parsed = parseLesson(text);
+  const parsed = parseLesson(readText(file));
   const ride = compileRide(parsed.lesson);
   // What the instructor let stand, with the reason beside it, is not said again.
   const { open } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));

@@ -101,19 +101,27 @@ test('the desk speaks the whole shorthand, and undoes all the way back', async (
 
 test('a lesson and a horse are removed only when it is meant', async ({ page }) => {
   await page.goto(`${server.url}/desk`);
-  await page.getByRole('button', { name: 'Remove The same tempo on both reins' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByRole('link', { name: /The same tempo/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Remove The same tempo on both reins' }).click();
-  await dialog.getByRole('button', { name: 'Remove' }).click();
-  await expect(page.getByRole('link', { name: /The same tempo/ })).toHaveCount(0);
+  const lesson = page.getByRole('link', { name: /The same tempo/ });
+  const remove = page.getByRole('button', { name: 'Delete The same tempo on both reins' });
+  await remove.click();
+  await expect(lesson).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(lesson).toBeVisible();
+  await remove.click();
+  await expect(lesson).toHaveCount(0);
+  await page.getByText('Deleted lessons (1)').click();
+  await page.getByRole('button', { name: 'Restore' }).click();
+  await expect(lesson).toBeVisible();
 
   const { horse } = await demoIds(server, 'Tansy');
   await page.goto(`${server.url}/horses/${horse}/edit`);
-  await page.getByRole('button', { name: 'Take out of the book' }).click();
-  await dialog.getByRole('button', { name: 'Take out' }).click();
-  await expect(page.getByText('Tansy has sessions in the book, and stays.')).toBeVisible();
+  // A horse with sessions cannot be deleted, only retired; and it can come back.
+  await expect(page.getByRole('button', { name: 'Delete' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Retire' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Retire' }).click();
+  await expect(page.getByText('4 at work, 1 retired')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('5 at work')).toBeVisible();
 });
 
 test('riders are added on the page of the horses', async ({ page }) => {

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 import type { Command } from 'commander';
 import type { z } from 'zod';
@@ -12,6 +11,7 @@ import {
 } from '@canter-book/core/planner/request';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import { loadSolver } from '../solver.ts';
+import { giveUp, readText } from '../textFile.ts';
 
 interface PlanOptions {
   minutes: string;
@@ -53,31 +53,20 @@ export function addPlan(program: Command): void {
     });
 }
 
-/** Ends the call with status 2 and says what is wrong and where. */
-function wrong(what: string): never {
-  process.stderr.write(`${what}\n`);
-  process.exit(2);
-}
-
 function checked<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
   const read = schema.safeParse(value);
   if (read.success) return read.data;
   const faults = read.error.issues.map((i) => `  ${i.path.join('.') || what}: ${i.message}`);
-  return wrong(`${what} is not right:\n${faults.join('\n')}`);
+  return giveUp(`${what} is not right:\n${faults.join('\n')}`);
 }
 
 function horseOf(file: string, approach: string | undefined): HorseFile {
-  let text = '';
-  try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
-  } catch (error) {
-    wrong(`Cannot read ${file}: ${(error as Error).message}`);
-  }
+  const text = readText(file);
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
-    wrong(`${file} is not valid JSON: ${(error as Error).message}`);
+    giveUp(`${file} is not valid JSON: ${(error as Error).message}`);
   }
   const horse = checked(horseFileSchema, value, 'The horse file');
   return approach ? checked(horseFileSchema, { ...horse, approach }, 'The approach') : horse;
@@ -88,7 +77,7 @@ function wishesOf(options: PlanOptions): Wishes {
   const { date, mood, hot = false, mustHave = [], notToday = [] } = options;
   for (const id of [...mustHave, ...notToday]) {
     if (!findExercise(id))
-      wrong(`There is no exercise “${id}” on the shelf: see canter-book exercises.`);
+      giveUp(`There is no exercise “${id}” on the shelf: see canter-book exercises.`);
   }
   return checked(
     wishesSchema,

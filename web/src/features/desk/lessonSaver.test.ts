@@ -28,7 +28,7 @@ function bench(opening: LessonDraft = { text: TEXT, revision: 3 }) {
   let ids = 0;
   const saver = new LessonSaver(record(3), opening, {
     drafts: {
-      keep: async (id, draft) => kept.set(id, draft).size > 0,
+      keep: async (id, draft) => kept.set(id, draft).size > 0 && made.keeps,
       drop: (id) => void kept.delete(id),
     },
     newId: () => `n${++ids}`,
@@ -42,7 +42,9 @@ function bench(opening: LessonDraft = { text: TEXT, revision: 3 }) {
       return answer(r);
     },
   });
-  return {
+  const made = {
+    /** Whether the device has room for drafts. */
+    keeps: true,
     saver,
     sent,
     kept,
@@ -54,6 +56,7 @@ function bench(opening: LessonDraft = { text: TEXT, revision: 3 }) {
       await new Promise((done) => setTimeout(done, 0));
     },
   };
+  return made;
 }
 
 const problem = (status: number, current?: LessonRecord): { problem: Problem } => ({
@@ -148,5 +151,31 @@ describe('saving a lesson as it is typed', () => {
     expect(sent.at(-1)).toMatchObject({ tags: ['soft'], template: true });
     expect(printLesson(sent.at(-1)!.document)).toContain('B halt');
     expect(saver.currentDetails().template).toBe(true);
+  });
+
+  test('left before it was sent, it is sent at once', async () => {
+    b.saver.change(`${TEXT}E halt\n`, null);
+    const gone = b.saver.flush();
+    b.saver.stop();
+    expect(await gone).toBe(true);
+    expect(b.sent).toHaveLength(1);
+  });
+
+  test('a busy or a full server is no refusal: it is asked again, more and more seldom', async () => {
+    for (const status of [429, 503, 507, 0]) {
+      b.answers(() => problem(status));
+      b.saver.change(`${TEXT}E halt ${status} s\n`, null);
+      await b.rest();
+      expect(b.saver.current()).toMatchObject({ kind: 'offline', kept: true });
+    }
+  });
+
+  test('where the device keeps nothing it does not claim to', async () => {
+    const none = bench();
+    none.keeps = false;
+    none.answers(() => problem(0));
+    none.saver.change(`${TEXT}E halt\n`, null);
+    await none.rest();
+    expect(none.saver.current()).toMatchObject({ kind: 'offline', kept: false });
   });
 });

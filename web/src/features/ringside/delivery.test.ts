@@ -6,16 +6,21 @@ import { FakeServer, type Call } from '../../testing/render.tsx';
 
 /** What the device keeps: survives a closed page. */
 const device = new Map<string, unknown>();
+let full = false;
 jest.unstable_mockModule('idb-keyval', () => ({
   get: async (key: string) => structuredClone(device.get(key)),
-  set: async (key: string, value: unknown) => void device.set(key, structuredClone(value)),
+  set: async (key: string, value: unknown) => {
+    if (full) throw new DOMException('full', 'QuotaExceededError');
+    device.set(key, structuredClone(value));
+  },
   del: async (key: string) => void device.delete(key),
   entries: async () => [...device.entries()].map((entry) => structuredClone(entry)),
 }));
 
 const { createBookStore } = await import('../../app/store.ts');
 const { startDelivery } = await import('./delivery.ts');
-const { begun, ended, tried } = await import('./ringsideSlice.ts');
+const { begun, discarded, ended, sentAgain, takenUpAgain, tried } =
+  await import('./ringsideSlice.ts');
 
 const session: Session = {
   id: '0190a0b0-0000-7000-8000-000000000001',
@@ -164,5 +169,154 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     expect(store.getState().ringside).toMatchObject({ restored: true, outbox: [], teaching: {} });
     expect(server.calls).toEqual([]);
+  });
+
+  test('a refused parcel is set aside: what belongs to it waits, everything else goes on', async () => {
+    online(server);
+    server.answers['POST /api/observations'] = ({ body }: Call) =>
+      JSON.stringify(body).includes('"t1"')
+        ? { status: 400, title: 'No', detail: 'held: too large' }
+        : { stored: 1 };
+    const store = await openPage();
+    store.dispatch(begin);
+    store.dispatch(record(1));
+    store.dispatch(record(2));
+    await pass(50);
+    expect(waiting(store)).toEqual(['p1']);
+    expect(store.getState().ringside.outbox[0]!.refused).toBe('held: too large');
+    // It is seen after the page is opened anew, too, and can be sent again once it is put right.
+    const again = await openPage();
+    expect(again.getState().ringside.refused).toBe('held: too large');
+    online(server);
+    again.dispatch(sentAgain({ parcelId: 'p1' }));
+    await pass(50);
+    expect(waiting(again)).toEqual([]);
+    expect(again.getState().ringside.refused).toBeNull();
+  });
+
+  test('a session that was not taken holds back only its own entries', async () => {
+    online(server);
+    server.answers[path] = { status: 400, title: 'No', detail: 'The date is missing.' };
+    const other = { ...session, id: session.id.replace(/1$/, '9') };
+    server.answers[`PUT /api/sessions/${other.id}`] = ({ body }: Call) => ({
+      ...(body as Session),
+      revision: 1,
+    });
+    const store = await openPage();
+    store.dispatch(begin);
+    store.dispatch(record(1));
+    store.dispatch(
+      begun({
+        ...begin.payload,
+        parcelId: 'q0',
+        teaching: { ...begin.payload.teaching, session: other },
+      }),
+    );
+    await pass(50);
+    expect(waiting(store)).toEqual(['p0', 'p1']);
+    expect(server.sent('POST')).toEqual([]);
+  });
+
+  test('homework saved elsewhere meanwhile: both are kept, and the marks arrive', async () => {
+    const elsewhere = { ...session, revision: 2, homework: 'Ten straight strides' };
+    let stored: Session | null = null;
+    server.answers['POST /api/observations'] = { stored: 1 };
+    server.answers[path] = ({ body }: Call) => {
+      const sent = body as Session;
+      if (sent.revision === 0) return { ...sent, revision: 1 };
+      if (sent.revision !== elsewhere.revision) {
+        return { status: 409, title: 'Saved elsewhere', detail: '…', current: elsewhere };
+      }
+      return (stored = { ...sent, revision: 3 });
+    };
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(50);
+    store.dispatch(
+      ended({
+        sessionId,
+        parcelId: 'e',
+        session: { ...session, endedAt: '2026-01-01T10:40:00Z', minutes: 40 },
+        observations: [aTry('m1')],
+      }),
+    );
+    await pass(50);
+    expect(waiting(store)).toEqual([]);
+    expect(stored).toMatchObject({ homework: 'Ten straight strides', minutes: 40, revision: 3 });
+  });
+
+  test.each([429, 503, 507])('%i is no refusal: it is sent again', async (status) => {
+    server.answers[path] = { status, title: 'Later', detail: 'Wait.' };
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(50);
+    expect(store.getState().ringside).toMatchObject({ refused: null, reached: false });
+    online(server);
+    await pass(6000);
+    expect(waiting(store)).toEqual([]);
+  });
+
+  test('a server that stays away is asked more and more seldom', async () => {
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(10 * 60_000);
+    expect(server.calls.length).toBeLessThan(30);
+    expect(waiting(store)).toEqual(['p0']);
+  });
+
+  test('two pages of one phone keep their lessons beside each other', async () => {
+    const [one, two] = [await openPage(), await openPage()];
+    const other = { ...session, id: session.id.replace(/1$/, '9') };
+    one.dispatch(begin);
+    two.dispatch(
+      begun({
+        ...begin.payload,
+        parcelId: 'q0',
+        teaching: { ...begin.payload.teaching, session: other },
+      }),
+    );
+    one.dispatch(record(1));
+    await pass(50);
+    const third = await openPage();
+    expect(Object.keys(third.getState().ringside.teaching).sort()).toEqual([session.id, other.id]);
+    expect(waiting(third).sort()).toEqual(['p0', 'p1', 'q0']);
+  });
+
+  test('what an earlier version kept all together is taken over', async () => {
+    device.set('ringside', {
+      teaching: { [sessionId]: begin.payload.teaching },
+      outbox: [{ id: 'p0', kind: 'session', session }],
+      revisions: {},
+    });
+    const store = await openPage();
+    expect(waiting(store)).toEqual(['p0']);
+    expect(device.has('ringside')).toBe(false);
+  });
+
+  test('where the device keeps nothing it is said at once', async () => {
+    full = true;
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(50);
+    expect(store.getState().ringside.keeping).toBe(false);
+    full = false;
+    store.dispatch(record(1));
+    await pass(50);
+    expect(store.getState().ringside.keeping).toBe(true);
+  });
+
+  test('a discarded lesson leaves the book too, and comes back when it was a slip', async () => {
+    online(server);
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(50);
+    const teaching = store.getState().ringside.teaching[sessionId]!;
+    store.dispatch(discarded({ sessionId, parcelId: 'd', at: '2026-01-01T10:10:00Z' }));
+    await pass(50);
+    expect(store.getState().ringside.teaching).toEqual({});
+    expect(server.sent('PUT').at(-1)!.body).toMatchObject({ removedAt: '2026-01-01T10:10:00Z' });
+    store.dispatch(takenUpAgain({ teaching, parcelId: 'u' }));
+    await pass(50);
+    expect(server.sent('PUT').at(-1)!.body).not.toHaveProperty('removedAt');
   });
 });
