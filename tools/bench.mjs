@@ -27,27 +27,40 @@ await build({
   logLevel: 'error',
 });
 const named = process.argv.slice(2);
-const done = spawnSync(process.execPath, [outfile, ...named], {
-  cwd: root,
-  stdio: 'inherit',
-});
-if (done.status || (named.length > 0 && !named.includes('desk'))) process.exit(done.status ?? 1);
+const wanted = (name) => named.length === 0 || named.includes(name);
+/** Benches that need a browser; the others are in the bundle. */
+const IN_BROWSER = ['desk', 'web'];
+if (named.length === 0 || named.some((n) => !IN_BROWSER.includes(n))) {
+  const { status } = spawnSync(process.execPath, [outfile, ...named], {
+    cwd: root,
+    stdio: 'inherit',
+  });
+  if (status) process.exit(status);
+}
+if (!IN_BROWSER.some(wanted)) process.exit(0);
 
 await buildApp();
 const port = Number(process.env.PORT ?? 4784);
-const folder = mkdtempSync(join(tmpdir(), 'canter-book-bench-'));
-const server = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--data', folder], {
-  env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
-});
-try {
-  await new Promise((open, fail) => {
-    server.stdout.on('data', (d) => String(d).includes('is open at') && open());
-    server.once('exit', () => fail(new Error('The server did not start.')));
-  });
-  const { benchBrowser } = await import('./bench/browser.mjs');
-  await benchBrowser(`http://127.0.0.1:${port}`);
-} finally {
-  server.kill();
-  await new Promise((gone) => server.once('exit', gone));
-  rmSync(folder, { recursive: true, force: true });
+for (const name of IN_BROWSER.filter(wanted)) {
+  const folder = mkdtempSync(join(tmpdir(), 'canter-book-bench-'));
+  const demo = name === 'web' ? ['--demo'] : [];
+  const server = spawn(
+    process.execPath,
+    [join(root, 'dist/server/main.js'), '--data', folder, ...demo],
+    { env: { ...process.env, PORT: String(port), DATABASE_URL: '' } },
+  );
+  try {
+    await new Promise((open, fail) => {
+      server.stdout.on('data', (d) => String(d).includes('is open at') && open());
+      server.once('exit', () => fail(new Error('The server did not start.')));
+    });
+    const base = `http://127.0.0.1:${port}`;
+    if (name === 'desk') await (await import('./bench/browser.mjs')).benchBrowser(base);
+    else await (await import('./bench/web.mjs')).benchWeb(base);
+  } finally {
+    server.kill();
+    await new Promise((gone) => server.once('exit', gone));
+    for (const path of [folder, `${folder}-backups`])
+      rmSync(path, { recursive: true, force: true });
+  }
 }

@@ -98,19 +98,19 @@ test('a table of sessions: columns are guessed and changed, bad rows are kept as
   await page
     .getByLabel('A table of sessions')
     .setInputFiles({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await expect(page.getByText('2 of 5 rows can be taken.')).toBeVisible();
+  await expect(page.getByText('2 of 5 rows can be imported.')).toBeVisible();
   await expect(page.getByText('line 3: date “31.2.2024”')).toBeVisible();
   // Left out, the marks are no fault any more.
   await page.getByLabel('What “Contact L” is').selectOption('');
-  await expect(page.getByText('3 of 5 rows can be taken.')).toBeVisible();
+  await expect(page.getByText('3 of 5 rows can be imported.')).toBeVisible();
   await page.getByLabel('What “Contact L” is').selectOption('contact left');
   const saving = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save them as a file, to mend' }).click();
+  await page.getByRole('button', { name: 'Save these rows as a file to correct' }).click();
   const aside = readFileSync((await (await saving).path())!, 'utf8');
   expect(aside.split('\r\n')).toHaveLength(4);
   expect(aside).toContain('write a mark from 0 to 10 in halves');
-  await page.getByRole('button', { name: 'Take 2 sessions into the book' }).click();
-  await expect(page.getByText('✓ 2 sessions are in the book.')).toBeVisible();
+  await page.getByRole('button', { name: 'Import 2 sessions' }).click();
+  await expect(page.getByText('✓ 2 sessions imported.')).toBeVisible();
   const { horse } = await demoIds(server, 'Bollard');
   const { readings } = await server.get<{ readings: { value: number }[] }>(
     `horses/${horse}/readings`,
@@ -169,15 +169,15 @@ test('five years of one horse are looked at, reported and taken elsewhere', asyn
   // The whole book out, and looked at again: nothing new, and whole.
   await page.goto(`${server.url}/book`);
   const out = page.waitForEvent('download', { timeout: 60_000 });
-  await page.getByRole('link', { name: 'Take the book out' }).click();
+  await page.getByRole('link', { name: 'Export the whole book' }).click();
   const file = (await (await out).path())!;
   await page.getByLabel('A book file').setInputFiles({
     name: 'book.jsonl',
     mimeType: 'application/x-ndjson',
     buffer: readFileSync(file),
   });
-  await expect(page.getByText('✓ The file is whole: its check agrees.')).toBeVisible({
+  await expect(page.getByText('✓ The file is complete.')).toBeVisible({
     timeout: 60_000,
   });
-  await expect(page.getByRole('button', { name: 'Take it into the book' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Import it' })).toBeDisabled();
 });

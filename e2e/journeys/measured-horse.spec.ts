@@ -25,7 +25,7 @@ test('measured strides change the counts at the desk, own limits change the revi
   await page.getByRole('button', { name: 'Measure strides' }).click();
   await page.getByLabel('Strides', { exact: true }).fill('24');
   await page.getByLabel('Seconds').fill('15.5');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('2.00 m')).toBeVisible();
   await expect(page.getByText('± 0.02')).toBeVisible();
 

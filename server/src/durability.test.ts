@@ -34,9 +34,9 @@ interface Running {
   output(): string;
 }
 
-async function start(data: string): Promise<Running> {
+async function start(data: string, ...flags: string[]): Promise<Running> {
   const port = await freePort();
-  const child = spawn(process.execPath, ['--import', 'tsx', main, '--data', data], {
+  const child = spawn(process.execPath, ['--import', 'tsx', main, '--data', data, ...flags], {
     env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
   });
   let said = '';
@@ -98,6 +98,35 @@ describe('a book on the disk', () => {
         true,
       );
       expect(existsSync(join(folder, 'in-use.json'))).toBe(false);
+    },
+    TIMEOUT_MS,
+  );
+});
+
+describe('a demo yard', () => {
+  test(
+    'that was interrupted while it was written is written whole at the next start',
+    async () => {
+      const place = join(folder, 'demo');
+      const child = spawn(process.execPath, ['--import', 'tsx', main, '--demo', '--data', place], {
+        env: { ...process.env, PORT: '0', DATABASE_URL: '' },
+      });
+      await new Promise<void>((told) => {
+        child.stdout.on('data', (d) => String(d).includes('Writing the demo yard') && told());
+      });
+      await new Promise((done) => setTimeout(done, 300));
+      child.kill('SIGKILL');
+      await new Promise((done) => child.once('exit', done));
+      const again = await start(place, '--demo');
+      const horses = (await (await fetch(`${again.url}/api/horses`)).json()) as { id: string }[];
+      expect(horses).toHaveLength(5);
+      for (const { id } of horses) {
+        const sessions = await fetch(`${again.url}/api/sessions?horseId=${id}`);
+        expect(((await sessions.json()) as unknown[]).length).toBeGreaterThan(10);
+      }
+      again.child.kill('SIGTERM');
+      expect(await again.exit).toBe(0);
+      rmSync(`${place}-backups`, { recursive: true, force: true });
     },
     TIMEOUT_MS,
   );

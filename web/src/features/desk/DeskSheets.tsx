@@ -1,9 +1,13 @@
-import { DetailsSheet } from './DetailsSheet.tsx';
+import { lazy, Suspense } from 'react';
 import { useDesk } from './deskModel.ts';
-import { HelpSheet } from './HelpSheet.tsx';
 import type { LessonSaver } from './lessonSaver.ts';
 import { SavingConflict } from './Saving.tsx';
-import { Versions } from './Versions.tsx';
+
+const DetailsSheet = lazy(() =>
+  import('./DetailsSheet.tsx').then((m) => ({ default: m.DetailsSheet })),
+);
+const HelpSheet = lazy(() => import('./HelpSheet.tsx').then((m) => ({ default: m.HelpSheet })));
+const Versions = lazy(() => import('./Versions.tsx').then((m) => ({ default: m.Versions })));
 
 export type OpenSheet = 'help' | 'versions' | 'details' | null;
 
@@ -21,17 +25,19 @@ export function DeskSheets({ lessonId, saver, sheet, onSheet }: DeskSheetsProps)
   return (
     <>
       <SavingConflict saver={saver} text={derived.text} onText={setText} />
-      <HelpSheet open={sheet === 'help'} onClose={close} />
-      {sheet === 'versions' && (
-        <Versions lessonId={lessonId} text={derived.text} onClose={close} onRestore={setText} />
-      )}
-      {sheet === 'details' && (
-        <DetailsSheet
-          details={saver.currentDetails()}
-          onClose={close}
-          onSave={(details) => saver.setDetails(details)}
-        />
-      )}
+      <Suspense>
+        {sheet === 'help' && <HelpSheet open onClose={close} />}
+        {sheet === 'versions' && (
+          <Versions lessonId={lessonId} text={derived.text} onClose={close} onRestore={setText} />
+        )}
+        {sheet === 'details' && (
+          <DetailsSheet
+            details={saver.currentDetails()}
+            onClose={close}
+            onSave={(details) => saver.setDetails(details)}
+          />
+        )}
+      </Suspense>
     </>
   );
 }

@@ -2,7 +2,7 @@ import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import type { LessonSummary } from '../../api/api.ts';
 import { ago } from '../../app/dates.ts';
-import { LessonMini } from '../arena/LessonMini.tsx';
+import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { IconButton } from './IconButton.tsx';
 
 interface LessonRowProps {
@@ -16,7 +16,7 @@ interface LessonRowProps {
 export function LessonRow({ lesson, horse, onTag, onCopy, onRemove }: LessonRowProps) {
   return (
     <div className="flex items-center gap-3 px-2 hover:bg-sand-light">
-      <LessonMini
+      <LazyLessonMini
         lessonId={lesson.id}
         title={lesson.title}
         className="hidden w-28 shrink-0 sm:block"

@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
 import { standingAt } from '@canter-book/core/ride/compile';
@@ -13,7 +13,11 @@ import { Editor, type HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
-import { MovementList } from './list/MovementList.tsx';
+
+/** The list brings what drags its lines along: it comes when it is first wanted. */
+const MovementList = lazy(() =>
+  import('./list/MovementList.tsx').then((m) => ({ default: m.MovementList })),
+);
 
 export type WrittenAs = 'text' | 'list';
 
@@ -71,7 +75,9 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
       </div>
       {writtenAs === 'list' && (
         <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">
-          <MovementList />
+          <Suspense>
+            <MovementList />
+          </Suspense>
         </div>
       )}
       <div className="max-h-64 shrink-0 overflow-auto border-t border-line bg-paper">

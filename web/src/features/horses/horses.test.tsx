@@ -93,7 +93,7 @@ describe('the strides of a horse', () => {
     fireEvent.change(screen.getByLabelText('Gait'), { target: { value: 'walk' } });
     fireEvent.change(screen.getByLabelText('Steps'), { target: { value: '52' } });
     fireEvent.change(screen.getByLabelText('Seconds'), { target: { value: '28' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     const [measured] = (server.sent('PUT')[0]!.body as Horse).measured;
     // Steps are counted in walk, strides are kept.
@@ -115,7 +115,7 @@ describe('the strides of a horse', () => {
     renderIn(<Strides horse={someHorse()} />);
     fireEvent.click(screen.getByRole('button', { name: 'Measure strides' }));
     fireEvent.change(screen.getByLabelText('Metres'), { target: { value: '2' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(await screen.findByText('✕ ride at least 5 m')).toBeTruthy();
     expect(server.sent('PUT')).toHaveLength(0);
     fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));

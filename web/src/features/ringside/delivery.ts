@@ -30,7 +30,6 @@ export function startDelivery(store: BookStore): void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let retryMs = FIRST_RETRY_MS;
   let kept: KeptState = EMPTY;
-  let writing: Promise<void> = Promise.resolve();
 
   const keep = () => {
     const { teaching, outbox, revisions, restored: ready } = store.getState().ringside;
@@ -39,14 +38,11 @@ export function startDelivery(store: BookStore): void {
       before.teaching === teaching && before.outbox === outbox && before.revisions === revisions;
     if (!ready || unchanged) return;
     kept = { teaching, outbox, revisions };
-    const now = kept;
-    // One after the other, so that the device always has a state that was.
-    writing = writing
-      .then(() => writeDevice(before, now))
-      .then(
-        () => void (store.getState().ringside.keeping || store.dispatch(keepingFailed(false))),
-        () => void (store.getState().ringside.keeping && store.dispatch(keepingFailed(true))),
-      );
+    // At once, as the page may be closed with the next tap; the device keeps writes in their order by itself.
+    void writeDevice(before, kept).then(
+      () => void (store.getState().ringside.keeping || store.dispatch(keepingFailed(false))),
+      () => void (store.getState().ringside.keeping && store.dispatch(keepingFailed(true))),
+    );
   };
 
   const later = () => {

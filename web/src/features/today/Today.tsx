@@ -19,7 +19,7 @@ import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { Rows } from '../../ui/Rows.tsx';
 import { Strap } from '../../ui/Strap.tsx';
-import { LessonMini } from '../arena/LessonMini.tsx';
+import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 
 /** From so many horses on one looks for a name. */
@@ -146,7 +146,7 @@ function Waiting({ row, name, lesson }: WaitingProps) {
           title={lesson.title}
           className="hidden rounded-md border border-line p-1 no-underline hover:border-leather xl:block"
         >
-          <LessonMini lessonId={lesson.id} title={lesson.title} />
+          <LazyLessonMini lessonId={lesson.id} title={lesson.title} />
           <span className="block truncate text-[12.5px] text-soft">{lesson.title}</span>
         </Link>
       ) : (
