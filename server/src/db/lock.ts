@@ -1,3 +1,5 @@
+// The package has no types of its own, and is also compiled from the benches.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="../types/fs-native-extensions.d.ts" />
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { hostname } from 'node:os';

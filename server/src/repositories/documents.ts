@@ -1,5 +1,5 @@
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ownExerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
 import {

@@ -7,7 +7,7 @@ import { HelpLink } from './HelpLink.tsx';
 import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 import { useHelpKey } from './useHelpKey.ts';
-import { usePlaceOnPage } from './usePlaceOnPage.ts';
+import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
 
 /** In the order of the work. */
 const TABS = [
@@ -27,7 +27,7 @@ export function Shell() {
   const { data: health } = useHealthQuery();
   const teaching = /^\/ringside\/.+/.test(pathname);
   const main = useRef<HTMLElement>(null);
-  usePlaceOnPage(main);
+  usePlaceOnPage();
   useHelpKey();
   useEffect(() => {
     // After a change of page, reading and tabbing begin at its content.
@@ -45,7 +45,7 @@ export function Shell() {
       </a>
       {!teaching && <Spine yard={health?.demo ?? null} />}
       <main
-        id="page"
+        id={PAGE}
         ref={main}
         tabIndex={-1}
         className="min-h-0 flex-1 overflow-auto outline-none"

@@ -1,5 +1,8 @@
-import { useEffect, useLayoutEffect, type RefObject } from 'react';
+import { useEffect, useLayoutEffect } from 'react';
 import { useLocation, useNavigationType } from 'react-router';
+
+/** The id of what scrolls. */
+export const PAGE = 'page';
 
 /** How far each page in the history was scrolled. */
 const places = new Map<string, number>();
@@ -8,11 +11,11 @@ const places = new Map<string, number>();
 const SETTLES_MS = 1500;
 
 /** A new page opens at its top; going back opens it where it was left. */
-export function usePlaceOnPage(main: RefObject<HTMLElement | null>): void {
+export function usePlaceOnPage(): void {
   const { key, pathname } = useLocation();
   const type = useNavigationType();
   useLayoutEffect(() => {
-    const page = main.current;
+    const page = document.getElementById(PAGE);
     const wanted = type === 'POP' ? (places.get(key) ?? 0) : 0;
     if (!page) return;
     page.scrollTop = wanted;
@@ -31,9 +34,9 @@ export function usePlaceOnPage(main: RefObject<HTMLElement | null>): void {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [pathname, type]);
   useEffect(() => {
-    const page = main.current;
+    const page = document.getElementById(PAGE);
     const remember = () => void places.set(key, page?.scrollTop ?? 0);
     page?.addEventListener('scroll', remember, { passive: true });
     return () => page?.removeEventListener('scroll', remember);
-  }, [key, main]);
+  }, [key]);
 }

@@ -28,8 +28,8 @@ describe('what the desk derives from the text', () => {
     expect(small.margin.get(2)).toMatch(/^0:\d\d of 5:00$/);
     expect(small.margin.get(3)).toBe('at 0:00');
     // 19 m ridden: 59.7 m, in strides of 2.73 m × 130/165.
-    expect(small.margin.get(4)).toBe('60 m · 28');
-    expect(derive(text('Bollard'), HORSES).margin.get(4)).toBe('60 m · 21');
+    expect(small.margin.get(4)).toBe('60 m · 28 strides');
+    expect(derive(text('Bollard'), HORSES).margin.get(4)).toBe('60 m · 21 strides');
     expect(derive(text('Nobody'), HORSES).horse).toBeNull();
   });
 

@@ -167,7 +167,7 @@ test('each of the shares adds up to the whole', () => {
   const rows = screen.getAllByRole('definition');
   expect(rows).toHaveLength(3);
   for (const row of rows) {
-    const shares = [...row.textContent!.matchAll(/(\d+)%/g)].map(([, n]) => Number(n));
+    const shares = [...row.textContent!.matchAll(/(\d+) %/g)].map(([, n]) => Number(n));
     expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThanOrEqual(1);
   }
   expect(screen.getByTitle(/trot \d+ m, canter 0 m/)).toBeTruthy();

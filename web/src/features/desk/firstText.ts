@@ -13,7 +13,7 @@ export function firstText(horse: Pick<Horse, 'name' | 'approach'> | null): strin
 phase warm-up 10 min
 go large for 5 min
 
-phase work 8 min
+phase work 6 min
 A trot working
 C circle left 20
 H-X-F change rein

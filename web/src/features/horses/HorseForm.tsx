@@ -44,15 +44,15 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   const { errors, isDirty } = formState;
   const settled = useRef(false);
   const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
-  const submit = handleSubmit(async (entered) => {
+  const store = async (entered: Horse) => {
     const saved = await save(withTheme(entered, horse.theme));
     if (saved.error) return;
     settled.current = true;
     onSaved(entered.id);
-  });
+  };
   return (
     <form
-      onSubmit={(event) => void submit(event)}
+      onSubmit={(event) => void handleSubmit(store)(event)}
       className="grid max-w-3xl gap-4 p-5 sm:grid-cols-2 md:p-7"
       noValidate
     >

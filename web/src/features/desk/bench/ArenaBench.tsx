@@ -193,24 +193,24 @@ function PlacingNote({ placing }: { placing: Placing }) {
 function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
   const [shown, setShown] = useState<Box | null>(null);
   const held = useRef<{ x: number; y: number } | null>(null);
+  const box = shown ?? whole;
+  const near = zoomOf(box, whole) > 1.01;
   // Two fingers pinch and pan; one scrolls the page or works on the lesson.
   usePinch(
     ({ origin: [clientX, clientY], movement: [scale], memo }) => {
       const at = drawingPoint(svg.current, { clientX, clientY });
       const began = (memo as { box: Box; at: Point } | undefined) ?? (at && { box, at });
       if (!began || !at) return began;
-      const near = zoomed(began.box, whole, scale, began.at);
+      const nearer = zoomed(began.box, whole, scale, began.at);
       const under = {
-        x: near.x + ((at.x - box.x) / box.width) * near.width,
-        y: near.y + ((at.y - box.y) / box.height) * near.height,
+        x: nearer.x + ((at.x - box.x) / box.width) * nearer.width,
+        y: nearer.y + ((at.y - box.y) / box.height) * nearer.height,
       };
-      setShown(panned(near, whole, began.at.x - under.x, began.at.y - under.y));
+      setShown(panned(nearer, whole, began.at.x - under.x, began.at.y - under.y));
       return began;
     },
     { target: svg, eventOptions: { passive: false } },
   );
-  const box = shown ?? whole;
-  const near = zoomOf(box, whole) > 1.01;
   useEffect(() => {
     const drawing = svg.current;
     if (!drawing) return;

@@ -56,7 +56,7 @@ describe('the text of a lesson', () => {
 
   test('has its figures in the margin, its mistakes underlined and its slips below', () => {
     const { container, notes } = open();
-    expect(texts(container, '.cb-figures')).toEqual(expect.arrayContaining(['60 m · 22']));
+    expect(texts(container, '.cb-figures')).toEqual(expect.arrayContaining(['60 m · 22 strides']));
     expect(texts(container, '.cb-error')).toEqual(
       expect.arrayContaining(['circle left 20', 'crcle']),
     );
@@ -68,7 +68,7 @@ describe('the text of a lesson', () => {
   });
 
   test('a slip that is no error can be let stand, with a reason', () => {
-    const { container, notes } = open('phase work 12 min\nA trot working\nA circle left 20 x9\n');
+    const { container, notes } = open('phase work 6 min\nA trot working\nA circle left 20 x9\n');
     const stand = [...container.querySelectorAll('.cb-slip button')].find(
       (b) => b.textContent === 'Let it stand',
     ) as HTMLButtonElement;
