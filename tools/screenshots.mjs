@@ -98,6 +98,7 @@ await shot('note-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
   await page.getByRole('button', { name: 'note', exact: true }).click();
 });
 await shot('book', '/book', WIDE);
+await shot('help', '/help', WIDE);
 await shot('desk', `/desk/${lesson}`, WIDE, atTheDesk);
 await browser.close();
 const gone = new Promise((done) => server.once('exit', done));

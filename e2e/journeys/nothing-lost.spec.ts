@@ -82,7 +82,7 @@ test('a lesson begun by mistake is discarded, and a second one asks first', asyn
   await page.getByRole('button', { name: 'Begin the lesson' }).click();
   await expect(page.getByRole('dialog')).toContainText('already has a lesson under way');
   await page.getByRole('button', { name: 'Go on with it' }).click();
-  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Discard this lesson' }).click();
   await expect(page.getByText('The lesson of Skipjack is discarded.')).toBeVisible();
   await expect.poll(homework).toBe(before);

@@ -49,6 +49,13 @@ export const RESOURCES = {
   yard: yardRoutes,
 } as const;
 
+/** What of a request may stand in a log: not what was looked for, which stands behind the question mark. */
+const loggedRequest = ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+  id,
+  method,
+  path: url.split('?')[0],
+});
+
 const TOO_MANY = new Problem(
   429,
   'Too many requests',
@@ -62,7 +69,7 @@ export function createApp(deps: AppDeps): Express {
   const { book, logger, webFolder, demo } = deps;
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, autoLogging: false }));
+  app.use(pinoHttp({ logger, autoLogging: false, serializers: { req: loggedRequest } }));
   app.use(allowHosts(deps.hosts ?? []));
   app.use(
     helmet({

@@ -232,6 +232,8 @@ test('the log says where it failed, never what was entered', async () => {
   await own.db.execute('drop table riders cascade');
   const rider = { id: v7(), revision: 0, name: 'Hush Quietly', notes: '', theme: '', stage: null };
   await request(own.app).put(`/api/riders/${rider.id}`).send(rider).expect(500);
+  await own.db.execute('drop table lessons cascade');
+  await request(own.app).get('/api/lessons?q=Hush').expect(500);
   expect(logged).toContain('Something went wrong here');
   expect(logged).not.toContain('Hush');
   await own.close();

@@ -127,7 +127,8 @@ export function answerProblem(res: Response, body: ProblemBody): void {
 
 export const sendProblem: ErrorRequestHandler = (error, req, res, next) => {
   const body = problemOf(error);
-  if (body.status >= 500) req.log?.error(loggable(error), body.title);
+  if (body.status === 500) req.log?.error(loggable(error), body.title);
+  else if (body.status > 500) req.log?.warn(loggable(error), body.title);
   // A download that broke in the middle can only be cut off.
   if (res.headersSent) return next(error);
   answerProblem(res, body);
