@@ -33,7 +33,7 @@ function offsetIsReal(text: string): boolean {
 /** Far more than any record nests. */
 const DEEPEST = 40;
 // A NUL, or half of a surrogate pair: PostgreSQL stores neither.
- 
+
 const UNSTORABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
 /** Text without the characters that no database stores. */

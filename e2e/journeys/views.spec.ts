@@ -59,6 +59,7 @@ for (const viewport of SIZES) {
       '/progress',
       `/progress/${horse}`,
       '/book',
+      '/help',
       '/nowhere',
       '/horses/0190a0b0-0000-7000-8000-000000000000',
     ];
@@ -86,6 +87,55 @@ for (const viewport of SIZES) {
     expect(faults).toEqual([]);
   });
 }
+
+test('the desk and the ringside in use have no fault of access', async ({ page }) => {
+  const { lesson, horse } = await demoIds(server, 'Tansy');
+  await page.goto(`${server.url}/desk/${lesson}`);
+  await page.locator('.cm-line', { hasText: 'K-H loop 5' }).click();
+  await expect(page.getByRole('region', { name: 'Selected line' })).toContainText('K-H loop 5');
+  await check(page, 'a line selected');
+  await page.getByRole('tab', { name: 'List' }).click();
+  await check(page, 'the list');
+  await page.getByRole('button', { name: 'Circles' }).click();
+  await expect(page.getByRole('menu')).toBeVisible();
+  await check(page, 'a menu open');
+  await page.getByRole('menuitem', { name: /^circle/ }).click();
+  await check(page, 'a figure held');
+  await page.goto(`${server.url}/ringside?horse=${horse}`);
+  await page.getByRole('button', { name: 'Begin the lesson' }).click();
+  await page.getByRole('button', { name: 'note', exact: true }).click();
+  await check(page, 'the notes');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('the ringside fits the screen without scrolling, with a note', async ({ page }) => {
+  const { horse } = await demoIds(server, 'Kelpwick');
+  for (const viewport of [
+    { width: 360, height: 640 },
+    { width: 390, height: 844 },
+    { width: 844, height: 390 },
+  ]) {
+    await page.setViewportSize(viewport);
+    await page.goto(`${server.url}/ringside?horse=${horse}`);
+    await page.getByRole('button', { name: 'Begin the lesson' }).click();
+    const another = page.getByRole('button', { name: 'Begin another' });
+    const next = page.getByRole('button', { name: 'next', exact: true });
+    await expect(another.or(next).first()).toBeVisible();
+    if (await another.isVisible()) await another.click();
+    for (let i = 0; i < 12; i++) {
+      await expect(next).toBeInViewport({ ratio: 1 });
+      await expect(page.getByRole('button', { name: 'finish' })).toBeInViewport({ ratio: 1 });
+      await expect(page.getByRole('button', { name: /^good/ })).toBeInViewport({ ratio: 1 });
+      await next.click();
+    }
+    const over = await page.evaluate(() => {
+      const main = document.querySelector('main')!;
+      return [main.scrollHeight - main.clientHeight, main.scrollWidth - main.clientWidth];
+    });
+    expect(over, `${viewport.width} × ${viewport.height}`).toEqual([0, 0]);
+  }
+});
 
 test('every view of an empty book teaches a next step', async ({ page }) => {
   for (const path of ['/', '/horses', '/desk', '/ringside', '/debrief', '/progress']) {

@@ -18,6 +18,8 @@ export interface ProgressReport {
 const LEFT = '#8A4B2A';
 const RIGHT = '#3C6E91';
 const COLUMNS = 2;
+/** A young book is drawn on four weeks, so that its first session is not the whole chart. */
+const LEAST_DAYS = 28;
 const CHART = { width: 88, height: 30, top: 44 } as const;
 
 /** A horse's progress on one page: six small charts, and what the last twelve weeks come to in words. */
@@ -55,8 +57,8 @@ export function progressSvg(report: ProgressReport): string {
 
 function chart(scale: Scale, readings: readonly DatedMark[], x: number, y: number): string {
   const own = readings.filter((r) => r.scale === scale);
-  const from = readings[0]?.day ?? 0;
-  const to = Math.max(from + 1, readings.at(-1)?.day ?? 1);
+  const to = readings.at(-1)?.day ?? 1;
+  const from = Math.min(readings[0]?.day ?? 0, to - LEAST_DAYS);
   const px = (day: number) => roundTo(x + ((day - from) / (to - from)) * CHART.width, 2);
   const py = (value: number) => roundTo(y + CHART.height - (value / 10) * CHART.height, 2);
   const grid = [0, 5, 10].map((v) => rule(x, py(v), x + CHART.width, py(v), HAIR));
@@ -65,7 +67,15 @@ function chart(scale: Scale, readings: readonly DatedMark[], x: number, y: numbe
     if (levels.length === 0) return '';
     const d = levels.map((l, i) => `${i ? 'L' : 'M'}${px(l.day)} ${py(l.mean)}`).join('');
     const dash = rein === 'right' ? ' stroke-dasharray="2 1.2"' : '';
-    return `<path d="${d}" fill="none" stroke="${rein === 'left' ? LEFT : RIGHT}" stroke-width="0.6"${dash}/>`;
+    const colour = rein === 'left' ? LEFT : RIGHT;
+    const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="0.6"${dash}/>`;
+    // One session draws no line: what was seen stands there as it is.
+    const dots = marksOf(own, scale, rein).map(({ day, value }) =>
+      rein === 'left'
+        ? `<circle cx="${px(day)}" cy="${py(value)}" r="0.7" fill="${colour}"/>`
+        : `<path d="M${px(day)} ${roundTo(py(value) - 0.9, 2)}l0.9 0.9l-0.9 0.9l-0.9 -0.9z" fill="${colour}"/>`,
+    );
+    return [line, ...dots].join('');
   });
   return [
     text(x, y - 2.5, scale, { size: 4, bold: true }),

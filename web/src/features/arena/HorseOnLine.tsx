@@ -53,7 +53,7 @@ export function HorseOnLine({ ride, player, view }: HorseOnLineProps) {
         strokeWidth={0.2}
         strokeLinejoin="round"
       />
-      <circle ref={rider} r={0.28} fill="var(--brass)" />
+      <circle ref={rider} r={0.4} fill="var(--brass)" />
     </g>
   );
 }

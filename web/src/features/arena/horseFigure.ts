@@ -3,12 +3,19 @@ import type { Point } from '@canter-book/core/geometry/curve';
 import type { Pose } from '@canter-book/core/ride/sample';
 import { clamp } from '@canter-book/core/units';
 
+/** Half as large again as it is: to be seen in an arena of sixty metres. */
+const SHOWN = 1.5;
+
 /** Half the width of the body along its length, nose to tail: metres ahead of the middle → metres. */
 const OUTLINE: readonly (readonly [number, number])[] = [
-  [1.45, 0.06],
-  [1.3, 0.14],
-  [1.0, 0.12],
-  [0.75, 0.17],
+  [1.62, 0.05],
+  [1.52, 0.12],
+  [1.3, 0.19],
+  [1.18, 0.2],
+  [1.12, 0.3],
+  [1.08, 0.15],
+  [0.92, 0.14],
+  [0.75, 0.19],
   [0.5, 0.3],
   [0.1, 0.34],
   [-0.4, 0.36],
@@ -27,7 +34,8 @@ export function horseOutline(pose: Pose): Point[] {
 }
 
 /** A point of the bent body: metres ahead of its middle, and to its left. */
-function onBody(pose: Pose, aheadM: number, sideM: number): Point {
+function onBody(pose: Pose, ahead: number, side: number): Point {
+  const [aheadM, sideM] = [SHOWN * ahead, SHOWN * side];
   const bend = clamp(pose.curvature, -0.35, 0.35);
   const turned = pose.headingRad + bend * aheadM;
   const middle = pose.headingRad + (bend * aheadM) / 2;
@@ -47,6 +55,6 @@ export const hoofPlaces = (pose: Pose): Record<Hoof, Point> => ({
 
 /** Where the rider sits. */
 export const saddleOf = (pose: Pose): Point => ({
-  x: pose.x - 0.05 * Math.cos(pose.headingRad),
-  y: pose.y - 0.05 * Math.sin(pose.headingRad),
+  x: pose.x - 0.05 * SHOWN * Math.cos(pose.headingRad),
+  y: pose.y - 0.05 * SHOWN * Math.sin(pose.headingRad),
 });

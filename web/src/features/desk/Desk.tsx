@@ -46,8 +46,8 @@ interface OpenDeskProps {
   horses: readonly Horse[];
 }
 
-/** Slips wait until the hand has rested this long. */
-const SLIPS_AFTER_MS = 600;
+/** Slips wait until the hand has rested this long: a word half written is no mistake. */
+const SLIPS_AFTER_MS = 1200;
 
 /** So long the screen needs to show a picture that is ready. */
 const AFTER_PICTURE_MS = 40;

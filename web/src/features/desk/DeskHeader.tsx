@@ -21,7 +21,7 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
   const { horse, ride, parsed } = derived;
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 title={titleOf(desk)} className="max-w-80 truncate text-[22px]">
+      <h1 title={titleOf(desk)} className="max-w-80 truncate text-[22px] leading-snug">
         {titleOf(desk)}
       </h1>
       <label className="flex items-center gap-2 text-[14px] text-soft">
@@ -29,7 +29,7 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
         <select
           aria-label="Horse of this lesson"
           value={horse?.id ?? ''}
-          className="min-h-9 rounded-lg border border-line bg-page px-2 font-bold text-ink"
+          className="min-h-9 max-w-44 truncate rounded-lg border border-line bg-page px-2 font-bold text-ink"
           onChange={(event) => {
             const chosen = horses.find((h) => h.id === event.target.value);
             setText(withHorse(derived.text, chosen?.name ?? null));

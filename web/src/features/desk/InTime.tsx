@@ -18,18 +18,20 @@ export const InTime = memo(function InTime({ player }: { player: Player }) {
   return (
     <>
       <Totals ride={ride} />
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
-        <Controls ride={ride} player={player} selectedItem={selected} />
-        <CallLine ride={ride} lesson={parsed.lesson} player={player} />
+      <div className="rounded-xl border border-line bg-page/60 p-2">
+        <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
+          <Controls ride={ride} player={player} selectedItem={selected} />
+          <CallLine ride={ride} lesson={parsed.lesson} player={player} />
+        </div>
+        <Strip
+          ride={ride}
+          approach={approach}
+          player={player}
+          selectedItem={selected}
+          onSelect={select}
+          onMove={move}
+        />
       </div>
-      <Strip
-        ride={ride}
-        approach={approach}
-        player={player}
-        selectedItem={selected}
-        onSelect={select}
-        onMove={move}
-      />
     </>
   );
 });

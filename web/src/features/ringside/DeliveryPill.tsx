@@ -45,7 +45,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
         className={
           compact
             ? 'rounded-lg bg-black/40 px-1.5 py-1 text-center text-[11px] text-white'
-            : 'min-h-11 shrink-0 rounded-full bg-ink px-3 py-1 text-[13px] text-paper'
+            : 'min-h-14 min-w-14 shrink-0 rounded-full bg-ink px-3 py-1 text-[13px] text-paper'
         }
         onClick={() => setOpen(true)}
       >

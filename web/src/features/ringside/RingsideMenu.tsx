@@ -33,7 +33,7 @@ export function RingsideMenu({ teaching }: { teaching: Teaching }) {
       <Menu>
         <MenuButton
           aria-label="More"
-          className="flex h-14 w-11 shrink-0 items-center justify-center rounded-xl border-2 border-line"
+          className="flex h-14 w-14 shrink-0 items-center justify-center rounded-xl border-2 border-line"
         >
           <EllipsisVertical size={22} aria-hidden />
         </MenuButton>

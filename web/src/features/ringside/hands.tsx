@@ -73,7 +73,7 @@ export function LastSeen({ last, tries, onUndo }: LastSeenProps) {
   const good = tries.filter((t) => t.result === 'good').length;
   return (
     <div
-      className="flex min-h-12 items-center justify-between gap-3 text-[15px] leading-tight"
+      className="flex min-h-14 items-center justify-between gap-3 text-[15px] leading-tight"
       role="status"
     >
       {last ? (
@@ -85,7 +85,7 @@ export function LastSeen({ last, tries, onUndo }: LastSeenProps) {
           </span>
           <button
             type="button"
-            className="min-h-12 px-4 font-bold underline"
+            className="min-h-14 px-4 font-bold underline"
             onClick={() => onUndo(last.id)}
           >
             undo

@@ -70,7 +70,7 @@ export function Inspector() {
         <Tool label="Repeat" onClick={() => add(withNewIds(item, newId))}>
           <Copy size={16} aria-hidden />
         </Tool>
-        <Tool label="Delete" onClick={() => edit((l) => removeItem(l, item.id))}>
+        <Tool label="Delete" danger onClick={() => edit((l) => removeItem(l, item.id))}>
           <Trash2 size={16} aria-hidden />
         </Tool>
       </div>
@@ -107,13 +107,17 @@ export function Inspector() {
   );
 }
 
-function Tool({ label, ...rest }: { label: string } & React.ComponentProps<'button'>) {
+function Tool({
+  label,
+  danger = false,
+  ...rest
+}: { label: string; danger?: boolean } & React.ComponentProps<'button'>) {
   return (
     <button
       type="button"
       title={label}
       aria-label={label}
-      className="rounded-md border border-line bg-page p-1.5 hover:border-leather"
+      className={`rounded-md border border-line bg-page p-1.5 ${danger ? 'ml-2 text-madder hover:border-madder' : 'hover:border-leather'}`}
       {...rest}
     />
   );

@@ -7,7 +7,10 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type DragCancelEvent,
   type DragEndEvent,
+  type DragOverEvent,
+  type DragStartEvent,
 } from '@dnd-kit/core';
 import {
   SortableContext,
@@ -41,6 +44,7 @@ export function MovementList() {
     const onto = rows[at + by]?.item.id;
     if (onto) edit((before) => moveBefore(before, id, dropTarget(before.items, id, onto)), id);
   };
+  const spoken = useMemo(() => spokenFor(rows), [rows]);
   if (rows.length === 0) {
     return (
       <p className="p-5 text-soft">
@@ -50,7 +54,12 @@ export function MovementList() {
     );
   }
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      accessibility={spoken}
+      onDragEnd={drop}
+    >
       <SortableContext
         items={rows.map((row) => row.item.id)}
         strategy={verticalListSortingStrategy}
@@ -72,6 +81,31 @@ export function MovementList() {
       </SortableContext>
     </DndContext>
   );
+}
+
+/** What a screen reader says while a line is carried: its words and its place, not its id. */
+function spokenFor(rows: readonly Row[]) {
+  const named = (id: string | number) => {
+    const row = rows.find((r) => r.item.id === id);
+    return row ? printItem(row.item).split('\n')[0] : 'the line';
+  };
+  const placed = (id: string | number) =>
+    `${rows.findIndex((r) => r.item.id === id) + 1} of ${rows.length}`;
+  return {
+    screenReaderInstructions: {
+      draggable:
+        'Press Space to take the line, the arrows to carry it, Space to put it down, Escape to leave it where it was.',
+    },
+    announcements: {
+      onDragStart: ({ active }: DragStartEvent) =>
+        `${named(active.id)} taken, ${placed(active.id)}.`,
+      onDragOver: ({ active, over }: DragOverEvent) =>
+        over ? `${named(active.id)}, now ${placed(over.id)}.` : undefined,
+      onDragEnd: ({ active, over }: DragEndEvent) =>
+        `${named(active.id)} put down${over ? `, ${placed(over.id)}` : ''}.`,
+      onDragCancel: ({ active }: DragCancelEvent) => `${named(active.id)} left where it was.`,
+    },
+  };
 }
 
 const ORDER = ['hint', 'warning', 'error'] as const;
