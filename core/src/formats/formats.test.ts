@@ -79,6 +79,27 @@ describe('the lesson on one page', () => {
     }
   });
 
+  test('prints a repeat with its rounds, once, and the time at which it ends', () => {
+    const { lesson } = parseLesson(
+      'A trot working\nrepeat 3 {\nC circle left 20\nrepeat 2 {\nE circle left 15\n}\n}\nA halt 4 s\n',
+    );
+    const ride = compileRide(lesson);
+    const page = lessonSvg(ride, lesson);
+    const said = [...page.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map(([, t]) => t!);
+    const once = (line: string) => said.filter((t) => t === line).length;
+    expect(once('C circle left 20')).toBe(1);
+    expect(once('E circle left 15')).toBe(1);
+    expect(once('3 times:')).toBe(1);
+    expect(once('2 times:')).toBe(1);
+    const halt = ride.movements.find((m) => m.kind === 'halt')!;
+    const ends = said.find((t) => t.startsWith('↺ 3 times in all, to '))!;
+    const [, minutes, seconds] = /(\d+):(\d\d)$/.exec(ends)!;
+    // What comes after it begins where it ends, but for the way there.
+    const endS = Number(minutes) * 60 + Number(seconds);
+    expect(endS).toBeLessThanOrEqual(halt.startsAtS + 1);
+    expect(endS).toBeGreaterThan(halt.startsAtS - 60);
+  });
+
   test('fits its page, also a long lesson', () => {
     const long = parseLesson(
       `A trot working\n${'C circle left 20\nE circle left 15\n'.repeat(30)}`,

@@ -6,6 +6,8 @@ import { compileRide } from '../ride/compile.ts';
 import { printLesson } from '../notation/print.ts';
 import { EMPTY_LESSON, lessonSchema, linesOf, type Lesson } from './document.ts';
 import {
+  appendToPhase,
+  lastOfPhase,
   allItems,
   appendItems,
   blockOf,
@@ -32,6 +34,27 @@ const lessonOf = (text: string, prefix: string): Lesson => {
   let n = 0;
   return parseLesson(text, () => `${prefix}${++n}`).lesson;
 };
+
+describe('the end of a phase', () => {
+  const { lesson } = parseLesson(
+    'phase warm-up\ngo large\nphase work\nA trot working\nrepeat 2 {\nC circle left 20\n}\nphase cool-down\nA walk free\n',
+  );
+  const [added] = parseLesson('E halt\n').lesson.items;
+  const text = (names: Parameters<typeof appendToPhase>[1]) =>
+    printLesson(appendToPhase(lesson, names, [added!])).split('\n');
+
+  test('is behind its last item, also behind a repeat, and before the next phase', () => {
+    const lines = text(['work', 'peak']);
+    expect(lines.indexOf('E halt')).toBe(lines.indexOf('phase cool-down') - 1);
+    expect(text(['warm-up']).indexOf('E halt')).toBe(2);
+  });
+
+  test('without such a phase it is the end of the lesson', () => {
+    expect(text(['stretch']).findLast(Boolean)).toBe('E halt');
+    expect(lastOfPhase(lesson, ['stretch'])).toBeNull();
+    expect(lastOfPhase(EMPTY_LESSON, ['work'])).toBeNull();
+  });
+});
 
 describe('edits answer a new document and leave the old one as it was', () => {
   const lesson = lessonOf('A trot working\nrepeat 2 {\nC circle left 20\nE halt\n}\n', 'a');

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { linesOf } from '../lesson/document.ts';
+import { reviewLesson } from '../review/review.ts';
+import { sentenceOf } from '../review/messages/messages.ts';
+import { compileRide } from '../ride/compile.ts';
 import { parseLesson } from './parse.ts';
 import { printLesson } from './print.ts';
 
@@ -233,6 +236,22 @@ describe('comments, notes and blocks', () => {
     expect(faults).toEqual([]);
     expect(printed).toBe('repeat 2 {\n  A trot\n  repeat 3 {\n    C circle left 20\n  }\n}\n');
   });
+});
+
+test.each([
+  ['C circle left 0.01', 'Write a number from 0.5 to 150 m.'],
+  ['C circle left 5000', 'Write a number from 0.5 to 150 m.'],
+  ['A transitions trot 8 walk 900 x2', 'Write a number from 1 to 200.'],
+])('%s says the range, at its place', (line, why) => {
+  const { faults } = parseLesson(`${line}\n`);
+  const fault = faults[0]!;
+  expect(fault.code).toBe('out-of-range');
+  expect(line.slice(fault.column - 1, fault.endColumn - 1)).toMatch(/^[\d.]+$/);
+  const [found] = reviewLesson(parseLesson(line).lesson, compileRide(parseLesson(line).lesson), {
+    faults,
+    spans: new Map(),
+  });
+  expect(sentenceOf(found!).why).toBe(why);
 });
 
 describe('mistakes name the place and the nearest word', () => {

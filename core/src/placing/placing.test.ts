@@ -16,6 +16,16 @@ const named = (name: string) => choices.find((c) => c.name === name)!;
 const lettersFor = (name: string, text: string) =>
   candidatesFor(named(name), standingAt(lessonOf(text), 'end')).map((c) => c.letters.join('-'));
 
+test('across the school is a diagonal, or from E to B: not a corner cut off', () => {
+  const choice = PALETTE.flatMap((g) => g.choices).find((c) => c.name === 'across the school')!;
+  const { lesson } = parseLesson('A trot working\n');
+  const letters = candidatesFor(choice, standingAt(lesson, 'end')).map((c) => c.letters.join('-'));
+  expect(letters).toEqual(expect.arrayContaining(['H-F', 'E-B', 'H-B']));
+  for (const short of ['H-M', 'M-H', 'K-F', 'F-K']) expect(letters).not.toContain(short);
+  const ride = compileRide(parseLesson('A trot working\nH-M change rein\n').lesson);
+  expect(ride.faults.map((f) => f.fault.code)).toContain('wrong-place');
+});
+
 describe('a line ridden from where the horse stands', () => {
   test.each(ALL_EXAMPLES.map(([id, example]) => [id, textOf(example)] as const))(
     'is the line as the whole lesson rides it: %s',

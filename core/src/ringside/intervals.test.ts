@@ -26,6 +26,9 @@ test('each round is its two parts, whatever they are', () => {
 
 test('the next rung is one more than is usually held', () => {
   expect(holdsOf([])).toBeNull();
+  // Nobody counted: that says nothing of what held.
+  expect(holdsOf([0, 0])).toBeNull();
+  expect(holdsOf([0, 4, 0, 4, 9])).toEqual({ longest: 9, usual: 4, next: 5 });
   expect(holdsOf([2])).toEqual({ longest: 2, usual: 2, next: 3 });
   expect(holdsOf([2, 9, 4, 4])).toEqual({ longest: 9, usual: 4, next: 5 });
 });
