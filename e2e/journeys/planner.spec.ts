@@ -37,7 +37,7 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   await expect(page.getByText('Not today, as you said.')).toBeAttached();
 
   await page.getByRole('button', { name: '30', exact: true }).click();
-  await expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await page.getByRole('button', { name: 'Open at the desk' }).click();
   const editor = page.getByRole('textbox', { name: 'The lesson in shorthand' });
   await expect(editor).toContainText('phase warm-up');
@@ -53,7 +53,7 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   await page.getByRole('button', { name: 'Lesson', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Plan it anew' }).click();
   await expect(page.getByText('Kept as you changed it: one part')).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await page.getByRole('button', { name: 'Open at the desk' }).click();
   await expect(editor).toContainText('phase warm-up');
   const { document } = await server.get<{ document: object }>(
@@ -66,7 +66,8 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
 test('a lesson asks no more than its rider can, and takes the rider along', async ({ page }) => {
   const { horse } = await demoIds(server, 'Kelpwick');
   await page.goto(`${server.url}/horses/${horse}/plan`);
-  const quiet = () => expect(page.getByRole('status')).toHaveText('', { timeout: 30_000 });
+  const quiet = () =>
+    expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await expect(page.getByRole('region', { name: 'Work' })).toBeVisible({ timeout: 30_000 });
   await page.getByLabel('Rider').selectOption({ label: 'Pia Undershaw' });
   await expect(page.getByText('Nothing beyond stage 2 is asked.')).toBeVisible();
@@ -114,7 +115,7 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await page.getByLabel('From stage, rung 5').selectOption('5');
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
   await page.getByRole('link', { name: 'Horses' }).click();
-  await page.getByRole('button', { name: 'Go on writing' }).click();
+  await page.getByRole('button', { name: 'Stay' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: '10 m' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Circle with a halt' })).toBeVisible();

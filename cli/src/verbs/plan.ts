@@ -101,7 +101,7 @@ function inWords({ lesson, sets, leftOut, notes, gap }: Plan): string {
     lines.push(
       `${s.phase}: ${s.name}, ${s.rungName}, ${s.minutes} min (left ${s.left}, right ${s.right})`,
       `  ${s.why}`,
-      `  Move on: ${s.moveOnWhen}`,
+      `  Good looks like: ${s.moveOnWhen}`,
       `  ${leaveLabel(s)}: ${s.leaveWhen}`,
       ...(s.repair ? [`  Repair: ${s.repair}`] : []),
     );

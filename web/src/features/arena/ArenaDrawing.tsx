@@ -56,8 +56,6 @@ export function ArenaDrawing({
       <svg
         ref={svgRef}
         viewBox={viewBox}
-        role="img"
-        aria-label={describe(ride)}
         className="absolute inset-0 h-full w-full"
         onClick={
           onLines &&
@@ -67,9 +65,11 @@ export function ArenaDrawing({
           })
         }
       >
-        <Ground arena={ride.arena} view={view} lines={lines} />
-        <Strokes ride={ride} view={view} selectedItem={selectedItem} only={only} />
-        <OnTheGround ride={ride} view={view} />
+        <g role="img" aria-label={describe(ride)}>
+          <Ground arena={ride.arena} view={view} lines={lines} />
+          <Strokes ride={ride} view={view} selectedItem={selectedItem} only={only} />
+          <OnTheGround ride={ride} view={view} />
+        </g>
         {overlay}
       </svg>
       <HorseLayer player={player} viewBox={viewBox}>

@@ -44,7 +44,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
       {shown && (
         <div className="mt-2 space-y-2 rounded-lg bg-sand-light p-4 text-[14px]">
           <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
-            <dt className="text-soft">Move on when</dt>
+            <dt className="text-soft">Good looks like</dt>
             <dd>{set.moveOnWhen}</dd>
             <dt className="text-soft">{leaveLabel(set)}</dt>
             <dd>{set.leaveWhen}</dd>

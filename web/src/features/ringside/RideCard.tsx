@@ -84,7 +84,13 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   };
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
-      <div className="flex min-h-0 flex-col gap-2 overflow-y-auto">
+      <div
+        role="region"
+        aria-label="Now and next"
+        // On a low screen it scrolls, by keys as well.
+        tabIndex={0}
+        className="flex min-h-0 flex-col gap-2 overflow-y-auto"
+      >
         {advice[0] && (
           <AdviceCard
             advice={advice[0]}
