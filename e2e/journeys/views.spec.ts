@@ -22,6 +22,10 @@ const SIZES = [
 async function check(page: Page, path: string) {
   await expect(page.getByRole('heading').first(), path).toBeVisible();
   await expect(page, path).toHaveTitle(/Canter Book/);
+  await checkAccess(page, path);
+}
+
+async function checkAccess(page: Page, path: string) {
   const { violations } = await new AxeBuilder({ page }).analyze();
   const serious = violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
@@ -93,18 +97,18 @@ test('the desk and the ringside in use have no fault of access', async ({ page }
   await page.goto(`${server.url}/desk/${lesson}`);
   await page.locator('.cm-line', { hasText: 'K-H loop 5' }).click();
   await expect(page.getByRole('region', { name: 'Selected line' })).toContainText('K-H loop 5');
-  await check(page, 'a line selected');
+  await checkAccess(page, 'a line selected');
   await page.getByRole('tab', { name: 'List' }).click();
-  await check(page, 'the list');
+  await checkAccess(page, 'the list');
   await page.getByRole('button', { name: 'Circles' }).click();
   await expect(page.getByRole('menu')).toBeVisible();
-  await check(page, 'a menu open');
+  await checkAccess(page, 'a menu open');
   await page.getByRole('menuitem', { name: /^circle/ }).click();
-  await check(page, 'a figure held');
+  await checkAccess(page, 'a figure held');
   await page.goto(`${server.url}/ringside?horse=${horse}`);
   await page.getByRole('button', { name: 'Begin the lesson' }).click();
   await page.getByRole('button', { name: 'note', exact: true }).click();
-  await check(page, 'the notes');
+  await checkAccess(page, 'the notes');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
