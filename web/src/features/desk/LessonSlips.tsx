@@ -4,7 +4,10 @@ import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import { slipElement, type Annotations } from './editor/margin.ts';
 
 interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
+  /** All there are now: they are counted. */
   findings: readonly Finding[];
+  /** Those that are shown, once the hand has rested. */
+  slips: readonly Finding[];
   allowed: readonly (Finding & { readonly reason: string })[];
   /** Nothing is written yet. */
   empty?: boolean;
@@ -12,12 +15,12 @@ interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
 
 /** Slips that speak of the whole lesson, how many there are in all, and those that were let stand. */
 export function LessonSlips(props: LessonSlipsProps) {
-  const { findings, allowed, empty = false, onFix, onAllow } = props;
+  const { findings, slips, allowed, empty = false, onFix, onAllow } = props;
   const host = useRef<HTMLDivElement>(null);
   const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
   useEffect(() => {
-    const whole = findings.filter((finding) => finding.line === undefined);
+    const whole = slips.filter((finding) => finding.line === undefined);
     host.current?.replaceChildren(
       ...whole.map((finding) => {
         const room = document.createElement('div');
@@ -25,7 +28,7 @@ export function LessonSlips(props: LessonSlipsProps) {
         return room;
       }),
     );
-  }, [findings, onFix, onAllow]);
+  }, [slips, onFix, onAllow]);
   const said = [
     errors && `${errors} that cannot be ridden`,
     warnings && `${warnings} ${warnings === 1 ? 'point' : 'points'} to consider`,

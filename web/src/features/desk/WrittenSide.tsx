@@ -84,7 +84,8 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
         <Inspector />
       </div>
       <LessonSlips
-        findings={notes.slips}
+        findings={notes.findings}
+        slips={notes.slips}
         allowed={derived.allowed}
         empty={derived.parsed.lesson.items.length === 0}
         onFix={notes.onFix}

@@ -58,14 +58,14 @@ test('own limits go before the stage’s, one by one; an empty field keeps the s
   expect(codes).toContain('circle-too-small');
 });
 
-test('the horse’s figure is 2.9 m long and bends with the line', () => {
+test('the horse’s figure is half as large again as a horse of 3 m, and bends with the line', () => {
   const { ride } = derive('arena 20x60\nstart A trot working left\nE circle left 10\n', []);
   const { startsAtS } = ride.movements.find((m) => m.kind === 'circle')!;
   const outline = horseOutline(sampleRide(ride, startsAtS + 2)!);
   const [nose, tail] = [outline[0]!, outline[outline.length / 2 - 1]!];
   const length = Math.hypot(nose.x - tail.x, nose.y - tail.y);
-  expect(length).toBeGreaterThan(2.7);
-  expect(length).toBeLessThan(2.95);
+  expect(length).toBeGreaterThan(4.2);
+  expect(length).toBeLessThan(4.7);
   const straight = horseOutline(sampleRide(ride, 1)!);
-  expect(Math.abs(straight[0]!.y - straight[10]!.y)).toBeLessThan(0.1);
+  expect(Math.abs(straight[0]!.y - straight[straight.length / 2 - 1]!.y)).toBeLessThan(0.1);
 });

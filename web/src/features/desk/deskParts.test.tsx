@@ -56,6 +56,7 @@ describe('a slip', () => {
     render(
       <LessonSlips
         findings={[leaves, whole]}
+        slips={[leaves, whole]}
         allowed={[{ ...whole, reason: 'wet sand' }]}
         onFix={() => {}}
         onAllow={() => {}}
@@ -65,8 +66,13 @@ describe('a slip', () => {
     expect(screen.getAllByRole('note')).toHaveLength(1);
     expect(screen.getByText('wet sand')).toBeTruthy();
     cleanup();
-    render(<LessonSlips findings={[]} allowed={[]} onFix={() => {}} onAllow={() => {}} />);
+    const nothing = { allowed: [], onFix: () => {}, onAllow: () => {} };
+    const { rerender } = render(<LessonSlips findings={[]} slips={[]} {...nothing} />);
     expect(screen.getByRole('status').textContent).toContain('No slips');
+    // While the hand still writes, a slip is counted before it is shown.
+    rerender(<LessonSlips findings={[whole]} slips={[]} {...nothing} />);
+    expect(screen.getByRole('status').textContent).toBe('Slips: 1 hint.');
+    expect(screen.queryByRole('note')).toBeNull();
   });
 });
 

@@ -48,9 +48,9 @@ export const REFERENCE: readonly Group[] = [
       },
       { line: 'C spiral in 20 to 10', says: 'In over two rounds; “x3” takes three.' },
       {
-        line: 'B figure eight 10',
+        line: 'X figure eight 10',
         says: 'Two circles, the first on the present rein.',
-        before: 'A track left',
+        before: 'A centre line',
       },
       { line: 'A serpentine 3 to C', says: 'Three loops, the whole width.' },
       { line: 'H-K loop 5', says: 'A loop along a long side, 5 m deep.' },
