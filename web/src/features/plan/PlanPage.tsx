@@ -184,7 +184,7 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
           {' · '}
           {counted(ride.movements.filter((m) => m.act !== -1).length, 'movement')}
           {' · '}
-          <b className="text-ink">{plan.sets.reduce((m, s) => m + s.minutes, 0)} min in all</b>
+          <b className="text-ink">{Math.round(ride.totals.seconds / 60)} min in all</b>
         </span>
       </div>
       {saving.error && (
