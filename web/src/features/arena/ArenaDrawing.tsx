@@ -50,7 +50,7 @@ export function ArenaDrawing({
   const viewBox = `${box.x} ${box.y} ${box.width} ${box.height}`;
   return (
     <div
-      className={`relative contain-content ${className}`}
+      className={`picture relative contain-content ${className}`}
       style={{ aspectRatio: `${box.width} / ${box.height}` }}
     >
       <svg

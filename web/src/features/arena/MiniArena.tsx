@@ -51,7 +51,7 @@ export function MiniArena({ ride, label, among, className = 'w-full' }: MiniAren
           viewBox={`${-MARGIN_M} ${-seen.arena.widthM / 2 - MARGIN_M} ${seen.arena.lengthM + 2 * MARGIN_M} ${seen.arena.widthM + 2 * MARGIN_M}`}
           role="img"
           aria-label={label}
-          className="block h-full w-full"
+          className="picture block h-full w-full"
         >
           <rect
             x={0}

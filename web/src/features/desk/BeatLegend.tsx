@@ -13,14 +13,16 @@ export const BeatLegend = memo(function BeatLegend({ horse }: { horse: string | 
     <div className="flex flex-wrap gap-x-4 gap-y-1 text-[13px] text-soft">
       {SHOWN.map(([gait, strideM, words]) => (
         <span key={gait} className="flex items-center gap-2">
-          <svg width="40" height="8" viewBox="0 0 4 0.8" aria-hidden>
-            <path
-              d="M0 .4H4"
-              stroke="var(--ink)"
-              strokeWidth=".32"
-              strokeDasharray={beatMarksM(gait, strideM).join(' ')}
-            />
-          </svg>
+          <span className="text-ink">
+            <svg width="40" height="8" viewBox="0 0 4 0.8" aria-hidden>
+              <path
+                d="M0 .4H4"
+                stroke="currentColor"
+                strokeWidth=".32"
+                strokeDasharray={beatMarksM(gait, strideM).join(' ')}
+              />
+            </svg>
+          </span>
           {words}
         </span>
       ))}

@@ -58,7 +58,10 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
         </IconButton>
       </div>
       {menu}
-      <ButtonLink to={`/ringside?lesson=${lessonId}${horse ? `&horse=${horse.id}` : ''}`}>
+      <ButtonLink
+        className="no-print"
+        to={`/ringside?lesson=${lessonId}${horse ? `&horse=${horse.id}` : ''}`}
+      >
         Take to the ringside
       </ButtonLink>
     </header>

@@ -94,14 +94,19 @@ function Spread({ name, values, width, none }: SpreadProps) {
   const most = Math.max(...bars.values());
   const x = (value: number) => ((value - low) / (high - low)) * 200;
   return (
-    <figure>
-      <figcaption className="flex justify-between">
+    <figure className="max-w-96">
+      <figcaption className="flex justify-between gap-x-3">
         <b>{name}</b>
         <span className="tabular font-mono text-[13px]">
           {middle.toFixed(1)} from {values.length}
         </span>
       </figcaption>
-      <svg viewBox="0 0 200 74" role="img" aria-label={`${name}: middle ${middle.toFixed(1)}`}>
+      <svg
+        viewBox="0 0 200 74"
+        role="img"
+        className="picture"
+        aria-label={`${name}: middle ${middle.toFixed(1)}`}
+      >
         {bins.map((bin) => {
           const height = (56 * bars.get(bin)!) / most;
           return (

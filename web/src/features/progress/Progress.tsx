@@ -95,7 +95,10 @@ function Known({ horse, known }: { horse: Horse; known: Readings }) {
           <section aria-label="Levels over time">
             <p className="mb-4 flex flex-wrap gap-x-6 gap-y-1 text-[14px]">
               <span>
-                <span className="mr-2 inline-block h-0.5 w-8 bg-leather align-middle" aria-hidden />
+                <span
+                  className="forced-shape mr-2 inline-block h-0.5 w-8 bg-leather align-middle"
+                  aria-hidden
+                />
                 ◐ left rein, round dots
               </span>
               <span>

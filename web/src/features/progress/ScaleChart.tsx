@@ -57,7 +57,7 @@ export function ScaleChart({ scale, marks, span, events }: ScaleChartProps) {
           ◐ {latest[0]?.toFixed(1) ?? '–'} ◑ {latest[1]?.toFixed(1) ?? '–'}
         </span>
       </figcaption>
-      <div className="h-48">
+      <div className="picture h-48">
         <Line
           data={data}
           options={options(span)}

@@ -53,7 +53,7 @@ export function SessionCalendar({ horseId, today }: { horseId: string; today: nu
         viewBox={`0 0 ${PER_ROW * WEEK_W} ${Math.ceil(WEEKS / PER_ROW) * ROW_H}`}
         role="img"
         aria-label={`Lessons of the last ${WEEKS} weeks: ${counted(minutes.size, 'day')}`}
-        className="w-full max-w-4xl"
+        className="picture w-full max-w-4xl"
       >
         {weeks.map((monday, w) => {
           const [left, top] = [(w % PER_ROW) * WEEK_W, Math.floor(w / PER_ROW) * ROW_H];

@@ -109,7 +109,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <BeatLegend horse={derived.horse?.name ?? null} />
-        <div className="flex items-center gap-1">
+        <div className="no-print flex items-center gap-1">
           <span className="text-[13px] text-soft">view</span>
           <span role="group" aria-label="View" className="flex rounded-lg border border-line">
             {VIEWS.map(({ view: v, name }) => (

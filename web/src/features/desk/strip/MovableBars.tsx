@@ -111,7 +111,7 @@ function Bar({ id, label, left, width, className, chosen, fixed = false, onClick
       title={label}
       {...listeners}
       onClick={onClick}
-      className={`absolute touch-none overflow-hidden rounded-sm px-1 text-left leading-[18px] whitespace-nowrap text-ink ${className} ${chosen ? 'outline-2 -outline-offset-1 outline-leather' : ''} ${isDragging ? 'z-10 opacity-80 shadow-lg' : ''}`}
+      className={`print-too absolute touch-none overflow-hidden rounded-sm px-1 text-left leading-[18px] whitespace-nowrap text-ink ${className} ${chosen ? 'outline-2 -outline-offset-1 outline-leather' : ''} ${isDragging ? 'z-10 opacity-80 shadow-lg' : ''}`}
       style={{
         left,
         width: `calc(${width} - 1px)`,

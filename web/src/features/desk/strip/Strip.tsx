@@ -42,7 +42,7 @@ export const Strip = memo(function Strip({
       <LaneNames zoom={zoom} onZoom={(by) => setZoom(clamp(zoom * by, 1, CLOSEST))} />
       <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
         <div
-          className="relative overflow-hidden contain-content"
+          className="picture relative overflow-hidden contain-content"
           style={{ width: `${100 * zoom}%` }}
         >
           <MovableBars
