@@ -78,6 +78,8 @@ test('from an empty book to a horse’s first progress, over a restart', async (
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(editor(page)).toContainText('B circle left 15');
   await expect(editor(page)).toContainText('crcle');
+  // The slips have come to rest: nothing moves under the hand.
+  await expect(slips.filter({ hasText: '10 m is small' })).toHaveCount(0);
 
   await page.locator('.cb-error', { hasText: 'crcle' }).dblclick();
   await page.keyboard.type('circle');

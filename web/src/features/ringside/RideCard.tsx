@@ -86,7 +86,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
       <div
         role="region"
-        aria-label="Now and next"
+        aria-label="On course"
         // On a low screen it scrolls, by keys as well.
         tabIndex={0}
         className="flex min-h-0 flex-col gap-2 overflow-y-auto"
