@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
-import { KEYS } from './keys.ts';
+import { KeyLists } from './KeyLists.tsx';
 import { REFERENCE, type Row } from './reference.ts';
 import { rideOfRow } from './rideOfRow.ts';
 
@@ -91,19 +91,7 @@ export default function Help() {
             The keys
           </h2>
           <div className="grid gap-6 sm:grid-cols-2 xl:grid-cols-4">
-            {KEYS.map(([where, keys]) => (
-              <section key={where} aria-label={where}>
-                <h3 className="mb-1.5 text-base">{where}</h3>
-                <dl className="space-y-1 text-[14px]">
-                  {keys.map(([key, what]) => (
-                    <div key={key} className="flex flex-wrap gap-x-3">
-                      <dt className="font-mono text-[13px] font-bold">{key}</dt>
-                      <dd className="text-soft">{what}</dd>
-                    </div>
-                  ))}
-                </dl>
-              </section>
-            ))}
+            <KeyLists />
           </div>
         </section>
       </div>
