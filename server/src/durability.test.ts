@@ -103,6 +103,40 @@ describe('a book on the disk', () => {
   );
 });
 
+describe('an import', () => {
+  test(
+    'that the server was killed in keeps nothing',
+    async () => {
+      const place = join(folder, 'import');
+      const first = await start(place);
+      // More than one page, so that the first is stored; the end never comes.
+      const horses = Array.from({ length: 300 }, () => JSON.stringify({ horse: someHorse() }));
+      const head = JSON.stringify({ canterBook: 1, made: new Date().toISOString() });
+      const body = new ReadableStream({
+        start: (to) => to.enqueue(new TextEncoder().encode([head, ...horses, ''].join('\n'))),
+      });
+      const sending = fetch(`${first.url}/api/book/import`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/x-ndjson' },
+        body,
+        duplex: 'half',
+      } as RequestInit).catch(() => null);
+      const known = async ({ url }: Running) =>
+        ((await (await fetch(`${url}/api/horses`)).json()) as unknown[]).length;
+      while ((await known(first)) === 0) await new Promise((done) => setTimeout(done, 20));
+      first.child.kill('SIGKILL');
+      await first.exit;
+      await sending;
+      const again = await start(place);
+      expect(again.output()).toContain('An import was broken off');
+      expect(await known(again)).toBe(0);
+      again.child.kill('SIGKILL');
+      await again.exit;
+    },
+    TIMEOUT_MS,
+  );
+});
+
 describe('a demo yard', () => {
   test(
     'that was interrupted while it was written is written whole at the next start',

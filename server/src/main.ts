@@ -13,6 +13,8 @@ import { loggable, problemOf } from './routes/errors.ts';
 
 /** The only file that reads the environment and the command line. */
 
+/** With several servers on one database, a broken import is only known by standing still. */
+const LOOK_FOR_BROKEN_MS = 60_000;
 const COPY_EVERY_MS = 6 * 3600 * 1000;
 /** Whoever closes the book does not wait for ever; the next copy is made when it is open again. */
 const CLOSING_COPY_MS = 60_000;
@@ -82,7 +84,7 @@ async function main() {
     logger.warn(loggable(error), 'A connection to the database broke'),
   );
   const book = createBook(connection.db);
-  await prepare(connection, book, set.demo);
+  await prepare(connection, book, set);
   const copies = where.kind === 'folder' ? new Copies(book, folder) : null;
   const app = createApp({
     book,
@@ -104,14 +106,17 @@ async function main() {
     process.stderr.write(`${whyNotListening(error, set)}\n`);
     void connection.close().then(() => process.exit(1));
   });
-  const timer = setInterval(() => void copies?.keep(), COPY_EVERY_MS);
+  const timers = [setInterval(() => void copies?.keep(), COPY_EVERY_MS)];
+  if (where.kind === 'url') {
+    timers.push(setInterval(() => void undoBroken(book), LOOK_FOR_BROKEN_MS));
+  }
 
   let asked = 0;
   const close = async () => {
     asked++;
     // Asked again: whoever closes the book is in a hurry.
     if (asked > 1) return copies?.giveUp();
-    clearInterval(timer);
+    timers.forEach(clearInterval);
     server.close();
     server.closeAllConnections();
     const missing = (await copies?.keepLast()) ?? null;
@@ -133,14 +138,29 @@ async function main() {
 }
 
 /** What has to be done before anybody is let in. */
-async function prepare(connection: Connection, book: Book, demo: boolean): Promise<void> {
+async function prepare(
+  connection: Connection,
+  book: Book,
+  { demo, where }: Settings,
+): Promise<void> {
   if (demo && (await book.isEmpty())) {
     say(`Writing the demo yard, ${DEMO_YARD} …`);
     // All of it or nothing: an interrupted start must not leave half a yard.
     await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
     await book.maintain();
   }
+  if ((await book.undoBrokenImports({ alone: where.kind !== 'url' })) > 0) {
+    say('An import was broken off: nothing of it was kept. Import the file again.');
+  }
   await book.lessons.purge(new Date(Date.now() - REMOVED_FOR_MS));
+}
+
+async function undoBroken(book: Book): Promise<void> {
+  try {
+    await book.undoBrokenImports({ alone: false });
+  } catch (error) {
+    logger.warn(loggable(error), 'looking for broken imports');
+  }
 }
 
 /** The copies of a book in a folder: made when something has changed, one at a time. */

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
 import { asc, is, sql } from 'drizzle-orm';
 import { Readable } from 'node:stream';
@@ -7,7 +7,7 @@ import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import * as schema from './db/schema.ts';
 import { seedDemo } from './demo/seed.ts';
 import { createBook } from './repositories/book.ts';
-import { linesIn } from './repositories/bundle.ts';
+import { linesIn } from './repositories/bundle/format.ts';
 import { openTestApp, someLesson, someSession } from './testing/app.ts';
 
 type Server = Awaited<ReturnType<typeof openTestApp>>;
@@ -21,7 +21,10 @@ afterAll(async () => {
   await second!.close();
 });
 
-const TABLES = Object.values(schema).filter((t) => is(t, PgTable)) as unknown as PgTable[];
+/** Empty but while an import is under way. */
+const OF_AN_IMPORT: readonly PgTable[] = [schema.importsUnderWay, schema.importPages];
+const ALL_TABLES = Object.values(schema).filter((t) => is(t, PgTable)) as unknown as PgTable[];
+const TABLES = ALL_TABLES.filter((t) => !OF_AN_IMPORT.includes(t));
 
 const textOf = async ({ book }: Server) => {
   let text = '';
@@ -92,6 +95,61 @@ test('out of one book and into an empty one: the same bytes, and every table the
     expect([name, b]).toEqual([name, a]);
   }
 }, 120_000);
+
+describe('an import that does not come to its end', () => {
+  /** The lines of the first book, and what happens before the last. */
+  async function* linesAnd(happens: () => Promise<void>) {
+    const lines = (await textOf(first!)).trimEnd().split('\n');
+    yield* lines.slice(0, -1);
+    await happens();
+    yield lines.at(-1)!;
+  }
+  const rowCounts = async ({ db }: Server) =>
+    Object.fromEntries(
+      await Promise.all(
+        ALL_TABLES.map(async (t) => [getTableConfig(t).name, await db.$count(t)] as const),
+      ),
+    );
+
+  let third: Server;
+  beforeAll(async () => {
+    third = await openTestApp();
+  }, 60_000);
+  afterAll(() => third.close());
+
+  test('because its lines break off, leaves every table as it was', async () => {
+    const { book } = third;
+    const before = await rowCounts(third);
+    let during = before;
+    const lines = linesAnd(async () => {
+      during = await rowCounts(third);
+      throw new Error('gone');
+    });
+    await expect(book.importLines(lines, { check: false })).rejects.toThrow('gone');
+    expect(during['observations']).toBeGreaterThan(1000);
+    expect(await rowCounts(third)).toEqual(before);
+  }, 120_000);
+
+  test('because it stands still, is taken out but for what was built upon it', async () => {
+    const { book, db } = third;
+    const lines = linesAnd(async () => {
+      const [horse] = await book.horses.list();
+      await book.sessions.save(someSession(horse!.id));
+      expect(await book.undoBrokenImports({ alone: false })).toBe(0);
+      await db.execute(sql`update imports_under_way set touched_at = now() - interval '1 hour'`);
+      expect(await book.undoBrokenImports({ alone: false })).toBe(1);
+    });
+    await expect(book.importLines(lines, { check: false })).rejects.toMatchObject({ status: 409 });
+    const { horses, sessions, observations, imports, import_pages } = await rowCounts(third);
+    expect([horses, sessions, observations, imports, import_pages]).toEqual([1, 1, 0, 0, 0]);
+    // And it can be imported after all.
+    const whole = await book.importLines(
+      linesAnd(async () => {}),
+      { check: false },
+    );
+    expect(whole).toMatchObject({ whole: true, refusedCount: 0, known: { horse: 1 } });
+  }, 120_000);
+});
 
 test('a session that is taken out says nothing any more, and everything again when it comes back', async () => {
   const { book, db } = first!;

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
-import { linesIn } from '../repositories/bundle.ts';
+import { linesIn } from '../repositories/bundle/format.ts';
 
 /**
  * Copies of the book beside its folder, as packed book files: the page Book takes one in again. They are

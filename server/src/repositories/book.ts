@@ -1,6 +1,5 @@
 import { and, asc, count, desc, eq, gte, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Horse, Rider, Session } from '@canter-book/core/observations/records';
-import type { Observation } from '@canter-book/core/observations/observation';
 import { unpacked } from '@canter-book/core/progress/readings';
 import type { Database } from '../db/connect.ts';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
@@ -16,11 +15,15 @@ import {
   sessions,
 } from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
-import { bundleLines, takeBundle, type BundleReport } from './bundle.ts';
+import { addDocuments } from './addDocuments.ts';
+import { takeBundle, type BundleReport } from './bundle/take.ts';
+import { undoBroken } from './bundle/underWay.ts';
+import { bundleLines } from './bundle/write.ts';
 import { DOCUMENTS, type DocumentKind } from './documents.ts';
 import { evidenceStore, forgetEvidence } from './evidence.ts';
 import { importStore } from './imports.ts';
-import { observationStore, stands, type ObservationStore } from './observations.ts';
+import { observationStore, stands } from './observations.ts';
+import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -169,7 +172,7 @@ export function createBook(db: Database) {
       }),
       /** All sessions with their names and marks, oldest first, a page at a time. */
       async *pages(): AsyncGenerator<SessionWithMarks[]> {
-        let after: { startedAt: Date; id: string } | null = null;
+        let after: Cursor | null = null;
         for (;;) {
           const rows = await sessionsAfter(db, after);
           const last = rows.at(-1);
@@ -244,10 +247,12 @@ export function createBook(db: Database) {
     importLines: (
       lines: AsyncIterable<string>,
       options: { check: boolean },
-    ): Promise<BundleReport> => takeBundle(book, db, lines, options),
+    ): Promise<BundleReport> => takeBundle(db, evidence, lines, options),
+    /** What is left of imports that were broken off goes. */
+    undoBrokenImports: (options: { alone: boolean }): Promise<number> => undoBroken(db, options),
     /** Adds documents that are not there yet; those that are stay as they are. Answers the ids of the new ones. */
     addAll: (kind: DocumentKind, documents: readonly { id: string }[]): Promise<string[]> =>
-      addAll(db, seen, kind, documents),
+      db.transaction((tx) => addDocuments(tx, kind, documents)),
     /** How much has been entered: what a backup is worth is seen by it. */
     async size(): Promise<number> {
       const tables = Object.values(DOCUMENTS).map(({ table }) => db.$count(table));
@@ -269,8 +274,8 @@ export type Book = ReturnType<typeof createBook>;
 
 const SESSIONS_A_PAGE = 250;
 
-/** The next page of sessions with their names: the same speed for the last page as for the first. */
-const sessionsAfter = (db: Database, after: { startedAt: Date; id: string } | null) =>
+/** The next page of sessions with their names. */
+const sessionsAfter = (db: Database, after: Cursor | null) =>
   db
     .select({
       id: sessions.id,
@@ -287,40 +292,9 @@ const sessionsAfter = (db: Database, after: { startedAt: Date; id: string } | nu
     .innerJoin(horses, eq(horses.id, sessions.horseId))
     .leftJoin(riders, eq(riders.id, sessions.riderId))
     .leftJoin(sessionEvidence, eq(sessionEvidence.sessionId, sessions.id))
-    .where(
-      and(
-        isNull(sessions.removedAt),
-        after === null
-          ? undefined
-          : sql`(${sessions.startedAt}, ${sessions.id}) > (${after.startedAt.toISOString()}::timestamptz, ${after.id}::uuid)`,
-      ),
-    )
-    .orderBy(asc(sessions.startedAt), asc(sessions.id))
+    .where(countingAfter(after))
+    .orderBy(...oldestFirst)
     .limit(SESSIONS_A_PAGE);
-
-const ROWS_AT_ONCE = 250;
-
-async function addAll(
-  db: Database,
-  seen: ObservationStore,
-  kind: DocumentKind,
-  documents: readonly { id: string }[],
-): Promise<string[]> {
-  if (kind === 'observation') {
-    return (await seen.append(documents as Observation[])).storedIds;
-  }
-  const { table, toRow } = DOCUMENTS[kind];
-  const added: string[] = [];
-  for (let i = 0; i < documents.length; i += ROWS_AT_ONCE) {
-    const rows = await db
-      .insert(table)
-      .values(documents.slice(i, i + ROWS_AT_ONCE).map((d) => toRow(d as never)) as never)
-      .onConflictDoNothing()
-      .returning({ id: table.id });
-    added.push(...rows.map((row) => row.id as string));
-  }
-  return added;
-}
 
 async function tries(db: Database, sessionIds: readonly string[]) {
   if (sessionIds.length === 0) return new Map<string, { tries: number; good: number }>();

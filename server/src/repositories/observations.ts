@@ -3,6 +3,7 @@ import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
+import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
 import { holdHorsesOf } from './evidence.ts';
 import type { Transaction } from './revisioned.ts';
 
@@ -154,7 +155,7 @@ export function observationStore(db: Database) {
     },
     /** All readings that stand, with the names they need in a table, oldest first, a page of sessions at a time. */
     async *readings(): AsyncGenerator<NamedReading[]> {
-      let after: { startedAt: Date; id: string } | null = null;
+      let after: Cursor | null = null;
       for (;;) {
         const page = await sessionsAfter(db, after);
         const last = page.at(-1);
@@ -169,7 +170,7 @@ export function observationStore(db: Database) {
 
 const SESSIONS_A_PAGE = 40;
 
-const sessionsAfter = (db: Database, after: { startedAt: Date; id: string } | null) =>
+const sessionsAfter = (db: Database, after: Cursor | null) =>
   db
     .select({
       id: sessions.id,
@@ -179,15 +180,8 @@ const sessionsAfter = (db: Database, after: { startedAt: Date; id: string } | nu
     })
     .from(sessions)
     .innerJoin(horses, eq(horses.id, sessions.horseId))
-    .where(
-      and(
-        isNull(sessions.removedAt),
-        after === null
-          ? undefined
-          : sql`(${sessions.startedAt}, ${sessions.id}) > (${after.startedAt.toISOString()}::timestamptz, ${after.id}::uuid)`,
-      ),
-    )
-    .orderBy(asc(sessions.startedAt), asc(sessions.id))
+    .where(countingAfter(after))
+    .orderBy(...oldestFirst)
     .limit(SESSIONS_A_PAGE);
 
 async function readingsIn(

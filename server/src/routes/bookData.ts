@@ -11,7 +11,7 @@ import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { idIn } from './resource.ts';
-import { linesIn } from '../repositories/bundle.ts';
+import { linesIn } from '../repositories/bundle/format.ts';
 import type { NamedReading } from '../repositories/observations.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeTurns } from '../turns.ts';

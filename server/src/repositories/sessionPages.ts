@@ -1,0 +1,19 @@
+import { and, asc, isNull, sql } from 'drizzle-orm';
+import { sessions } from '../db/schema.ts';
+
+/** Where a page of sessions ended. */
+export interface Cursor {
+  readonly startedAt: Date;
+  readonly id: string;
+}
+
+/** All sessions that count, oldest first, by keys: the last page comes as fast as the first. */
+export const oldestFirst = [asc(sessions.startedAt), asc(sessions.id)];
+
+export const countingAfter = (after: Cursor | null) =>
+  and(
+    isNull(sessions.removedAt),
+    after === null
+      ? undefined
+      : sql`(${sessions.startedAt}, ${sessions.id}) > (${after.startedAt.toISOString()}::timestamptz, ${after.id}::uuid)`,
+  );
