@@ -1,4 +1,4 @@
-import { startTransition, useEffect, useMemo, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { useParams } from 'react-router';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
@@ -71,6 +71,7 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
   useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
   useTitle(titleOf(later));
   useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
+  const openDetails = useCallback(() => setSheet('details'), []);
   const notes = useNotes(later, slips, player);
   return (
     <DeskProvider value={later}>
@@ -84,6 +85,7 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
             onWrittenAs={setWrittenAs}
             onLine={setLine}
             onHistory={setDepth}
+            onHead={openDetails}
             onText={setTyped}
           />
           <section

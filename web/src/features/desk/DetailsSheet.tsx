@@ -1,16 +1,21 @@
 import { useState } from 'react';
 import { lettersOf } from '@canter-book/core/arena/arena';
+import { MOVING_GAITS, PACES } from '@canter-book/core/gaits/paces';
 import {
   APPROACHES,
   DEFAULT_START,
   type Approach,
   type Lesson,
+  type Start,
 } from '@canter-book/core/lesson/document';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useDesk } from './deskModel.ts';
 import type { LessonDetails } from './lessonSaver.ts';
+
+/** “medium walk” and so on: every pace a lesson can begin in. */
+const START_PACES = MOVING_GAITS.flatMap((gait) => PACES[gait].map((pace) => `${pace} ${gait}`));
 
 interface DetailsSheetProps {
   details: LessonDetails;
@@ -27,6 +32,7 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
   const [approach, setApproach] = useState<Approach | ''>(lesson.approach?.name ?? '');
   const [letter, setLetter] = useState(start.letter);
   const [rein, setRein] = useState(start.rein);
+  const [pace, setPace] = useState(`${start.pace} ${start.gait}`);
   const [tags, setTags] = useState(details.tags.join(', '));
   const [template, setTemplate] = useState(details.template);
   const words = [...new Set(tags.split(',').map((t) => t.trim()))].filter(Boolean);
@@ -37,7 +43,7 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
       ? 'At most 12 tags'
       : undefined;
   const keep = () => {
-    edit((before) => withHead(before, { title, approach, letter, rein }));
+    edit((before) => withHead(before, { title, approach, letter, rein, pace }));
     onSave({ tags: words, template });
     onClose();
   };
@@ -99,6 +105,15 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
             </Select>
           )}
         </Field>
+        <Field label="In">
+          {(field) => (
+            <Select {...field} value={pace} onChange={(e) => setPace(e.target.value)}>
+              {START_PACES.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </Select>
+          )}
+        </Field>
         <div className="sm:col-span-3">
           <Field label="Tags" error={error} hint="Words to find it by, with commas between.">
             {(field) => (
@@ -125,13 +140,18 @@ interface Head {
   approach: Approach | '';
   letter: string;
   rein: 'left' | 'right';
+  /** One of START_PACES. */
+  pace: string;
 }
 
 /** The lesson with another head; comments beside it stay. */
-function withHead(lesson: Lesson, { title, approach, letter, rein }: Head): Lesson {
+function withHead(lesson: Lesson, { title, approach, letter, rein, pace: begun }: Head): Lesson {
   const { approach: oldApproach, ...rest } = lesson;
-  const start = { ...(lesson.start ?? DEFAULT_START), letter, rein };
-  const sameStart = !lesson.start && letter === 'A' && rein === 'left';
+  const [pace, gait] = begun.split(' ') as [Start['pace'], Start['gait']];
+  const start = { ...(lesson.start ?? DEFAULT_START), letter, rein, pace, gait };
+  const sameStart =
+    !lesson.start &&
+    (['letter', 'rein', 'pace', 'gait'] as const).every((key) => start[key] === DEFAULT_START[key]);
   return {
     ...rest,
     ...((title || lesson.title) && { title: { ...lesson.title, text: title } }),

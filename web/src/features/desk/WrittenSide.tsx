@@ -29,6 +29,7 @@ interface WrittenSideProps {
   onText(text: string): void;
   onLine(line: number): void;
   onHistory(depth: HistoryDepth): void;
+  onHead(): void;
 }
 
 const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' };
@@ -70,6 +71,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
           handle={editor}
           onLine={props.onLine}
           onHistory={props.onHistory}
+          onHead={props.onHead}
           onText={props.onText}
         />
       </div>
@@ -80,7 +82,8 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
           </Suspense>
         </div>
       )}
-      <div className="max-h-64 shrink-0 overflow-auto border-t border-line bg-paper">
+      {/* Always as high, so that a click on a line does not move the lines. */}
+      <div className="shrink-0 overflow-auto border-t border-line bg-paper lg:h-60">
         <Inspector />
       </div>
       <LessonSlips

@@ -33,6 +33,7 @@ function Desk({ opening }: { opening: string }) {
         }}
         onLine={setLine}
         onHistory={setDepth}
+        onHead={() => {}}
       />
       <MovementList />
       <Inspector />
@@ -103,7 +104,7 @@ describe('the selected line', () => {
     press('Put it in a repeat');
     expect(text).toContain('repeat 2 {\n  M-F loop 5\n}\n');
     press('Delete');
-    choose(/^repeat 2/);
+    choose(/^twice/);
     set('times', '4');
     expect(text).toContain('repeat 4 {');
     press('Take the repeat away, keep its lines');

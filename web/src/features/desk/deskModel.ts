@@ -37,7 +37,7 @@ export interface DeskModel {
 
 export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [text, setTyped] = useState(openingText);
-  const [line, setLine] = useState(1);
+  const [line, setLine] = useState(() => firstItemLine(openingText));
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const editor = useRef<EditorHandle>(null);
   const derived = useMemo(() => derive(text, horses), [text, horses]);
@@ -74,6 +74,13 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
     [derived, horses, selected, latest, select, edit, setText],
   );
   return { model, text, depth, setTyped, setLine, setDepth };
+}
+
+/** A desk is opened with the hand on the first thing that is ridden. */
+function firstItemLine(text: string): number {
+  const { lesson, spans } = parseLesson(text);
+  const [first] = lesson.items;
+  return (first && spans.get(first.id)?.line) ?? 1;
 }
 
 export const titleOf = ({ derived }: DeskModel): string =>

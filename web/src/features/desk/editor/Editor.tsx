@@ -10,17 +10,13 @@ import {
   undoDepth,
 } from '@codemirror/commands';
 import { EditorState } from '@codemirror/state';
-import {
-  EditorView,
-  highlightActiveLine,
-  keymap,
-  lineNumbers,
-  placeholder,
-} from '@codemirror/view';
+import { EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
 import { annotate, annotations, type Annotations } from './margin.ts';
 import { completion, type LineHelp } from './complete.ts';
 import { highlight } from './highlight.ts';
+import { CHANGE_HEAD, firstLineOf, head } from './head.ts';
 import { lineHover } from './hover.ts';
+import { repeats } from './repeats.ts';
 
 export interface EditorHandle {
   undo(): void;
@@ -37,6 +33,9 @@ export interface HistoryDepth {
   readonly redo: number;
 }
 
+/** About as high as a slip of three lines. */
+const SLIP_PX = 110;
+
 interface EditorProps {
   text: string;
   notes: Annotations;
@@ -45,15 +44,18 @@ interface EditorProps {
   onText(text: string): void;
   onLine(line: number): void;
   onHistory(depth: HistoryDepth): void;
+  /** The head of the lesson is to be changed. */
+  onHead(): void;
 }
 
 /** The text of the lesson. The editor holds it and its history; every other hand edits through it. */
-export function Editor({ text, notes, help, handle, onText, onLine, onHistory }: EditorProps) {
+export function Editor(props: EditorProps) {
+  const { text, notes, help, handle, onText, onLine, onHistory, onHead } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
-  const calls = useRef({ onText, onLine, onHistory, help });
+  const calls = useRef({ onText, onLine, onHistory, onHead, help });
   useEffect(() => {
-    calls.current = { onText, onLine, onHistory, help };
+    calls.current = { onText, onLine, onHistory, onHead, help };
   });
 
   useEffect(() => {
@@ -66,32 +68,35 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
         calls.current.onLine(update.state.doc.lineAt(update.state.selection.main.head).number);
       }
     });
-    const created = new EditorView({
-      parent: host.current!,
-      state: EditorState.create({
-        doc: text,
-        extensions: [
-          lineNumbers(),
-          placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
-          // Unlimited within a session: a lesson is small.
-          history({ minDepth: 100_000 }),
-          highlightActiveLine(),
-          closeBrackets(),
-          completion(() => calls.current.help),
-          lineHover(() => calls.current.help),
-          highlight,
-          annotations,
-          keymap.of([...defaultKeymap, ...historyKeymap]),
-          EditorView.lineWrapping,
-          EditorView.contentAttributes.of({
-            'aria-label': 'The lesson in shorthand',
-            tabindex: '0',
-          }),
-          listener,
-        ],
-      }),
+    const state = EditorState.create({
+      doc: text,
+      extensions: [
+        placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
+        // Unlimited within a session: a lesson is small.
+        history({ minDepth: 100_000 }),
+        highlightActiveLine(),
+        closeBrackets(),
+        completion(() => calls.current.help),
+        lineHover(() => calls.current.help),
+        highlight,
+        head,
+        repeats,
+        annotations,
+        keymap.of([...defaultKeymap, ...historyKeymap]),
+        EditorView.lineWrapping,
+        EditorView.contentAttributes.of({
+          'aria-label': 'The lesson in shorthand',
+          tabindex: '0',
+        }),
+        listener,
+      ],
     });
+    // One writes below the folded head.
+    const below = state.update({ selection: { anchor: firstLineOf(state) } }).state;
+    const created = new EditorView({ parent: host.current!, state: below });
     view.current = created;
+    const changeHead = () => calls.current.onHead();
+    created.dom.addEventListener(CHANGE_HEAD, changeHead);
     // When the room below it changes, the line in hand stays in sight.
     const watcher = new ResizeObserver(() => {
       // A page that has only been opened stays at its top.
@@ -109,7 +114,17 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
   }, []);
 
   useEffect(() => {
-    view.current?.dispatch({ effects: annotate.of(notes) });
+    const editor = view.current;
+    if (!editor) return;
+    const line = editor.state.doc.lineAt(editor.state.selection.main.head);
+    const pinned = editor.hasFocus && notes.slips.some((slip) => slip.line === line.number);
+    editor.dispatch({
+      effects: [
+        annotate.of(notes),
+        // The slip of the line in hand is read without scrolling.
+        ...(pinned ? [EditorView.scrollIntoView(line.to, { y: 'nearest', yMargin: SLIP_PX })] : []),
+      ],
+    });
   }, [notes]);
 
   useImperativeHandle(handle, () => ({
@@ -121,6 +136,8 @@ export function Editor({ text, notes, help, handle, onText, onLine, onHistory }:
       editor.dispatch({
         changes: smallestChange(editor.state.doc.toString(), next),
         userEvent: 'input',
+        // Also the head, which no hand gets into.
+        filter: false,
       });
     },
     goToLine(line) {

@@ -1,4 +1,6 @@
 import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { cursorDocStart, deleteCharBackward, selectAll } from '@codemirror/commands';
+import { EditorView } from '@codemirror/view';
 import { createRef } from 'react';
 import { act, cleanup, render } from '@testing-library/react';
 import { derive } from '../derive.ts';
@@ -24,7 +26,7 @@ function open(text = TEXT) {
   };
   const help = { lettersFrom: () => [], describe: () => null };
   const handle = createRef<EditorHandle>();
-  const [onText, onLine, onHistory] = [jest.fn(), jest.fn(), jest.fn()];
+  const [onText, onLine, onHistory, onHead] = [jest.fn(), jest.fn(), jest.fn(), jest.fn()];
   const view = render(
     <Editor
       text={text}
@@ -34,17 +36,44 @@ function open(text = TEXT) {
       onText={onText}
       onLine={onLine}
       onHistory={onHistory}
+      onHead={onHead}
     />,
   );
-  return { ...view, handle: handle.current!, onText, onLine, onHistory, notes };
+  return { ...view, handle: handle.current!, onText, onLine, onHistory, onHead, notes };
+}
+
+/** The editor and its view, to press keys in. */
+function openBare(written: string) {
+  const { container, onText } = open(written);
+  const view = EditorView.findFromDOM(container)!;
+  return { view, text: () => (onText.mock.lastCall?.[0] as string | undefined) ?? written };
 }
 
 const texts = (container: HTMLElement, selector: string) =>
   [...container.querySelectorAll(selector)].map((e) => e.textContent);
 
+function press(container: HTMLElement, name: string) {
+  const button = [...container.querySelectorAll('button')].find((b) => b.textContent === name);
+  act(() => button!.click());
+}
+
+const REPEATS = `lesson "Soft"
+arena 20x60
+start A walk medium left
+
+phase work 5 min
+repeat 3 {
+  A trot working
+  repeat 12 { # slowly
+    K circle left 20
+  }
+}
+`;
+
 describe('the text of a lesson', () => {
   test('is coloured by the words of the shorthand', () => {
     const { container } = open();
+    press(container, 'As text');
     expect(texts(container, '.cb-head')).toEqual(['lesson', 'phase']);
     expect(texts(container, '.cb-place')).toEqual(expect.arrayContaining(['A', 'K']));
     expect(texts(container, '.cb-pace')).toEqual(['trot', 'working']);
@@ -108,6 +137,53 @@ describe('the text of a lesson', () => {
     expect(onLine).toHaveBeenLastCalledWith(4);
     act(() => handle.goToLine(99));
     expect(onLine).toHaveBeenCalledTimes(1);
+  });
+
+  test('its head is a sentence, and its lines when asked for or wrong', () => {
+    const { container, onHead } = open(REPEATS);
+    const lines = () => texts(container, '.cm-line');
+    expect(lines()[0]).toContain('phase work');
+    const [said] = texts(container, '.cb-head-line span');
+    expect(said).toBe('Begins at A, left rein, medium walk');
+    press(container, 'Change');
+    expect(onHead).toHaveBeenCalledTimes(1);
+    press(container, 'As text');
+    expect(lines()[0]).toBe('lesson "Soft"');
+    press(container, 'Fold away');
+    expect(lines()[0]).toContain('phase work');
+    cleanup();
+    const wrong = open(REPEATS.replace('20x60', '20 by 60'));
+    expect(texts(wrong.container, '.cm-line')[1]).toContain('arena 20 by 60');
+  });
+
+  test('no key gets into the folded head; with everything selected, everything goes', () => {
+    const { view, text } = openBare(REPEATS);
+    const body = REPEATS.indexOf('phase');
+    expect(view.state.selection.main.head).toBe(body);
+    act(() => void (deleteCharBackward(view), cursorDocStart(view)));
+    expect(text()).toBe(REPEATS);
+    expect(view.state.selection.main.head).toBe(body);
+    act(() => void (selectAll(view), deleteCharBackward(view)));
+    expect(text()).toBe('');
+  });
+
+  test('a header that is being written is not folded away under the hand', () => {
+    const { view } = openBare('lesson "Soft"\n\n\nphase work 5 min\n');
+    act(() => view.dispatch(view.state.replaceSelection('approach steady-hand\nstart A walk')));
+    expect(texts(view.dom, '.cm-line').slice(0, 1)).toEqual([
+      expect.stringContaining('start A walkphase work 5 min'),
+    ]);
+  });
+
+  test('a repeat is a bracket that says how often; the line in hand shows what is written', () => {
+    const { container, handle } = open(REPEATS);
+    const lines = () => texts(container, '.cm-line').map((l) => l!.trim());
+    expect(texts(container, '.cb-times')).toEqual(['three times', '12 times', '', '']);
+    expect(container.querySelectorAll('.cb-bracket')).toHaveLength(6);
+    expect(lines()[3]).toMatch(/12 times # slowly/);
+    act(() => handle.goToLine(8));
+    expect(lines()[3]).toContain('repeat 12 { # slowly');
+    expect(texts(container, '.cb-times')).toEqual(['three times', '', '']);
   });
 
   test('an empty text shows how a line is written', () => {

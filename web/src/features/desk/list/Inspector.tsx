@@ -12,7 +12,6 @@ import {
   wrapInRepeat,
 } from '@canter-book/core/lesson/edits';
 import { mirrorItem } from '@canter-book/core/lesson/mirror';
-import { printItem } from '@canter-book/core/notation/print';
 import { setsIn } from '@canter-book/core/planner/marks';
 import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
@@ -22,6 +21,7 @@ import { useDesk } from '../deskModel.ts';
 import { AlsoField } from './AlsoField.tsx';
 import { InstructionFields } from './InstructionFields.tsx';
 import { PaceField } from './PaceField.tsx';
+import { nameOf } from './rows.ts';
 import { SmallNumber, SmallSelect, smallInput } from './small.tsx';
 
 /** The shelf is large: it is fetched for a lesson that has sets of it. */
@@ -42,9 +42,7 @@ export function Inspector() {
   return (
     <section aria-label="Selected line" className="space-y-2 px-4 py-3 text-[13.5px]">
       <div className="flex items-center gap-1">
-        <h2 className="min-w-0 flex-1 truncate text-[15px]">
-          {printItem(item) || 'an empty line'}
-        </h2>
+        <h2 className="min-w-0 flex-1 truncate text-[15px]">{nameOf(item) || 'an empty line'}</h2>
         <Tool
           label="Repeat on the other rein"
           onClick={() => add(withNewIds(mirrorItem(item, arenaOf(lesson)), newId))}

@@ -18,11 +18,11 @@ import {
   useSortable,
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
-
 import { moveBefore, removeItem } from '@canter-book/core/lesson/edits';
-import { printItem } from '@canter-book/core/notation/print';
+import type { Finding } from '@canter-book/core/review/finding';
+import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import { useDesk } from '../deskModel.ts';
-import { dropTarget, rowsOf, type Row } from './rows.ts';
+import { dropTarget, nameOf, rowsOf, type Row } from './rows.ts';
 
 /** The lesson as a list: each line can be taken by its grip and put elsewhere, by hand or by keys. */
 export function MovementList() {
@@ -33,7 +33,7 @@ export function MovementList() {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const worst = useMemo(() => levelByItem(derived.findings), [derived.findings]);
+  const slips = useMemo(() => byItem(derived.findings), [derived.findings]);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return;
     const [id, onto] = [String(active.id), String(over.id)];
@@ -64,17 +64,18 @@ export function MovementList() {
         items={rows.map((row) => row.item.id)}
         strategy={verticalListSortingStrategy}
       >
-        <ol aria-label="Movements" className="h-full overflow-auto py-1">
+        <ol ref={showChosen} aria-label="Movements" className="h-full overflow-auto py-1">
           {rows.map((row) => (
             <ListRow
               key={row.item.id}
               row={row}
               figures={derived.margin.get(spans.get(row.item.id)?.line ?? 0) ?? ''}
-              level={worst.get(row.item.id) ?? null}
+              slips={slips.get(row.item.id) ?? NO_SLIPS}
               chosen={row.item.id === selected}
               onSelect={() => select(row.item.id)}
               onStep={(by) => step(row.item.id, by)}
               onRemove={() => edit((before) => removeItem(before, row.item.id))}
+              onFix={({ fix }) => fix && edit(fix.apply, row.item.id)}
             />
           ))}
         </ol>
@@ -83,11 +84,15 @@ export function MovementList() {
   );
 }
 
+/** The list opens where the hand was in the text. */
+const showChosen = (list: HTMLElement | null) =>
+  list?.querySelector('[aria-current=true]')?.scrollIntoView?.({ block: 'nearest' });
+
 /** What a screen reader says while a line is carried: its words and its place, not its id. */
 function spokenFor(rows: readonly Row[]) {
   const named = (id: string | number) => {
     const row = rows.find((r) => r.item.id === id);
-    return row ? printItem(row.item).split('\n')[0] : 'the line';
+    return row ? nameOf(row.item) : 'the line';
   };
   const placed = (id: string | number) =>
     `${rows.findIndex((r) => r.item.id === id) + 1} of ${rows.length}`;
@@ -108,41 +113,41 @@ function spokenFor(rows: readonly Row[]) {
   };
 }
 
-const ORDER = ['hint', 'warning', 'error'] as const;
 const SIGNS = { hint: '·', warning: '▲', error: '✕' } as const;
+const COLOURS = { hint: 'text-soft', warning: 'text-ochre', error: 'text-madder' } as const;
+const NO_SLIPS: readonly Finding[] = [];
 
-function levelByItem(
-  findings: readonly { itemId: string | null; level: (typeof ORDER)[number] }[],
-) {
-  const worst = new Map<string, (typeof ORDER)[number]>();
-  for (const { itemId, level } of findings) {
-    if (itemId === null) continue;
-    const known = worst.get(itemId);
-    if (!known || ORDER.indexOf(level) > ORDER.indexOf(known)) worst.set(itemId, level);
+function byItem(findings: readonly Finding[]): Map<string, Finding[]> {
+  const found = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    if (finding.itemId === null) continue;
+    found.set(finding.itemId, [...(found.get(finding.itemId) ?? []), finding]);
   }
-  return worst;
+  return found;
 }
 
 interface ListRowProps {
   row: Row;
   figures: string;
-  level: keyof typeof SIGNS | null;
+  slips: readonly Finding[];
   chosen: boolean;
   onSelect(): void;
   onStep(by: 1 | -1): void;
   onRemove(): void;
+  onFix(slip: Finding): void;
 }
 
-function ListRow({ row, figures, level, chosen, onSelect, onStep, onRemove }: ListRowProps) {
+function ListRow(props: ListRowProps) {
+  const { row, figures, slips, chosen, onSelect, onStep, onRemove, onFix } = props;
   const { item, depth } = row;
   const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({
     id: item.id,
   });
-  const said = printItem(item);
+  const said = nameOf(item);
   return (
     <li
       ref={setNodeRef}
-      className={`flex items-center gap-1 border-l-4 pr-3 ${chosen ? 'border-leather bg-sand/50' : 'border-transparent'} ${item.kind === 'phase' ? 'mt-1 bg-sand-light font-bold' : ''} ${isDragging ? 'relative z-10 bg-page shadow-lg' : ''}`}
+      className={`flex flex-wrap items-center gap-x-1 border-l-4 pr-3 ${chosen ? 'border-leather bg-sand/50' : 'border-transparent'} ${item.kind === 'phase' ? 'mt-1 bg-sand-light font-bold' : ''} ${isDragging ? 'relative z-10 bg-page shadow-lg' : ''}`}
       style={{
         transition,
         paddingLeft: `${depth * 18}px`,
@@ -174,17 +179,26 @@ function ListRow({ row, figures, level, chosen, onSelect, onStep, onRemove }: Li
         <span
           className={`min-w-0 flex-1 ${item.kind === 'phase' ? '' : 'font-mono text-[13.5px]'} ${item.kind === 'unread' ? 'text-madder' : ''}`}
         >
-          {level && (
-            <span className={level === 'error' ? 'text-madder' : 'text-ochre'}>
-              {SIGNS[level]}{' '}
-            </span>
-          )}
           {said || 'an empty line'}
         </span>
         <span className="tabular shrink-0 font-mono text-[12.5px] font-normal text-soft">
           {figures}
         </span>
       </button>
+      {slips.map((slip, i) => (
+        <p key={i} className="w-full pb-1.5 pl-9 text-[13.5px] leading-snug font-normal">
+          <span className={COLOURS[slip.level]}>{SIGNS[slip.level]}</span> {sentenceOf(slip).what}
+          {slip.fix && (
+            <button
+              type="button"
+              className="ml-2 font-bold text-leather underline underline-offset-2"
+              onClick={() => onFix(slip)}
+            >
+              {slip.fix.label}
+            </button>
+          )}
+        </p>
+      ))}
     </li>
   );
 }
