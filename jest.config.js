@@ -31,6 +31,8 @@ const project = (name, more = {}) => ({
 });
 
 export default {
+  // Against a test that hangs: a database may open slowly on a busy machine.
+  testTimeout: 120_000,
   projects: [
     { ...project('core'), transform: { '\\.tsx?$': swc(false) } },
     { ...project('server'), transform: { '\\.tsx?$': swc(false) } },

@@ -36,7 +36,8 @@ export const square = act<{ side?: Rein; sideM: number }>({
       offset(at, headingRad, s, across),
       offset(at, headingRad, 0, across),
     ];
-    return { legs: closed(corners) };
+    // The way on is the line it came from, not its own last side.
+    return { legs: closed(corners), headingAfterRad: headingRad };
   },
 });
 
@@ -153,6 +154,7 @@ export const rectangleBetween = act<{ from: string; to: string }>({
         wants: `the long side at ${from}, on the way to ${to}`,
       };
     }
-    return { legs: closed([at, { x: at.x, y: far }, { x: -at.x, y: far }, { x: -at.x, y: at.y }]) };
+    const corners = [at, { x: at.x, y: far }, { x: -at.x, y: far }, { x: -at.x, y: at.y }];
+    return { legs: closed(corners), headingAfterRad: stand.headingRad };
   },
 });

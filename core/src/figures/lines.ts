@@ -59,10 +59,11 @@ export const turn = act<{ side: Rein }>({
   },
 });
 
-/** Along a line of the arena that runs from A's side to C's, towards the far end. */
+/** Along a line of the arena that runs from A's side to C's: on as it goes, from a short side to the far end. */
 function lengthwise(stand: Stand, x: number, name: string) {
   const box = trackBox(stand.arena);
-  const up = stand.at.y < (box.minY + box.maxY) / 2;
+  const goesUp = Math.sin(stand.headingRad);
+  const up = Math.abs(goesUp) > 0.01 ? goesUp > 0 : stand.at.y < (box.minY + box.maxY) / 2;
   const from: Point = { x, y: stand.at.y };
   const legs =
     Math.abs(stand.at.x - x) < 1e-6

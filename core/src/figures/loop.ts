@@ -1,12 +1,15 @@
 import { turnSign } from '../arena/rein.ts';
-import { isOnTrack } from '../arena/course.ts';
+import { isOnTrack, metresToTrack } from '../arena/course.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { arc } from '../geometry/arc.ts';
 import { distanceM, headingTo } from '../geometry/curve.ts';
-import { SAME_M } from '../units.ts';
+import { SAME_M, degToRad, wrapRad } from '../units.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { line } from '../geometry/line.ts';
+
+/** A loop leaves the line that is being ridden, and comes back to it. */
+const MOST_OFF_RAD = degToRad(2);
 
 /**
  * A loop of depth d off the track and back: four equal arcs, tangent to the track at both ends and
@@ -23,6 +26,15 @@ export const loop = act<{ depthM: number }>({
       return { code: 'wrong-place', kind: 'loop', wants: 'two letters apart' };
     }
     const headingRad = headingTo(from, to);
+    const onLine = Math.abs(wrapRad(headingRad - stand.headingRad)) < MOST_OFF_RAD;
+    // Its end is parallel to its beginning: against the rail it could not go on.
+    if (!onLine || metresToTrack(stand.arena, to, headingRad) < SAME_M) {
+      return {
+        code: 'wrong-place',
+        kind: 'loop',
+        wants: 'two letters on one line, with room behind the second',
+      };
+    }
     const onRail = isOnTrack(stand.arena, from) && isOnTrack(stand.arena, to);
     const depthM = params.depthM - (onRail ? stand.arena.insetM : 0);
     // No deeper than the track itself? Then it is the straight line.

@@ -1,8 +1,8 @@
 import { SAME_M, SAME_RAD, wrapRad } from '../units.ts';
 import { arc } from './arc.ts';
-import { distanceM, offset, type Curve, type CurvePoint } from './curve.ts';
+import { distanceM, headingTo, offset, type Curve, type CurvePoint, type Point } from './curve.ts';
 import { line, type Line } from './line.ts';
-import type { Leg } from './leg.ts';
+import { isPlain, type Leg } from './leg.ts';
 
 /** A leg and the radius with which the horse turns at its end. */
 export interface PlannedLeg extends Leg {
@@ -47,9 +47,10 @@ interface Fillet {
  * Rounds the corners of planned legs: straight pieces that meet at an angle are joined by an arc
  * tangent to both, of the radius planned there. For an angle θ the arc takes r·tan(θ/2) off each
  * side and is r·θ long. Arcs that would overlap on a short side shrink together until they fit.
+ * Where a straight meets a bend at an angle, the bend keeps its place: the straight gives way.
  */
 export function blend(legs: readonly PlannedLeg[]): Path {
-  const runs = mergeStraights(legs);
+  const runs = meetBends(mergeStraights(legs));
   const fillets = shrinkToFit(
     runs,
     runs.map((run, i) => filletAfter(run, runs[i + 1])),
@@ -80,8 +81,10 @@ export function blend(legs: readonly PlannedLeg[]): Path {
     }
     const straight = run.curve as Line;
     const kept = trimmed(straight, before?.trimM ?? 0, after?.trimM ?? 0);
-    if (before) knots.push({ plannedM: (plannedM += before.trimM), riddenM });
-    add(kept, run.leg, kept.lengthM);
+    // A straight that gave way to a bend is not as long as it was planned.
+    const share = run.plannedM / straight.lengthM;
+    if (before) knots.push({ plannedM: (plannedM += before.trimM * share), riddenM });
+    add(kept, run.leg, kept.lengthM * share);
     if (after) {
       const turn = arc(
         kept.to,
@@ -90,8 +93,8 @@ export function blend(legs: readonly PlannedLeg[]): Path {
         after.sweepRad,
       );
       // Half the arc belongs to each side of the corner; a movement that ends there ends at its middle.
-      knots.push({ plannedM: plannedM + after.trimM, riddenM: riddenM + turn.lengthM / 2 });
-      plannedM += after.trimM;
+      plannedM += after.trimM * share;
+      knots.push({ plannedM, riddenM: riddenM + turn.lengthM / 2 });
       pieces.push({ curve: turn, startM: riddenM });
       riddenM += turn.lengthM;
     }
@@ -119,18 +122,110 @@ function mergeStraights(legs: readonly PlannedLeg[]): Run[] {
 }
 
 function goesOn(run: Run, leg: PlannedLeg): boolean {
-  if (run.curve.kind !== 'line' || leg.curve.kind !== 'line' || leg.jump) return false;
+  if (run.curve.kind !== 'line' || leg.curve.kind !== 'line' || isApart(leg)) return false;
   if (!isPlain(run.leg) || !isPlain(leg)) return false;
   const [a, b] = [run.curve as Line, leg.curve as Line];
   return meets(a, b) && Math.abs(wrapRad(a.headingRad - b.headingRad)) < SAME_RAD;
 }
 
-const isPlain = (leg: Leg): boolean => leg.bodyRad === undefined && !leg.backwards;
+/** Where a corner that sharp would be rounded, the horse turns back on the spot. */
+const MOST_BEND_RAD = (150 * Math.PI) / 180;
+/** Halvings of the radius until a turn fits on a short straight. */
+const MOST_TRIES = 6;
+
+/** A turn at one end of a straight, on to or out of a bend. */
+interface Bend {
+  readonly at: Point;
+  readonly headingRad: number;
+  /** Positive to the left. */
+  readonly sign: 1 | -1;
+}
+
+/** Straights that meet bends at an angle leave and reach them on arcs. */
+function meetBends(runs: readonly Run[]): Run[] {
+  return runs.flatMap((run, i) => {
+    if (run.curve.kind !== 'line' || !isPlain(run.leg)) return [run];
+    const straight = run.curve as Line;
+    const [before, after] = [runs[i - 1], runs[i + 1]];
+    const outOf = before && isBend(before) && !isApart(run.leg) ? before.curve : null;
+    const into = after && isBend(after) && !isApart(after.leg) ? after.curve : null;
+    const outRad = outOf && outOf.at(outOf.lengthM).headingRad;
+    const intoRad = into && into.at(0).headingRad;
+    const turns = [
+      outRad === null ? 0 : wrapRad(straight.headingRad - outRad),
+      intoRad === null ? 0 : wrapRad(intoRad - straight.headingRad),
+    ].map(Math.abs);
+    if (Math.max(...turns) < SAME_RAD || Math.max(...turns) > MOST_BEND_RAD) return [run];
+    const outs = outRad === null ? [null] : bendsAt(straight.from, outRad);
+    const intos = intoRad === null ? [null] : bendsAt(straight.to, intoRad);
+    for (let k = 0, radiusM = run.leg.cornerRadiusM; k < MOST_TRIES; k++, radiusM /= 2) {
+      const ways = outs.flatMap((a) => intos.flatMap((b) => bent(straight, a, b, radiusM) ?? []));
+      const [shortest] = ways.sort((a, b) => a.lengthM - b.lengthM);
+      if (shortest) return shared(run, shortest);
+    }
+    return [run];
+  });
+}
+
+const isBend = ({ curve, leg }: Run): boolean => curve.kind !== 'line' && isPlain(leg);
+
+const bendsAt = (at: Point, headingRad: number): Bend[] =>
+  ([1, -1] as const).map((sign) => ({ at, headingRad, sign }));
+
+interface Way {
+  readonly curves: readonly Curve[];
+  readonly lengthM: number;
+}
+
+/**
+ * Arc, straight, arc: the directed tangent of two circles of which each touches its bend. With s·r the
+ * radius signed by the side (0 where there is no bend) and D from the first centre to the second, the
+ * tangent's heading is ψ − asin((s₂r₂ − s₁r₁)/|D|). Source: geometry.
+ *
+ * @returns null when they do not fit
+ */
+function bent(straight: Line, out: Bend | null, into: Bend | null, radiusM: number): Way | null {
+  if (radiusM <= 0) return null;
+  const centreOf = (bend: Bend | null, point: Point): Point =>
+    bend ? offset(bend.at, bend.headingRad, 0, bend.sign * radiusM) : point;
+  const [c1, c2] = [centreOf(out, straight.from), centreOf(into, straight.to)];
+  const [r1, r2] = [out ? out.sign * radiusM : 0, into ? into.sign * radiusM : 0];
+  const apartM = distanceM(c1, c2);
+  if (apartM <= Math.abs(r2 - r1) + SAME_M) return null;
+  const headingRad = headingTo(c1, c2) - Math.asin((r2 - r1) / apartM);
+  const [t1, t2] = [offset(c1, headingRad, 0, -r1), offset(c2, headingRad, 0, -r2)];
+  const curves: Curve[] = [];
+  if (out) {
+    const sweepRad = wrapRad(headingRad - out.headingRad);
+    if (sweepRad * out.sign < -SAME_RAD) return null;
+    if (Math.abs(sweepRad) > SAME_RAD) {
+      curves.push(arc(out.at, out.headingRad, radiusM, sweepRad));
+    }
+  }
+  if (distanceM(t1, t2) > SAME_M) curves.push(line(t1, t2, headingRad));
+  if (into) {
+    const sweepRad = wrapRad(into.headingRad - headingRad);
+    if (sweepRad * into.sign < -SAME_RAD) return null;
+    if (Math.abs(sweepRad) > SAME_RAD) curves.push(arc(t2, headingRad, radiusM, sweepRad));
+  }
+  return { curves, lengthM: curves.reduce((sum, curve) => sum + curve.lengthM, 0) };
+}
+
+/** One run as several curves; its planned metres fall on them in their proportion. */
+function shared(run: Run, { curves, lengthM }: Way): Run[] {
+  return curves.map((curve) => ({
+    ...run,
+    curve,
+    plannedM: (run.plannedM * curve.lengthM) / lengthM,
+  }));
+}
+
+const isApart = (leg: Leg): boolean => leg.jump === true || leg.turned === true;
 const meets = (a: Line, b: Line): boolean => distanceM(a.to, b.from) < SAME_M;
 
 function filletAfter(run: Run, next: Run | undefined): Fillet | undefined {
   if (!next || run.curve.kind !== 'line' || next.curve.kind !== 'line') return undefined;
-  if (!isPlain(run.leg) || !isPlain(next.leg) || next.leg.jump) return undefined;
+  if (!isPlain(run.leg) || !isPlain(next.leg) || isApart(next.leg)) return undefined;
   const [a, b] = [run.curve as Line, next.curve as Line];
   const sweepRad = wrapRad(b.headingRad - a.headingRad);
   const radiusM = run.leg.cornerRadiusM;

@@ -10,7 +10,12 @@ export interface Leg {
   readonly backwards?: boolean;
   /** The leg begins somewhere else than the last one ended, after an error. */
   readonly jump?: boolean;
+  /** The horse has turned on the spot before it: there is no corner to ride. */
+  readonly turned?: boolean;
 }
+
+/** Ridden straight forward: it can be rounded off. */
+export const isPlain = (leg: Leg): boolean => leg.bodyRad === undefined && !leg.backwards;
 
 export const legsLengthM = (legs: readonly Leg[]): number =>
   legs.reduce((sum, leg) => sum + leg.curve.lengthM, 0);

@@ -10,6 +10,10 @@ export interface Spot {
   readonly exit: number;
   /** The rein it ends on, when that is another. */
   readonly exitRein?: Rein;
+  /** It leaves the track straight across the school, or up the centre line. */
+  readonly leavesAcross?: boolean;
+  /** It comes back to the track that way. */
+  readonly comesAcross?: boolean;
   readonly text: string;
 }
 
@@ -40,10 +44,15 @@ export interface Standing {
   readonly place: number;
   /** The letter of the last round. */
   readonly at: string;
+  /** It has come to where it stands from across the school. */
+  readonly across?: boolean;
 }
 
 /** The same letter twice running, in metres of dead riding. Common practice: the horse learns the place. */
 const SAME_LETTER_M = 45;
+
+/** Out of the question, unless there is no other way. */
+const TURNS_BACK_M = 1e5;
 
 export interface Ground {
   readonly track: Track;
@@ -73,7 +82,7 @@ export function place(sets: readonly Placeable[], from: Standing, ground: Ground
       sets.forEach((set, i) => {
         if (mask & (1 << i) || !isOpen(set, sets, mask)) return;
         for (const then of ridden(set, reached, ground)) {
-          const key = `${mask | (1 << i)}/${then.end.rein}/${then.end.place.toFixed(2)}/${then.end.at}`;
+          const key = `${mask | (1 << i)}/${then.end.rein}/${then.end.place.toFixed(2)}/${then.end.at}/${then.end.across ?? false}`;
           const known = next.get(key);
           if (!known || then.cost < known.reached.cost)
             next.set(key, { mask: mask | (1 << i), reached: then });
@@ -128,11 +137,18 @@ function joined(set: string, spot: Spot, before: Reached, ground: Ground): Reach
   const { track } = ground;
   const { end } = before;
   const worn = end.at === spot.at ? SAME_LETTER_M : 0;
-  const after: Standing = { rein: spot.exitRein ?? spot.rein, place: spot.exit, at: spot.at };
+  const after: Standing = {
+    rein: spot.exitRein ?? spot.rein,
+    place: spot.exit,
+    at: spot.at,
+    ...(spot.comesAcross && { across: true }),
+  };
   const step: Step = { set, spot };
   if (end.rein === spot.rein) {
     const wayM = track.wayM(end.rein, end.place, spot.entry);
-    const cost = before.cost + wayM + worn + ground.taste(spot);
+    // Straight back the way it came the horse cannot go.
+    const back = wayM === 0 && end.across && spot.leavesAcross ? TURNS_BACK_M : 0;
+    const cost = before.cost + wayM + back + worn + ground.taste(spot);
     return { steps: [...before.steps, step], cost, end: after };
   }
   const [change, wayM] = ground.reinChanges

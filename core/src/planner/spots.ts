@@ -2,7 +2,7 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { firstSite, sitesOf } from '../exercises/sites.ts';
-import { rideOf, tryOut } from '../exercises/trial.ts';
+import { cameAcross, leavesAcross, rideOf, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Ride } from '../ride/types.ts';
 import type { Spot } from './placement.ts';
@@ -32,7 +32,15 @@ export function spotsOf(
     if (findings.some((f) => f.level !== 'hint')) return [];
     seconds = ridden(ride);
     endsIn = end.riding.gait === 'walk' ? 'walk' : 'trot';
-    return [{ ...site, entry: track.letter(site.at), exit: track.placeOf(end.at) }];
+    return [
+      {
+        ...site,
+        entry: track.letter(site.at),
+        exit: track.placeOf(end.at),
+        ...(leavesAcross(site, arena, horse) && { leavesAcross: true }),
+        ...(cameAcross(end) && { comesAcross: true }),
+      },
+    ];
   });
   return { spots, seconds, endsIn };
 }

@@ -50,9 +50,14 @@ export class Recorder {
     this.events.push({ atM: this.plannedM, kind: 'movement', index: this.drafts.length - 1 });
   }
 
-  ride(legs: readonly Leg[], cornerRadiusM: number, jump: boolean): void {
+  /** @param first what sets the first leg apart from the one before */
+  ride(
+    legs: readonly Leg[],
+    cornerRadiusM: number,
+    first: Pick<Leg, 'jump' | 'turned'> | null,
+  ): void {
     legs.forEach((leg, i) => {
-      this.legs.push({ ...leg, cornerRadiusM, ...(jump && i === 0 && { jump: true }) });
+      this.legs.push({ ...leg, cornerRadiusM, ...(i === 0 && first) });
       this.plannedM += leg.curve.lengthM;
     });
     const draft = this.drafts.at(-1);

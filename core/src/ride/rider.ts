@@ -13,9 +13,9 @@ import { courseFrom } from '../figures/shared.ts';
 import type { ActPlan, Change, Fault, Riding, Stand } from '../forms/contract.ts';
 import { cornerRadiusM, horseStride, type HorseProfile } from '../gaits/horse.ts';
 import { headingTo, type Point } from '../geometry/curve.ts';
-import type { Leg } from '../geometry/leg.ts';
+import { isPlain, type Leg } from '../geometry/leg.ts';
 import { DEFAULT_START, type Instruction, type Start } from '../lesson/document.ts';
-import { SAME_M, wrapRad } from '../units.ts';
+import { SAME_M, degToRad, wrapRad } from '../units.ts';
 import { Recorder } from './recorder.ts';
 import type { RideFault } from './types.ts';
 
@@ -35,6 +35,11 @@ export function ridingAtStart({ gait, pace, rein }: Start): Riding {
   };
 }
 
+/** No horse turns so far round at a point without being asked to. */
+const TURNS_BACK_RAD = degToRad(150);
+
+const CORNER_RAD = degToRad(45);
+
 /** A line of the lesson that is being ridden, and the round of its repeat. */
 export interface Reading {
   readonly itemId: string;
@@ -48,7 +53,13 @@ export interface RiderState {
   readonly course: Course;
   readonly riding: Riding;
   readonly cornersM: number | null;
+  /** What was ridden last, and whether the next goes on from it. */
+  readonly lastLeg: Leg | null;
+  readonly apart: Apart;
 }
+
+/** What sets a leg apart from the one before. */
+type Apart = Pick<Leg, 'jump' | 'turned'> | null;
 
 /**
  * The horse while a lesson is laid out: where it stands, how it goes, which way is on; and the record
@@ -64,7 +75,8 @@ export class Rider {
   /** Radius set by a `corners` line, null for the pace's own. */
   cornersM: number | null = null;
   reading: Reading = { itemId: '', round: 1 };
-  private jumped = false;
+  private lastLeg: Leg | null = null;
+  private apart: Apart = null;
   private startRiding: Riding;
   private lastChangeM = 0;
 
@@ -90,8 +102,8 @@ export class Rider {
 
   /** Where it stands and how it goes, to go on from later. */
   state(): RiderState {
-    const { at, headingRad, course, riding, cornersM } = this;
-    return { at, headingRad, course, riding, cornersM };
+    const { at, headingRad, course, riding, cornersM, lastLeg, apart } = this;
+    return { at, headingRad, course, riding, cornersM, lastLeg, apart };
   }
 
   /** Goes on from a state, with nothing recorded before it. */
@@ -114,13 +126,35 @@ export class Rider {
   }
 
   ride(legs: readonly Leg[]) {
-    if (legs.length === 0) return;
-    this.recorder.ride(legs, this.cornerRadius(), this.jumped);
-    this.jumped = false;
+    const [first] = legs;
+    if (!first) return;
+    const wrong = this.joinFault(first);
+    if (wrong) this.fault(wrong);
+    this.recorder.ride(legs, this.cornerRadius(), this.apart);
+    this.apart = null;
     const last = legs.at(-1)!;
+    this.lastLeg = last;
     const end = last.curve.at(last.curve.lengthM);
     this.at = { x: end.x, y: end.y };
     this.headingRad = wrapRad(last.bodyRad ?? end.headingRad + (last.backwards ? Math.PI : 0));
+  }
+
+  /** A leg that goes back against the one before, or bends away where a corner would have to be ridden. */
+  private joinFault(leg: Leg): Fault | null {
+    const { arena, lastLeg: last } = this;
+    if (!last || this.apart || ![last, leg].every(isPlain)) return null;
+    const begin = leg.curve.at(0);
+    if (this.turnsBack(begin.headingRad)) {
+      const to = nearestLetter(arena, leg.curve.at(leg.curve.lengthM)).name;
+      return { code: 'turns-back', from: this.nearHere(), to };
+    }
+    const end = last.curve.at(last.curve.lengthM);
+    const turnRad = Math.abs(wrapRad(begin.headingRad - end.headingRad));
+    // On to a bend one comes in its own direction: from the rail there is no room behind it.
+    const roomM = metresToTrack(arena, begin, begin.headingRad + Math.PI);
+    return leg.curve.kind !== 'line' && turnRad > CORNER_RAD && roomM < SAME_M
+      ? { code: 'no-room', kind: 'figure', wantedM: this.cornerRadius(), roomM }
+      : null;
   }
 
   follow(plan: ActPlan) {
@@ -129,7 +163,10 @@ export class Rider {
     this.change(startM, plan.changes ?? []);
     for (const hold of plan.holds ?? []) {
       this.recorder.hold(startM + hold.afterM, { ...hold, fromRad: this.headingRad });
-      if (hold.turnRad) this.headingRad = wrapRad(this.headingRad + hold.turnRad);
+      if (hold.turnRad) {
+        this.headingRad = wrapRad(this.headingRad + hold.turnRad);
+        this.apart ??= { turned: true };
+      }
     }
     if (plan.headingAfterRad !== undefined) this.headingRad = plan.headingAfterRad;
     if (plan.courseAfter) this.course = plan.courseAfter;
@@ -137,6 +174,26 @@ export class Rider {
     if (this.course.kind === 'track' && !isOnTrack(this.arena, this.at, this.course.furtherInM)) {
       this.course = courseFrom(this.arena, this.at, this.headingRad);
     }
+    this.faceAlongTrack();
+    if (plan.legs.length === 0 && this.course.kind === 'line' && this.turnsBack(this.headingRad)) {
+      this.fault({ code: 'turns-back', from: this.nearHere(), to: 'where it came from' });
+      this.apart = { turned: true };
+    }
+  }
+
+  /** Whether a way on goes back against what was ridden last. */
+  private turnsBack(headingRad: number): boolean {
+    const { lastLeg: last, apart } = this;
+    if (!last || apart || !isPlain(last)) return false;
+    const end = last.curve.at(last.curve.lengthM);
+    return Math.abs(wrapRad(headingRad - end.headingRad)) > TURNS_BACK_RAD;
+  }
+
+  /** A slanting line that has come to the track is blended into it: what comes next begins on the track. */
+  private faceAlongTrack() {
+    const { arena, at, course } = this;
+    if (course.kind !== 'track' || !isOnTrack(arena, at, course.furtherInM)) return;
+    this.headingRad = trackHeading(arena, course.rein, at, course.furtherInM);
   }
 
   /** Changes counted from a place already ridden. */
@@ -215,7 +272,7 @@ export class Rider {
   /** After a fault the ride goes on from the place that was meant. */
   jumpTo(point: Point, next: Point | null) {
     this.at = point;
-    this.jumped = true;
+    this.apart = { jump: true };
     if (!isOnTrack(this.arena, point)) {
       this.headingRad = next ? headingTo(point, next) : Math.PI / 2;
       this.course = { kind: 'line', headingRad: this.headingRad, name: 'line' };
