@@ -1,11 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
-import { describe, expect, test } from '@jest/globals';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { horseFileSchema } from '@canter-book/core/planner/request';
 
-const main = new URL('./main.ts', import.meta.url).pathname;
+const main = new URL('../../tools/cli.mjs', import.meta.url).pathname;
 const run = (args: readonly string[], input = '') =>
-  spawnSync(process.execPath, ['--import', 'tsx', main, ...args], { input, encoding: 'utf8' });
+  spawnSync(process.execPath, [main, ...args], { input, encoding: 'utf8' });
 
 const GOOD = 'arena 20x60 inset 0\ncorners 0\nE circle left 20\n';
 
@@ -66,6 +68,58 @@ describe('the command line', () => {
     const { status, stderr } = run(['ride', '/no/such/file.cbk']);
     expect(status).toBe(2);
     expect(stderr).toContain('Cannot read /no/such/file.cbk');
+  });
+});
+
+describe('for a horse of one’s own', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'canter-book-cli-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const horseFile = (horse: object): string => {
+    const file = join(folder, 'horse.json');
+    writeFileSync(file, JSON.stringify({ name: 'Bramble', ...horse }));
+    return file;
+  };
+  const LESSON = 'A trot working\nB circle left 8\nF-M renvers\n';
+  const rules = (stdout: string): string[] =>
+    JSON.parse(stdout).findings.map((f: { rule: string }) => f.rule);
+
+  test('its stage and its limits decide what the review says', () => {
+    const stageOf = (stage: number, limits = {}) =>
+      rules(run(['review', '-', '--json', '--horse', horseFile({ stage, limits })], LESSON).stdout);
+    expect(stageOf(7)).not.toContain('not-yet');
+    expect(stageOf(7)).not.toContain('circle-too-small');
+    expect(stageOf(3)).toEqual(expect.arrayContaining(['not-yet', 'circle-too-small']));
+    const vet = { smallestCircleM: { walk: 20, trot: 20, canter: 20 } };
+    expect(stageOf(7, vet)).toContain('circle-too-small');
+  });
+
+  test('its height and its measured paces make its strides', () => {
+    const trot = (horse: object) => {
+      const { stdout } = run(['ride', '-', '--json', '--horse', horseFile(horse)], LESSON);
+      const { movements, horse: named } = JSON.parse(stdout);
+      expect(named).toMatchObject({ name: 'Bramble', assumed: false });
+      return movements.find((m: { kind: string }) => m.kind === 'circle').strides as number;
+    };
+    const measured = [{ gait: 'trot', pace: 'working', metres: 60, strides: 30, seconds: 20 }];
+    expect(trot({ stage: 4, heightCm: 120 })).toBeGreaterThan(trot({ stage: 4, heightCm: 175 }));
+    expect(trot({ stage: 4, measured })).toBeCloseTo((7.5 * Math.PI) / 2, 1);
+  });
+
+  test('without one it says for which horse it judged', () => {
+    expect(run(['review', '-'], LESSON).stdout).toContain(
+      'For an average horse: stage 4, 165 cm. Name yours with --horse HORSE.json.',
+    );
+    expect(JSON.parse(run(['review', '-', '--json'], LESSON).stdout).horse).toEqual({
+      name: 'any horse',
+      stage: 4,
+      heightCm: 165,
+      assumed: true,
+    });
+    const track = run(['track', '-'], LESSON);
+    expect(track.stderr).toContain('average horse');
+    expect(track.stdout).not.toContain('average horse');
+    const named = run(['format', '-', '--horse', horseFile({ stage: 4 })], LESSON);
+    expect([named.stdout, named.stderr]).toEqual([LESSON, '']);
   });
 });
 
@@ -145,6 +199,7 @@ describe('the planner on the command line', () => {
     [['plan', '-'], '{"stage":3}', 'name'],
     [['plan', '-'], '{"name":"B","stage":9}', 'stage'],
     [['plan', '-'], 'no json', 'not valid JSON'],
+    [['ride', 'x.cbk', '--horse', '-'], '{"stage":3}', 'name'],
     [['plan', '/nowhere.json'], '', 'Cannot read /nowhere.json: there is no such file.'],
     [['plan', '/'], '', 'it is a folder'],
     [['ride', '-'], 'A trot\u0000', 'it is not a text file'],

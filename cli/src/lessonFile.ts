@@ -1,3 +1,4 @@
+import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { sortAllowed } from '@canter-book/core/review/allowed';
 import { reviewLesson } from '@canter-book/core/review/review';
@@ -13,9 +14,9 @@ export interface Reading {
 }
 
 /** Reads, compiles and reviews a file (`-` is standard input). A file that cannot be read ends the call with status 2. */
-export function readLessonFile(file: string): Reading {
+export function readLessonFile(file: string, horse: HorseProfile): Reading {
   const parsed = parseLesson(readText(file));
-  const ride = compileRide(parsed.lesson);
+  const ride = compileRide(parsed.lesson, horse);
   // What the instructor let stand, with the reason beside it, is not said again.
   const { open } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));
   return { parsed, ride, findings: open };

@@ -1,5 +1,4 @@
 import type { Command } from 'commander';
-import { CHAINS, EXERCISES } from '@canter-book/core/exercises/catalogue';
 
 /** `exercises`: prints the shelf. */
 export function addExercises(program: Command): void {
@@ -7,7 +6,8 @@ export function addExercises(program: Command): void {
     .command('exercises')
     .description('print the exercises of the shelf, chain by chain')
     .option('--json', 'print one JSON object')
-    .action((options: { json?: boolean }) => {
+    .action(async (options: { json?: boolean }) => {
+      const { CHAINS, EXERCISES } = await import('@canter-book/core/exercises/catalogue');
       if (options.json) {
         process.stdout.write(`${JSON.stringify({ exercises: EXERCISES }, null, 2)}\n`);
         return;

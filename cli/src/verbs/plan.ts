@@ -1,17 +1,15 @@
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 import type { Command } from 'commander';
-import type { z } from 'zod';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import { planLesson, type Plan } from '@canter-book/core/planner/plan';
+import type { Plan } from '@canter-book/core/planner/plan';
 import {
   horseFileSchema,
   wishesSchema,
   type HorseFile,
   type Wishes,
 } from '@canter-book/core/planner/request';
-import { findExercise } from '@canter-book/core/exercises/catalogue';
-import { loadSolver } from '../solver.ts';
-import { giveUp, readText } from '../textFile.ts';
+import { checked, readHorseFile } from '../horseFile.ts';
+import { giveUp } from '../textFile.ts';
 
 interface PlanOptions {
   minutes: string;
@@ -44,7 +42,11 @@ export function addPlan(program: Command): void {
     .option('--json', 'print one JSON object')
     .action(async (file: string, options: PlanOptions) => {
       const horse = horseOf(file, options.approach);
-      const wishes = wishesOf(options);
+      const { findExercise } = await import('@canter-book/core/exercises/catalogue');
+      const wishes = wishesOf(options, (id) => findExercise(id) !== undefined);
+      // The solver is large: only this verb loads it.
+      const { planLesson } = await import('@canter-book/core/planner/plan');
+      const { loadSolver } = await import('../solver.ts');
       const plan = await planLesson({ horse, wishes }, await loadSolver());
       const { faults } = parseLesson(plan.lesson);
       process.exitCode = faults.length > 0 ? 1 : 0;
@@ -53,30 +55,16 @@ export function addPlan(program: Command): void {
     });
 }
 
-function checked<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
-  const read = schema.safeParse(value);
-  if (read.success) return read.data;
-  const faults = read.error.issues.map((i) => `  ${i.path.join('.') || what}: ${i.message}`);
-  return giveUp(`${what} is not right:\n${faults.join('\n')}`);
-}
-
 function horseOf(file: string, approach: string | undefined): HorseFile {
-  const text = readText(file);
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    giveUp(`${file} is not valid JSON: ${(error as Error).message}`);
-  }
-  const horse = checked(horseFileSchema, value, 'The horse file');
+  const horse = readHorseFile(file);
   return approach ? checked(horseFileSchema, { ...horse, approach }, 'The approach') : horse;
 }
 
-function wishesOf(options: PlanOptions): Wishes {
+function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishes {
   const [widthM, lengthM] = options.arena.split('x').map(Number);
   const { date, mood, hot = false, mustHave = [], notToday = [] } = options;
   for (const id of [...mustHave, ...notToday]) {
-    if (!findExercise(id))
+    if (!isKnown(id))
       giveUp(`There is no exercise “${id}” on the shelf: see canter-book exercises.`);
   }
   return checked(

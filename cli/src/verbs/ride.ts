@@ -1,21 +1,23 @@
 import type { Command } from 'commander';
 import { rideJson } from '@canter-book/core/formats/rideJson';
 import { clock } from '@canter-book/core/units';
+import { assumedLine, horseJson, profileFor, withHorse, type HorseOption } from '../horseFile.ts';
 import { exitStatus, findingLine, readLessonFile } from '../lessonFile.ts';
 
 /** `ride FILE`: compiles a lesson and prints it as it is ridden. */
 export function addRide(program: Command): void {
-  program
-    .command('ride')
+  withHorse(program.command('ride'))
     .description('compile a lesson and print the ride')
     .argument('<file>', 'a lesson in shorthand, or - for standard input')
     .option('--json', 'print one JSON object')
-    .action((file: string, options: { json?: boolean }) => {
-      const { parsed, ride, findings } = readLessonFile(file);
+    .action((file: string, options: { json?: boolean } & HorseOption) => {
+      const { parsed, ride, findings } = readLessonFile(file, profileFor(options));
       const json = rideJson(ride, findings, parsed.spans);
       process.exitCode = exitStatus(findings);
       if (options.json) {
-        process.stdout.write(`${JSON.stringify(json, null, 2)}\n`);
+        process.stdout.write(
+          `${JSON.stringify({ ...json, horse: horseJson(ride.horse, !options.horse) }, null, 2)}\n`,
+        );
         return;
       }
       for (const m of json.movements) {
@@ -30,5 +32,7 @@ export function addRide(program: Command): void {
       const { metres, seconds } = json.totals;
       process.stdout.write(`${clock(seconds).padStart(6)}  in all ${metres.toFixed(1)} m\n`);
       for (const finding of json.findings) process.stdout.write(`${findingLine(finding)}\n`);
+      const assumed = assumedLine(options);
+      if (assumed) process.stdout.write(`${assumed}\n`);
     });
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { metresOutside } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
 import { PAPER, SHORT_PAPER, codesOf, movementOf, rideOf } from '../testing/lessons.ts';
 import { wrapRad } from '../units.ts';
@@ -97,6 +98,35 @@ describe('figures end where they should', () => {
       const { startM } = movementOf(ride, 'circle');
       const [before, after] = [ride.path.at(startM - 1e-6), ride.path.at(startM + 1e-6)];
       expect(Math.abs(wrapRad(before.headingRad - after.headingRad))).toBeLessThan(1e-5);
+    }
+  });
+});
+
+describe('where one figure meets another', () => {
+  /** How far the ridden line leaves the arena, metres. */
+  const outside = (text: string): number => {
+    const { arena, path } = rideOf(`arena 20x60\n${text}`);
+    return Math.max(...path.pieces.map((p) => metresOutside(arena, p.curve.bounds())));
+  };
+
+  test.each([
+    'H-X-F change rein\nF circle right 10',
+    'H-B change rein\nB circle right 20',
+    'E square left 20 x2\nE circle left 15',
+    'P rectangle between P and R\nP circle left 10',
+    'E half circle left 10 return H\nH circle right 10',
+    'K-X-M change rein\nM circle left 10',
+    'F rectangle inset 2.4\nP circle left 10',
+  ])('%s: the figure lies on the track', (text) => {
+    expect(codesOf(`arena 20x60\n${text}`)).not.toContain('figure-leaves-arena');
+    expect(outside(text)).toBeLessThan(0.05);
+    const circle = movementOf(rideOf(`arena 20x60\n${text}`), 'circle');
+    expect(circle.to).toEqual(near(circle.from.x, circle.from.y));
+  });
+
+  test('straight back the way it came the horse cannot go', () => {
+    for (const text of ['A centre line\nC centre line', 'E turn left\nB turn left\nE halt']) {
+      expect(codesOf(PAPER + text)).toContain('turns-back');
     }
   });
 });

@@ -13,6 +13,7 @@ import {
 } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { HALF_STEPS } from '../gaits/strideTable.ts';
+import { SAME_M } from '../units.ts';
 import { countsPerStride, usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
 
 /** One part of an interval: how far it goes in ridden metres, and how it is ridden. */
@@ -21,25 +22,44 @@ interface Part {
   readonly patch: (riding: Riding) => Riding;
 }
 
-/** Along the present course, part after part; the counts carry over corners. */
-function alongCourse(
+/**
+ * Part after part: along the present course, or on the route of the line. A route is ridden to its end:
+ * without `xN` the parts fill it, with it the rest is ridden as before.
+ */
+function inParts(
   stand: Stand,
   kind: string,
-  parts: readonly Part[],
+  unit: readonly Part[],
   after: Change['patch'] | null,
 ): ActPlan | Fault {
-  const { arena, course, at, cornerRadiusM } = stand;
+  const { arena, course, at, cornerRadiusM, route } = stand;
+  const whole = route && endingOn(stand, routeLegs(stand));
+  // Straight from letter to letter there is no corner to cut.
+  const straight = route !== null && !(route.alongTrack && course.kind === 'track');
+  const planned = (metres: number) =>
+    straight ? metres : plannedMetresFor(arena, course, at, metres, cornerRadiusM);
+  const roomM = whole
+    ? legsLengthM(whole.legs)
+    : course.kind === 'line'
+      ? metresToTrack(arena, at, stand.headingRad)
+      : Infinity;
+  const unitM = unit.reduce((sum, part) => sum + part.metres, 0);
+  const times = stand.times ?? (whole && unitM > 0 ? Math.ceil(roomM / unitM) : 1);
   const changes: Change[] = [];
   let riddenM = 0;
-  const planned = (metres: number) => plannedMetresFor(arena, course, at, metres, cornerRadiusM);
-  for (const { metres, patch } of parts) {
+  for (const { metres, patch } of repeated(unit, times)) {
+    // What is left of a route is too short for another part: the last one is ridden to its end.
+    if (whole && stand.times === null && planned(riddenM + metres / 2) > roomM) break;
     changes.push({ afterM: planned(riddenM), patch });
     riddenM += metres;
   }
-  const lengthM = planned(riddenM);
-  const roomM = course.kind === 'line' ? metresToTrack(arena, at, stand.headingRad) : Infinity;
-  if (lengthM > roomM + 1e-6) return { code: 'no-room', kind, wantedM: lengthM, roomM };
+  const wantedM = planned(riddenM);
+  if (wantedM > roomM + SAME_M && !(whole && stand.times === null)) {
+    return { code: 'no-room', kind, wantedM, roomM };
+  }
+  const lengthM = whole && stand.times === null ? roomM : wantedM;
   if (after) changes.push({ afterM: lengthM, patch: after });
+  if (whole) return { ...whole, changes: [...whole.changes, ...changes] };
   return { legs: courseLegs(arena, course, at, lengthM), changes };
 }
 
@@ -73,6 +93,7 @@ export const transitions = act<TransitionParams>({
   pattern: pattern(
     'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:strides}',
   ),
+  route: 'allowed',
   counts: true,
   overlay: true,
   plan(stand, { first, firstCount, second, secondCount }) {
@@ -84,7 +105,7 @@ export const transitions = act<TransitionParams>({
     });
     const parts = [part(first, firstCount), part(second, secondCount)];
     const after = into(first, paceFor(first));
-    return alongCourse(stand, 'transitions', repeated(parts, stand.times ?? 1), after);
+    return inParts(stand, 'transitions', parts, after);
   },
 });
 
@@ -92,6 +113,7 @@ export const transitions = act<TransitionParams>({
 export const collectForward = act<{ collected: number; forward: number }>({
   kind: 'collect-forward',
   pattern: pattern('collect {collected:strides} forward {forward:strides}'),
+  route: 'allowed',
   counts: true,
   overlay: true,
   plan(stand, { collected, forward }) {
@@ -101,12 +123,7 @@ export const collectForward = act<{ collected: number; forward: number }>({
       { metres: counted(stand, gait, 'collected', collected), patch: into(gait, 'collected') },
       { metres: counted(stand, gait, bigger, forward), patch: into(gait, bigger) },
     ];
-    return alongCourse(
-      stand,
-      'collect-forward',
-      repeated(parts, stand.times ?? 1),
-      into(gait, pace),
-    );
+    return inParts(stand, 'collect-forward', parts, into(gait, pace));
   },
 });
 
@@ -114,6 +131,7 @@ export const collectForward = act<{ collected: number; forward: number }>({
 export const holdSoft = act<{ held: number; soft: number }>({
   kind: 'hold-soft',
   pattern: pattern('hold {held:strides} soft {soft:strides}'),
+  route: 'allowed',
   counts: true,
   overlay: true,
   plan(stand, { held, soft }) {
@@ -122,8 +140,8 @@ export const holdSoft = act<{ held: number; soft: number }>({
       metres: counted(stand, gait, pace, count),
       patch: (r) => ({ ...r, connection }),
     });
-    const parts = repeated([part(held, 'held'), part(soft, 'soft')], stand.times ?? 1);
-    return alongCourse(stand, 'hold-soft', parts, (r) => ({ ...r, connection: null }));
+    const parts = [part(held, 'held'), part(soft, 'soft')];
+    return inParts(stand, 'hold-soft', parts, (r) => ({ ...r, connection: null }));
   },
 });
 
@@ -134,6 +152,7 @@ const FORWARD_STRIDES = 8;
 export const halfSteps = act<{ steps: number }>({
   kind: 'half-steps',
   pattern: pattern('half-steps {steps:strides}'),
+  route: 'allowed',
   counts: true,
   overlay: true,
   plan(stand, { steps }) {
@@ -145,7 +164,7 @@ export const halfSteps = act<{ steps: number }>({
         patch: (r) => ({ ...r, halfSteps: false }),
       },
     ];
-    return alongCourse(stand, 'half-steps', repeated(parts, stand.times ?? 1), null);
+    return inParts(stand, 'half-steps', parts, (r) => ({ ...r, halfSteps: false }));
   },
 });
 
@@ -166,7 +185,7 @@ export const changesEvery: Act = act<{ strides: number }>({
     if (!stand.route) {
       const first: Part = { metres: apart, patch: (r) => r };
       const rest = repeated<Part>([{ metres: apart, patch: toggle }], times - 1);
-      return alongCourse(stand, 'changes-every', [first, ...rest], toggle);
+      return inParts({ ...stand, times: 1 }, 'changes-every', [first, ...rest], toggle);
     }
     const plan = endingOn(stand, routeLegs(stand));
     const roomM = legsLengthM(plan.legs);

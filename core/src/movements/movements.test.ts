@@ -217,3 +217,50 @@ test('things on the ground stand where they are put', () => {
   expect(Math.hypot(first!.to.x - first!.from.x, first!.to.y - first!.from.y)).toBeCloseTo(3, 9);
   expect(equipment.at(-1)!.from).toEqual({ x: 0, y: 30 });
 });
+
+describe('counts on a route', () => {
+  const canterOn = (line: string) => {
+    const { ride, spans } = spansOf(
+      `${PAPER}A canter collected\n${line}\nA trot`,
+      'collect-forward',
+    );
+    return { ride, paces: spans.map((s) => s.riding.pace) };
+  };
+
+  test('fill it, and end with it', () => {
+    const { ride, paces } = canterOn('H-K collect 6 forward 8');
+    const own = movementOf(ride, 'collect-forward');
+    expect(own.metres).toBeCloseTo(48, 6);
+    expect(paces.slice(0, 4)).toEqual(['collected', 'medium', 'collected', 'medium']);
+    const after = ride.spans.find((s) => s.startM >= own.startM + own.metres - 1e-6);
+    expect(after?.riding.pace).toBe('collected');
+  });
+
+  test('as often as is said, and the rest as before; what does not fit is said', () => {
+    expect(canterOn('H-K collect 6 forward 6 x1').paces).toEqual([
+      'collected',
+      'medium',
+      'collected',
+    ]);
+    expect(codesOf(`${PAPER}A trot\nH-K transitions trot 8 walk 4 x9`)).toContain('no-room');
+  });
+});
+
+test('a quarter turn on the spot rounds no corner', () => {
+  const ride = rideOf(`${PAPER}B walk pirouette left 90\nE track left`);
+  const [to, across] = ride.movements.filter((m) => m.kind === 'track');
+  expect(to!.metres).toBeCloseTo(40, 6);
+  expect(across!.metres).toBeCloseTo(20, 6);
+  const round = rideOf('arena 20x60\nB turn on haunches left 90\nE track left');
+  const turned = round.spans.find((s) => s.turnRad !== 0)!;
+  const [before, after] = [-0.01, 0.01].map((d) => round.path.at(turned.startM + d).headingRad);
+  expect(radToDeg(wrapRad(after! - before!))).toBeCloseTo(90, 6);
+});
+
+test('what follows a simple change is counted in the canter it goes into', () => {
+  const ride = rideOf(`${PAPER}A canter left\nB simple change\nM circle left 15`);
+  const after = ride.movements.slice(
+    ride.movements.findIndex((m) => m.text.includes('simple')) + 1,
+  );
+  expect(after.map((m) => m.gait)).toEqual(['canter', 'canter']);
+});

@@ -3,6 +3,7 @@ import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
+import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -15,6 +16,17 @@ const level = z.strictObject({
   sd: z.number().positive().max(5).default(1),
 });
 const perRein = z.strictObject({ left: level.nullable(), right: level.nullable() });
+
+const measurementSchema = z
+  .strictObject({
+    gait: z.enum(MOVING_GAITS),
+    pace: z.enum([...new Set(Object.values(PACES).flat())]),
+    metres: z.number().min(5).max(1000),
+    /** Whole strides, also in walk. */
+    strides: z.number().min(1).max(1000),
+    seconds: z.number().min(1).max(1000),
+  })
+  .refine((m) => PACES[m.gait].includes(m.pace), 'the gait has no such pace');
 
 /** What an exercise came to on an earlier day. */
 export const doneSchema = z.strictObject({
@@ -52,6 +64,8 @@ export const horseFileSchema = z.strictObject({
       breakEveryMin: z.number().min(2).max(30).optional(),
     })
     .default({}),
+  /** Known distances it was ridden over: what is not measured is scaled by height. */
+  measured: z.array(measurementSchema).max(500).default([]),
   levels: z.partialRecord(z.enum(SCALES), perRein).default({}),
   done: z.array(doneSchema).max(2000).default([]),
 });
@@ -112,12 +126,13 @@ export const approachOf = ({ approach, age, stage }: HorseFile): Approach =>
   approach ?? ((age !== undefined && age <= 4) || stage <= 2 ? 'stretch-first' : 'steady-hand');
 
 export function profileOfFile(file: HorseFile): HorseProfile {
-  const { name, heightCm, stage, hollowSide, age, fitness, limits } = file;
+  const { name, heightCm, stage, hollowSide, age, fitness, limits, measured } = file;
   return {
     name,
     heightCm,
     stage,
     hollowSide,
+    measured,
     ...(age !== undefined && { age }),
     ...(fitness !== 'usual' && { fitness }),
     limits: Object.fromEntries(

@@ -10,6 +10,7 @@ export type SourceKind = 'rule' | 'study' | 'practice';
 /** Facts each rule reports; the sentences live in messages. */
 export interface RuleFacts {
   'figure-leaves-arena': { kind: string; overM: number };
+  'letter-behind': { letter: string; metres: number };
   'arena-too-small': { diameterM: number; widthM: number };
   'wrong-lead': { lead: string; rein: string };
   'circle-too-small': { diameterM: number; smallestM: number; gait: string; stage: number };
@@ -34,7 +35,12 @@ export interface RuleFacts {
   'reins-uneven': { rein: string; sharePercent: number };
   'hollow-side-less': { side: string; percent: number };
   'one-sided-gait': { gait: string; side: string; missing: string };
-  'hard-without-shoulder-in': { kind: string };
+  'hard-without-shoulder-in': {
+    kind: string;
+    side: string | null;
+    there: number;
+    wanted: number;
+  };
   'turns-dense': { percent: number };
   'warm-up-missing': { walkedS: number };
   'cold-collection': { minutes: number; easyMin: number };
@@ -50,6 +56,14 @@ export interface RuleFacts {
   'phase-off-plan': { name: string; plannedS: number; seconds: number; over: boolean };
   'approach-otherwise': { approach: string; says: string };
   'lesson-too-long': { minutes: number; mostMin: number };
+  'canter-not-plain-first': { kind: string; lead: string | null };
+  'collected-walk-too-long': { seconds: number; mostS: number };
+  'big-canter-in-corner': { pace: string };
+  'no-stretch-after-transitions': { times: number };
+  'stretch-one-sided': { missing: string };
+  'halt-from-canter-early': { stage: number; from: number };
+  'outward-change-unannounced': { strides: number };
+  'too-little-of-gait': { gait: string; percent: number; least: number; stage: number };
 }
 
 export type RuleCode = keyof RuleFacts;
@@ -75,6 +89,8 @@ export interface Rule<C extends RuleCode = RuleCode> {
   readonly source: SourceKind;
   /** Rules that are silent where this one has spoken of the same act. */
   readonly supersedes?: readonly RuleCode[];
+  /** It speaks of how a horse is taught, and has nothing to say of a test that is ridden. */
+  readonly teaching?: true;
   /** It is silent when one of these has spoken of the same. */
   readonly yieldsTo?: readonly RuleCode[];
   check(ride: Ride, lesson: Lesson): readonly Hit<C>[];

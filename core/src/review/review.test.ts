@@ -183,7 +183,7 @@ const SIDES: readonly Sides[] = [
   ),
   sides(
     'hard-without-shoulder-in',
-    'A trot collected\nF half-steps 4 x2\nE trot working\nF-M shoulder-in',
+    `A trot collected\nF half-steps 4 x2\nE trot working\n${'F-M shoulder-in\n'.repeat(3)}`,
     'A trot collected\nF half-steps 4 x2',
     { stage: 6 },
   ),
@@ -191,12 +191,12 @@ const SIDES: readonly Sides[] = [
     'turns-dense',
     whole('go large'),
     whole(
-      'C circle right 20 x3\nB circle right 20 x3\nA circle right 20 x3\nE circle right 20 x3',
+      'C circle right 15 x3\nB circle right 15 x3\nA circle right 15 x3\nE circle right 15 x3',
       '',
     ),
     { stage: 2 },
   ),
-  sides('turns-dense', whole('go large'), whole('C circle left 20 x4\nE circle left 20 x4', ''), {
+  sides('turns-dense', whole('go large'), whole('C circle left 15 x4\nE circle left 15 x4', ''), {
     age: 4,
   }),
   sides(
@@ -265,6 +265,105 @@ const SIDES: readonly Sides[] = [
   sides('lesson-too-long', 'phase work 60 min\ngo large', 'phase work 61 min\ngo large'),
   sides('lesson-too-long', 'phase work 45 min\ngo large', 'phase work 46 min\ngo large', {
     stage: 1,
+  }),
+  sides(
+    'letter-behind',
+    'E circle left 10\nV circle left 10',
+    'E circle left 10\nS circle left 10',
+  ),
+  sides(
+    'letter-behind',
+    'start A trot working right\nH-K loop 5',
+    'start A trot working left\nE turn left\nB track left\nP-R loop 5',
+  ),
+  sides(
+    'canter-not-plain-first',
+    whole(
+      'A canter, go large\nA trot\nK-X-M change rein\nC canter, go large\nC circle left 10\nC trot',
+    ),
+    whole('A canter, go large\nC circle right 10\nA trot'),
+  ),
+  sides(
+    'collected-walk-too-long',
+    'A walk collected\nF-M walk collected\nC walk medium\nE halt',
+    'A walk collected\ngo large\nA halt',
+    { stage: 6 },
+  ),
+  sides(
+    'big-canter-in-corner',
+    'A canter\nF-M canter medium\nM canter working\nC trot',
+    'A canter\nF canter medium\nC canter working\nH trot',
+  ),
+  sides(
+    'no-stretch-after-transitions',
+    `${TROT}B transitions trot 5 walk 3 x4\nC trot, circle left 20, stretch`,
+    `${TROT}B transitions trot 5 walk 3 x4\nC trot, circle left 20`,
+  ),
+  sides(
+    'stretch-one-sided',
+    whole('A circle right 20, stretch\nM-X-K change rein\nA circle left 20, stretch'),
+    whole('A circle right 20 x2, stretch'),
+  ),
+  sides(
+    'halt-from-canter-early',
+    'A canter\nA go large\nA trot\nC halt',
+    'A canter\nA go large\nC halt',
+    { stage: 5 },
+  ),
+  sides(
+    'outward-change-unannounced',
+    `${CANTER}C circle left 20, changes at circle points -- the second goes out`,
+    `${CANTER}C circle left 20, changes at circle points`,
+    { stage: 7 },
+  ),
+  sides(
+    'too-little-of-gait',
+    whole(
+      'A canter, go large for 3 min\nA trot\nK-X-M change rein\nA canter, go large for 1 min\nA trot',
+    ),
+    whole('go large for 5 min'),
+  ),
+  sides('not-yet', `${TROT}F-M trot medium`, `${TROT}F-M trot extended`, { stage: 5 }),
+  sides('not-yet', 'B halt, rein back 3', 'A walk collected\nB turn on haunches left 180', {
+    stage: 4,
+  }),
+  sides('not-yet', `${TROT}F-M trot lengthened`, `${CANTER}F-X-H change rein, simple change at X`, {
+    stage: 2,
+  }),
+  sides('repeated-too-often', 'E circle left 10\n'.repeat(5), 'E circle left 10\n'.repeat(6)),
+  sides(
+    'repeated-too-often',
+    `${TROT}B transitions trot 5 walk 3 x10`,
+    `${TROT}B transitions trot 5 walk 3 x20`,
+  ),
+  sides(
+    'hard-without-shoulder-in',
+    `A trot collected\nF half-steps 4 x2\nE trot working\n${'F-M shoulder-in\n'.repeat(3)}`,
+    `A trot collected\nF half-steps 4 x2\nE trot working\n${'F-M shoulder-in\n'.repeat(2)}`,
+    { stage: 6 },
+  ),
+  sides(
+    'lengthening-unbalanced',
+    'A canter\nA circle left 20\nC track left\nF canter medium\nM canter working\nC go large',
+    'A canter\nA go large\nF canter medium\nM canter working\nC go large',
+  ),
+  sides(
+    'cold-collection',
+    'phase warm-up 15 min\nA trot working\ngo large for 3 min\nA canter collected\ngo large\nphase work 15 min\nA trot',
+    'phase warm-up 6 min\nA trot working\ngo large for 3 min\nA canter collected\ngo large\nphase work 15 min\nA trot',
+    { stage: 6 },
+  ),
+  // Twenty metres are hardly a turn.
+  sides(
+    'turns-dense',
+    whole('C circle left 20 x5\nE circle left 20 x5', ''),
+    whole('C circle left 12 x5\nE circle left 12 x5', ''),
+    {
+      stage: 1,
+    },
+  ),
+  sides('circle-too-small', 'barrel E\nE circle left 8\nA halt', 'E circle left 8\nA halt', {
+    stage: 2,
   }),
   sides('wrong-lead', 'A counter-canter\nC circle left 20', 'A canter right\nC circle left 20'),
   sides(

@@ -1,5 +1,5 @@
 import type { Lesson } from '../lesson/document.ts';
-import { replaceItem } from '../lesson/edits.ts';
+import { allItems, replaceItem } from '../lesson/edits.ts';
 import type { SyntaxFault } from '../notation/faults.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Ride } from '../ride/types.ts';
@@ -40,9 +40,15 @@ export function reviewLesson(
   return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;
 }
 
+/** A lesson that enters and leaves is a test: it is ridden, nobody is taught. */
+const isTest = ({ start, items }: Lesson): boolean =>
+  start?.how === 'enter' &&
+  allItems(items).some((i) => i.kind === 'line' && i.instructions.some((x) => x.form === 'leave'));
+
 /** No rule speaks where another one has already said it: the relations stand in the rules, as data. */
 function ruleFindings(lesson: Lesson, ride: Ride): Finding[] {
-  const found = RULES.map((rule) => ({ rule, hits: rule.check(ride, lesson) }));
+  const rules = isTest(lesson) ? RULES.filter((rule) => !rule.teaching) : RULES;
+  const found = rules.map((rule) => ({ rule, hits: rule.check(ride, lesson) }));
   const spoke = (codes: readonly string[], hit: Where) =>
     found.some(
       ({ rule, hits }) =>

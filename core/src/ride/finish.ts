@@ -6,6 +6,7 @@ import { HALF_STEPS, LATERAL_SHARE, REIN_BACK, scaledStride } from '../gaits/str
 import { blend, type Path } from '../geometry/blend.ts';
 import type { Item } from '../lesson/document.ts';
 import { equipmentOf } from './equipment.ts';
+import { SAME_M } from '../units.ts';
 import type { Recorder, RideEvent } from './recorder.ts';
 import type { Ride, RideFault, RideSpan, RiddenMovement, RiddenPhase, Totals } from './types.ts';
 
@@ -121,7 +122,9 @@ function movementsOf(
     const startsAtS = mine[0]?.startsAtS ?? clockS;
     const seconds = mine.reduce((sum, s) => sum + s.seconds, 0);
     clockS = startsAtS + seconds;
-    const riding = mine[0]?.riding ?? ridingAfter[i] ?? draft.riding;
+    const settledM = path.riddenM(draft.settledM);
+    const first = mine.find((s) => s.startM >= settledM - SAME_M) ?? mine[0];
+    const riding = first?.riding ?? ridingAfter[i] ?? draft.riding;
     const [from, to] = [path.at(startM), path.at(endM)];
     return {
       itemId: draft.itemId,
@@ -139,7 +142,7 @@ function movementsOf(
       startsAtS,
       seconds,
       strides: mine.reduce((sum, s) => sum + s.strides, 0),
-      gait: mine[0]?.gait ?? riding.gait,
+      gait: first?.gait ?? riding.gait,
       pace: riding.pace,
       rein: riding.rein,
       lead: riding.lead,

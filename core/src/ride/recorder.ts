@@ -12,6 +12,8 @@ export interface Draft {
   readonly text: string;
   readonly instruction: Instruction | null;
   readonly startM: number;
+  /** From here on nothing changes that was asked for before it: the last steps of a simple change, for one. */
+  readonly settledM: number;
   endM: number;
   readonly riding: Riding;
   readonly phaseIndex: number;
@@ -32,8 +34,9 @@ export class Recorder {
   readonly events: RideEvent[] = [];
   readonly phases: { itemId: string; phase: Phase }[] = [];
   plannedM = 0;
+  private lastPatchM = 0;
 
-  begin(draft: Omit<Draft, 'startM' | 'endM' | 'phaseIndex'>): void {
+  begin(draft: Omit<Draft, 'startM' | 'settledM' | 'endM' | 'phaseIndex'>): void {
     const { itemId, act, round, kind, text, instruction, riding } = draft;
     this.drafts.push({
       itemId,
@@ -44,6 +47,7 @@ export class Recorder {
       instruction,
       riding,
       startM: this.plannedM,
+      settledM: Math.max(this.plannedM, this.lastPatchM),
       endM: this.plannedM,
       phaseIndex: this.phases.length - 1,
     });
@@ -66,6 +70,7 @@ export class Recorder {
 
   patch(atM: number, patch: (riding: Riding) => Riding): void {
     this.events.push({ atM, kind: 'patch', patch });
+    this.lastPatchM = Math.max(this.lastPatchM, atM);
   }
 
   /** All events in the order in which they come on the line; those at one place as they were said. */

@@ -106,9 +106,11 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
   transitions: [
     ex('B transitions trot 8 walk 4 x5', undefined, 'A trot working'),
     ex('B transitions walk 6 trot 8 x2'),
+    ex('F-M transitions trot 8 walk 4', 48, 'A trot working'),
   ],
   collectForward: [
     ex('B collect 10 forward 10 x4', undefined, 'A trot working'),
+    ex('F-M collect 6 forward 8', 48, CANTER),
     ex('C circle left 20 x2, collect 10 forward 10 x2', 40 * Math.PI, CANTER),
   ],
   holdSoft: [ex('B hold 5 soft 3 x6', undefined, 'A trot working')],

@@ -260,9 +260,50 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `All ${gait} is on the ${side} ${gait === 'canter' ? 'lead' : 'rein'}.`,
     why: `Ride some on the ${missing} too.`,
   }),
-  'hard-without-shoulder-in': ({ kind }) => ({
-    what: `No shoulder-in follows the ${named(kind)}.`,
-    why: 'A few steps of it on that side put the quarters back under the horse.',
+  'hard-without-shoulder-in': ({ kind, side, there, wanted }) => ({
+    what:
+      there === 0
+        ? `No shoulder-in follows the ${named(kind)}.`
+        : `Only ${there === 1 ? 'one shoulder-in follows' : `${there} shoulder-ins follow`} the ${named(kind)}.`,
+    why: `Ride ${wanted === 3 ? 'three' : wanted} ${side ? `on the ${side} rein` : 'on the crooked side'}: they put the quarters back under the horse.`,
+  }),
+  'letter-behind': ({ letter, metres }) => ({
+    what: `${letter} lies behind: that is one more lap of ${metres} m.`,
+    why: 'Begin at a letter that is still ahead, or leave it if the lap is meant.',
+  }),
+  'canter-not-plain-first': ({ kind, lead }) => ({
+    what: lead
+      ? `The ${named(kind)} is asked in canter before a plain canter on the ${lead} lead.`
+      : `The ${named(kind)} is asked before there was a plain canter.`,
+    why: 'The first canter of the day is forward and large, on each lead.',
+  }),
+  'collected-walk-too-long': ({ seconds, mostS }) => ({
+    what: `${seconds} s of collected walk in one go.`,
+    why: `After ${mostS} s the steps lose their march. Walk on in between.`,
+  }),
+  'big-canter-in-corner': ({ pace }) => ({
+    what: `The ${pace} canter goes through a corner.`,
+    why: 'Bring it back before the corner, so that the turn is ridden in balance.',
+  }),
+  'no-stretch-after-transitions': ({ times }) => ({
+    what: `Nothing lets the horse stretch after these ${times} transitions.`,
+    why: 'Let the neck out afterwards: it shows whether they came through the back.',
+  }),
+  'stretch-one-sided': ({ missing }) => ({
+    what: `The stretch is ridden on one rein only.`,
+    why: `Ride it on the ${missing} rein as well.`,
+  }),
+  'halt-from-canter-early': ({ stage, from }) => ({
+    what: `Canter to halt belongs to stage ${from}; this horse is at stage ${stage}.`,
+    why: 'Come back through trot or walk, so that it does not fall on the forehand.',
+  }),
+  'outward-change-unannounced': ({ strides }) => ({
+    what: `Every other change on this circle, ${strides} strides apart, goes to the outside lead.`,
+    why: 'Announce the change out in the note, so that the rider sits for it.',
+  }),
+  'too-little-of-gait': ({ gait, percent, least, stage }) => ({
+    what: `Only ${percent} % of the trot and canter is ${gait}.`,
+    why: `At stage ${stage} it is ${least} % or more.`,
   }),
   'turns-dense': ({ percent }) => ({
     what: `${percent} % of the trot and canter is on turns.`,

@@ -6,6 +6,7 @@ export const approachOtherwise = rule({
   code: 'approach-otherwise',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride, lesson) {
     const approach = lesson.approach?.name;
     if (!approach || !isWholeLesson(ride)) return [];

@@ -5,11 +5,15 @@ import { addBefore, isWork } from './shared.ts';
 /** A walk of this length on a long rein is a break. Common practice. */
 const BREAK_S = 45;
 
+/** So much over is not worth a word, and reads as the same number of minutes. */
+const GRACE_S = 30;
+
 /** Work for longer than the stage allows without a break of walk. */
 export const breakOverdue = rule({
   code: 'break-overdue',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const { horse } = ride;
     const mostS = breakEveryS(horse);
@@ -28,7 +32,7 @@ export const breakOverdue = rule({
       }
       walked = 0;
       since += span.seconds;
-      if (since <= mostS || told) continue;
+      if (since <= mostS + GRACE_S || told) continue;
       told = true;
       const { itemId, act, seconds } = ride.movements[span.movement]!;
       // A line that is too long by itself is not helped by a break before it.

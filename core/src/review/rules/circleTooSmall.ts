@@ -1,6 +1,8 @@
 import { MOVING_GAITS } from '../../gaits/paces.ts';
 import { limitsOf } from '../../gaits/horse.ts';
 import type { Params } from '../../forms/pattern.ts';
+import { distanceM } from '../../geometry/curve.ts';
+import type { Ride, RiddenMovement } from '../../ride/types.ts';
 import { rule, type Hit } from '../finding.ts';
 import { oncePerAct, setParams } from './shared.ts';
 
@@ -13,6 +15,21 @@ function sizeOf(params: Params): [name: string, metres: number] | null {
       return [name, value];
   }
   return null;
+}
+
+/** Common practice. */
+const ROUND_BLOCK_M = 5;
+/** It stands at the letter the circle begins at, or inside. */
+const BESIDE_M = 1;
+
+/** Whether the circle is ridden round something. */
+function goesRound({ path, equipment }: Ride, { startM, metres }: RiddenMovement): boolean {
+  const [a, b] = [path.at(startM), path.at(startM + metres / 2)];
+  const centre = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+  const radiusM = distanceM(a, b) / 2;
+  return equipment.some(
+    (e) => e.what !== 'poles' && distanceM(e.from, centre) < radiusM + BESIDE_M,
+  );
 }
 
 /** A circle, or a part of one, smaller than the horse's stage allows in that gait. */
@@ -32,6 +49,8 @@ export const circleTooSmall = rule({
       // The working pirouette is small on purpose; a rule of its own looks at it.
       if (!size || !gait || span.lengthM === 0 || kind === 'working-pirouette') continue;
       const [name, diameterM] = size;
+      // Round a block or a barrel the horse is turned in walk as small as it likes.
+      if (gait === 'walk' && diameterM >= ROUND_BLOCK_M && goesRound(ride, movement)) continue;
       const smallestM = limits.smallestCircleM[gait];
       if (diameterM >= smallestM) continue;
       hits.push({

@@ -4,11 +4,16 @@ import { isWholeLesson } from './shared.ts';
 /** Minutes of easy work before collection. Common practice. */
 const EASY_MIN = 8;
 
+const WARM_UPS: readonly string[] = ['warm-up', 'loosening'];
+/** Collection begins here. Common practice. */
+const COLLECTS_FROM = 5;
+
 /** Collected trot or canter before the horse is warm. */
 export const coldCollection = rule({
   code: 'cold-collection',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     if (!isWholeLesson(ride)) return [];
     const first = ride.spans.find(
@@ -17,8 +22,12 @@ export const coldCollection = rule({
     if (!first) return [];
     // A warm-up phase counts with its planned time: not all of it is written down.
     const { phaseIndex } = ride.movements[first.movement]!;
+    // A horse that is past it may collect at the end of its own warm-up.
+    const own = ride.phases[phaseIndex];
+    const warmsUp = own !== undefined && WARM_UPS.includes(own.name);
+    const through = warmsUp && ride.horse.stage >= COLLECTS_FROM ? phaseIndex + 1 : phaseIndex;
     const planned = ride.phases
-      .slice(0, Math.max(0, phaseIndex))
+      .slice(0, Math.max(0, through))
       .reduce((sum, p) => sum + Math.max(0, (p.plannedS ?? 0) - p.seconds), 0);
     const minutes = (first.startsAtS + planned) / 60;
     if (minutes >= EASY_MIN) return [];

@@ -37,6 +37,7 @@ export const collectedTooLong = rule({
   code: 'collected-too-long',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const { collectedBoutS } = limitsOf(ride.horse);
     const { stage } = ride.horse;

@@ -23,6 +23,7 @@ export const gaitUnsettled = rule({
   code: 'gait-unsettled',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     return oncePerAct(
       actsOf(ride)

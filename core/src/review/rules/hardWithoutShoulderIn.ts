@@ -1,23 +1,35 @@
+import type { Rein } from '../../arena/rein.ts';
 import { rule } from '../finding.ts';
-import { actsOf, oncePerAct } from './shared.ts';
+import { actsOf, oncePerAct, spansOf } from './shared.ts';
 
 const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps'];
-/** How many acts later the shoulder-in may come. Common practice. */
-const WITHIN = 4;
+const STRAIGHTENING = ['shoulder-in', 'shoulder-fore'];
+/** Common practice. */
+const TIMES = 3;
 
-/** After a hard try that may let the quarters slip come shoulder-ins on that side. */
+/** After a hard try that may let the quarters slip come three shoulder-ins on that side. */
 export const hardWithoutShoulderIn = rule({
   code: 'hard-without-shoulder-in',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const acts = actsOf(ride);
+    const bendOf = (index: number): Rein | null =>
+      spansOf(ride, index).find((s) => s.riding.lateral)?.riding.lateral?.bend ?? null;
     return oncePerAct(
       acts.flatMap((act, i) => {
         if (!HARD.includes(act.kind)) return [];
-        const after = acts.slice(i + 1, i + 1 + WITHIN);
-        if (after.some(({ kind }) => kind === 'shoulder-in' || kind === 'shoulder-fore')) return [];
-        return [{ itemId: act.itemId, act: act.act, at: act.to, facts: { kind: act.kind } }];
+        // Several tries in a row are followed by them once.
+        const next = acts.slice(i + 1).findIndex((a) => HARD.includes(a.kind));
+        const after = acts.slice(i + 1).filter((a) => STRAIGHTENING.includes(a.kind));
+        const turned = act.instruction?.params['side'] as Rein | undefined;
+        // Half-steps turn to no side: the crooked one, or either.
+        const side = turned ?? ride.horse.hollowSide ?? null;
+        const there = after.filter((a) => side === null || bendOf(a.index) === side);
+        if (there.length >= TIMES || (next >= 0 && next < TIMES)) return [];
+        const facts = { kind: act.kind, side, there: there.length, wanted: TIMES };
+        return [{ itemId: act.itemId, act: act.act, at: act.to, facts }];
       }),
     );
   },

@@ -10,6 +10,7 @@ export const hollowSideLess = rule({
   code: 'hollow-side-less',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   yieldsTo: ['reins-uneven'],
   check(ride) {
     const { hollowSide } = ride.horse;

@@ -1,3 +1,4 @@
+import type { Ride, RideSpan } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
@@ -17,31 +18,47 @@ const BALANCING = [
   'halt',
   'figure-eight',
 ];
+/** They lead from one figure to the next, and are none themselves. */
+const ON_THE_WAY = ['transition', 'track', 'turn', 'centre-line', 'place', 'line', 'go-large'];
+const LEAST_M = 20;
+
+const isBigger = ({ gait, riding }: RideSpan): boolean =>
+  (gait === 'trot' || gait === 'canter') && BIGGER.includes(riding.pace);
+
+/** Stretches in a bigger pace, also where the way to the next letter is ridden in it. */
+function stretches({ spans, movements }: Ride): { first: RideSpan; last: RideSpan }[] {
+  const found: { first: RideSpan; last: RideSpan }[] = [];
+  let first: RideSpan | null = null;
+  spans.forEach((span, i) => {
+    const counted = movements[span.movement]!.kind === 'collect-forward';
+    if (!isBigger(span) || counted) return;
+    first ??= span;
+    const next = spans[i + 1];
+    if (next && isBigger(next)) return;
+    if (span.startM + span.lengthM - first.startM >= LEAST_M) found.push({ first, last: span });
+    first = null;
+  });
+  return found;
+}
 
 /** A lengthening wants a balancing figure before it or after it. */
 export const lengtheningUnbalanced = rule({
   code: 'lengthening-unbalanced',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
-    const acts = actsOf(ride);
+    const acts = actsOf(ride).filter((a) => !ON_THE_WAY.includes(a.kind));
     return oncePerAct(
-      acts.flatMap((act, i) => {
-        const bigger = (act.gait === 'trot' || act.gait === 'canter') && BIGGER.includes(act.pace);
-        if (!bigger || act.metres < 20 || act.kind === 'collect-forward') return [];
-        // The line back into the working pace is not a figure: look past it.
-        const figures = (list: typeof acts) =>
-          list.filter((a) => a.kind !== 'transition').slice(0, 1);
-        const near = [...figures(acts.slice(0, i).reverse()), ...figures(acts.slice(i + 1))];
-        if (near.some(({ kind }) => BALANCING.includes(kind))) return [];
-        return [
-          {
-            itemId: act.itemId,
-            act: act.act,
-            at: act.from,
-            facts: { pace: act.pace, gait: act.gait },
-          },
-        ];
+      stretches(ride).flatMap(({ first, last }) => {
+        const before = acts.findLast((a) => a.index < first.movement);
+        const after = acts.find((a) => a.index > last.movement);
+        if ([before, after].some((a) => a && BALANCING.includes(a.kind))) return [];
+        // The way to a letter belongs to the line that asked for the pace.
+        const asked = actsOf(ride).findLast((a) => a.index <= first.movement);
+        const { itemId, act } = asked ?? ride.movements[first.movement]!;
+        const at = ride.path.at(first.startM);
+        return [{ itemId, act, at, facts: { pace: first.riding.pace, gait: first.gait } }];
       }),
     );
   },

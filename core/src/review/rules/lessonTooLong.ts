@@ -11,6 +11,7 @@ export const lessonTooLong = rule({
   code: 'lesson-too-long',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const mostMin = isGreen(ride.horse) ? MOST_GREEN_MIN : MOST_MIN;
     const minutes = Math.round(lessonSeconds(ride) / 60);

@@ -10,6 +10,7 @@ export const noForwardAfter = rule({
   code: 'no-forward-after',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
     return collectedBouts(ride.spans)
       .filter(({ seconds, next }) => {

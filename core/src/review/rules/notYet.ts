@@ -1,4 +1,7 @@
-import { LEARNED_FROM, type Learned } from '../../gaits/stages.ts';
+import { LEARNED_FROM, PACE_FROM, type Learned } from '../../gaits/stages.ts';
+import type { PaceName } from '../../gaits/paces.ts';
+import type { Stage } from '../../gaits/stage.ts';
+import { allItems } from '../../lesson/edits.ts';
 import { rule } from '../finding.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
@@ -7,21 +10,35 @@ export const notYet = rule({
   code: 'not-yet',
   level: 'warning',
   source: 'practice',
-  check(ride) {
+  check(ride, lesson) {
     const { stage } = ride.horse;
+    const acts = actsOf(ride);
+    // A simple change is asked inside another movement.
+    const inside = allItems(lesson.items).flatMap((item) =>
+      item.kind === 'line' && item.instructions.some((i) => i.form === 'simpleChange')
+        ? acts.filter((a) => a.itemId === item.id).map((act) => ({ act, kind: 'simple-change' }))
+        : [],
+    );
+    const movements = [...inside, ...acts.map((act) => ({ act, kind: act.kind }))].map((m) => ({
+      ...m,
+      from: LEARNED_FROM[m.kind as Learned] as Stage | undefined,
+    }));
+    // The forward strides of a count are not yet the pace: it is learned by them.
+    const paces = ride.spans
+      .filter((s) => s.lengthM > 0 && (s.gait === 'trot' || s.gait === 'canter'))
+      .map((s) => ({ span: s, act: ride.movements[s.movement]! }))
+      .filter(({ act }) => act.kind !== 'collect-forward')
+      .map(({ span, act }) => ({
+        act,
+        kind: `${span.riding.pace} ${span.gait}`,
+        from: PACE_FROM[span.riding.pace as PaceName],
+      }));
     return oncePerAct(
-      actsOf(ride).flatMap((act) => {
-        const from = LEARNED_FROM[act.kind as Learned];
-        if (from === undefined || from <= stage) return [];
-        return [
-          {
-            itemId: act.itemId,
-            act: act.act,
-            at: act.from,
-            facts: { kind: act.kind, from, stage },
-          },
-        ];
-      }),
+      [...movements, ...paces].flatMap(({ act, kind, from }) =>
+        from === undefined || from <= stage
+          ? []
+          : [{ itemId: act.itemId, act: act.act, at: act.from, facts: { kind, from, stage } }],
+      ),
     );
   },
 });

@@ -10,6 +10,7 @@ export const oneSidedGait = rule({
   code: 'one-sided-gait',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   yieldsTo: ['reins-uneven'],
   check(ride) {
     if (!isWholeLesson(ride)) return [];

@@ -11,6 +11,7 @@ export const phaseOffPlan = rule({
   code: 'phase-off-plan',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     return ride.phases.flatMap(({ itemId, name, plannedS, seconds }) => {
       if (plannedS === null) return [];

@@ -7,6 +7,7 @@ export const pirouetteUnshortened = rule({
   code: 'pirouette-unshortened',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
     return oncePerAct(
       pirouettesOf(ride).flatMap((act) => {

@@ -12,6 +12,7 @@ export const reinsUneven = rule({
   code: 'reins-uneven',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     if (!isWholeLesson(ride)) return [];
     const working = ride.spans.some(isWork)

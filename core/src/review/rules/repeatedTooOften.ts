@@ -1,46 +1,58 @@
 import { rule, type Hit } from '../finding.ts';
-import { actsOf, setTimes } from './shared.ts';
+import { actsOf, setTimes, type Act } from './shared.ts';
 
 /** Times round, or over, after which "a few more times" is too many. Common practice. */
 const USEFUL = 5;
-const PLAIN = ['go-large', 'transition', 'track', 'walk-break', 'halt', 'place'];
+/** Of a count: so many rounds of it in one go. Common practice. */
+const USEFUL_COUNTS = 10;
+const COUNTS = [
+  'changes-every',
+  'spiral',
+  'transitions',
+  'collect-forward',
+  'hold-soft',
+  'half-steps',
+];
+/** They are no exercise: they lie between two. */
+const PLAIN = ['go-large', 'transition', 'track', 'walk-break', 'halt', 'place', 'line'];
 
-/** One exercise past its useful number: in one line, or line after line. */
+/** The same thing at the same place, whichever lines it is written on. */
+const keyOf = ({ kind, from, instruction }: Act): string =>
+  `${kind}/${JSON.stringify(instruction?.params ?? {})}/${Math.round(from.x)}/${Math.round(from.y)}`;
+
+/** One exercise past its useful number: in one line, line after line, or written again and again. */
 export const repeatedTooOften = rule({
   code: 'repeated-too-often',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
-    const seen = new Map<string, number>();
     const hits: Hit<'repeated-too-often'>[] = [];
+    let run = { key: '', times: 0 };
+    let hit: Hit<'repeated-too-often'> | null = null;
     for (const act of actsOf(ride)) {
       if (PLAIN.includes(act.kind) || !act.instruction) continue;
-      const counts = [
-        'changes-every',
-        'spiral',
-        'transitions',
-        'collect-forward',
-        'hold-soft',
-        'half-steps',
-      ];
-      const own = counts.includes(act.kind) ? 1 : (act.instruction.times ?? 1);
-      const key = `${act.itemId}/${act.act}`;
-      const times = (seen.get(key) ?? 0) + own;
-      const before = seen.get(key) ?? 0;
-      seen.set(key, times);
-      if (times <= USEFUL || before > USEFUL) continue;
-      const fix = own > USEFUL ? setTimes(`Make it x${USEFUL}`, act, USEFUL) : null;
-      hits.push({
+      const counts = COUNTS.includes(act.kind);
+      const own = act.instruction.times ?? 1;
+      const useful = counts ? USEFUL_COUNTS : USEFUL;
+      const key = keyOf(act);
+      if (key !== run.key) [run, hit] = [{ key, times: 0 }, null];
+      run = { key, times: run.times + own };
+      if (run.times <= useful) continue;
+      if (hit) {
+        hit.facts.times = run.times;
+        continue;
+      }
+      const fix = own > useful ? setTimes(`Make it x${useful}`, act, useful) : null;
+      hit = {
         itemId: act.itemId,
         act: act.act,
         at: act.from,
-        facts: { kind: act.kind, times, useful: USEFUL },
+        facts: { kind: act.kind, times: run.times, useful },
         ...(fix && { fix }),
-      });
+      };
+      hits.push(hit);
     }
-    return hits.map((hit) => ({
-      ...hit,
-      facts: { ...hit.facts, times: seen.get(`${hit.itemId}/${hit.act}`)! },
-    }));
+    return hits;
   },
 });

@@ -2,6 +2,7 @@ import { lastNotAfter } from '../../geometry/blend.ts';
 import type { Instruction, Item, Lesson, LessonLine } from '../../lesson/document.ts';
 import { replaceItem } from '../../lesson/edits.ts';
 import type { Ride, RideSpan, RiddenMovement } from '../../ride/types.ts';
+import { clamp } from '../../units.ts';
 import type { Fix } from '../finding.ts';
 
 /** Shorter rides are fragments or tests; what a whole lesson needs is not asked of them. */
@@ -56,7 +57,18 @@ export function turnedBetween(ride: Ride, fromM: number, toM: number) {
   return { net, total };
 }
 
-/** Metres of a stretch that are ridden on a bend. */
+/** Under this diameter a turn counts in full, over the other hardly: a green horse can balance a large circle. Common practice. */
+const TIGHT_M = 15;
+const LARGE_M = 19;
+const LARGE_COUNTS = 0.1;
+
+function weightOf(curvature: number): number {
+  const diameterM = 2 / Math.max(1e-9, Math.abs(curvature));
+  const share = clamp((LARGE_M - diameterM) / (LARGE_M - TIGHT_M), 0, 1);
+  return LARGE_COUNTS + (1 - LARGE_COUNTS) * share;
+}
+
+/** Metres of a stretch that are ridden on a bend, the large ones hardly counted. */
 export function curvedMetres(ride: Ride, fromM: number, toM: number): number {
   const { pieces } = ride.path;
   let metres = 0;
@@ -64,7 +76,9 @@ export function curvedMetres(ride: Ride, fromM: number, toM: number): number {
   for (let i = first; i < pieces.length && pieces[i]!.startM < toM; i++) {
     const { curve, startM } = pieces[i]!;
     if (curve.kind === 'line') continue;
-    metres += Math.max(0, Math.min(startM + curve.lengthM, toM) - Math.max(startM, fromM));
+    const [from, to] = [Math.max(startM, fromM), Math.min(startM + curve.lengthM, toM)];
+    if (to <= from) continue;
+    metres += (to - from) * weightOf(curve.at((from + to) / 2 - startM).curvature);
   }
   return metres;
 }

@@ -9,6 +9,7 @@ export const stretchMissing = rule({
   code: 'stretch-missing',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const work = ride.spans.filter(isWork);
     const last = work.at(-1);

@@ -18,6 +18,7 @@ import { hollowSideLess } from './hollowSideLess.ts';
 import { lateralTooSteep } from './lateralTooSteep.ts';
 import { leavesArena } from './leavesArena.ts';
 import { lengtheningUnbalanced } from './lengtheningUnbalanced.ts';
+import { letterBehind } from './letterBehind.ts';
 import { lessonTooLong } from './lessonTooLong.ts';
 import { loopsTooTight } from './loopsTooTight.ts';
 import { noForwardAfter } from './noForwardAfter.ts';
@@ -40,10 +41,19 @@ import { walkAtEndMissing } from './walkAtEndMissing.ts';
 import { walkBreakOnTheAids } from './walkBreakOnTheAids.ts';
 import { warmUpMissing } from './warmUpMissing.ts';
 import { wrongLead } from './wrongLead.ts';
+import { canterNotPlainFirst } from './canterNotPlainFirst.ts';
+import { collectedWalkTooLong } from './collectedWalkTooLong.ts';
+import { bigCanterInCorner } from './bigCanterInCorner.ts';
+import { noStretchAfterTransitions } from './noStretchAfterTransitions.ts';
+import { stretchOneSided } from './stretchOneSided.ts';
+import { haltFromCanterEarly } from './haltFromCanterEarly.ts';
+import { outwardChangeUnannounced } from './outwardChangeUnannounced.ts';
+import { tooLittleOfGait } from './tooLittleOfGait.ts';
 
 /** Every rule of the review, in the order in which findings without a line are shown. */
 export const RULES = [
   leavesArena,
+  letterBehind,
   arenaTooSmall,
   wrongLead,
   circleTooSmall,
@@ -84,4 +94,12 @@ export const RULES = [
   phaseOffPlan,
   approachOtherwise,
   lessonTooLong,
+  canterNotPlainFirst,
+  collectedWalkTooLong,
+  bigCanterInCorner,
+  noStretchAfterTransitions,
+  stretchOneSided,
+  haltFromCanterEarly,
+  outwardChangeUnannounced,
+  tooLittleOfGait,
 ] as unknown as readonly Rule[];

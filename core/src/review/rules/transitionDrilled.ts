@@ -15,6 +15,7 @@ export const transitionDrilled = rule({
   code: 'transition-drilled',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const seen = new Map<string, number>();
     const hits: Hit<'transition-drilled'>[] = [];

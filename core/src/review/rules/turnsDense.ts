@@ -21,6 +21,7 @@ export const turnsDense = rule({
   code: 'turns-dense',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     if (!isGreen(ride.horse) || !isWholeLesson(ride)) return [];
     let curved = 0;

@@ -10,6 +10,7 @@ export const walkAtEndMissing = rule({
   code: 'walk-at-end-missing',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     if (!isWholeLesson(ride)) return [];
     const last = ride.phases.at(-1);

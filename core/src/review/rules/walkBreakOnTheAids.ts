@@ -10,6 +10,7 @@ export const walkBreakOnTheAids = rule({
   code: 'no-long-rein-after',
   level: 'hint',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const acts = actsOf(ride);
     const last = acts.findLastIndex(({ kind }) => HARD.includes(kind));

@@ -11,6 +11,7 @@ export const warmUpMissing = rule({
   code: 'warm-up-missing',
   level: 'warning',
   source: 'practice',
+  teaching: true,
   check(ride) {
     const first = ride.phases[0];
     const opens = first && first.startsAtS < 60 && OPENING.includes(first.name);

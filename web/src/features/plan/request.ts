@@ -45,6 +45,13 @@ export function horseFileOf({ horse, readings, done, equipment, rider, date }: K
       ...(typeof collectedBoutS === 'number' && { collectedBoutS }),
       breakEveryMin,
     },
+    measured: horse.measured.map(({ gait, pace, metres, strides, seconds }) => ({
+      gait,
+      pace,
+      metres,
+      strides,
+      seconds,
+    })),
     levels: levelsFrom(standingsOf(readings.readings, dayOf(date))),
     done: [...done],
   });

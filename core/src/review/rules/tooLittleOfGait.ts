@@ -1,0 +1,38 @@
+import { rule } from '../finding.ts';
+import { isWholeLesson, isWork } from './shared.ts';
+
+/** Canter in the ridden time between the first and the last walk, by stage. Common practice. */
+const leastCanter = (stage: number): number => (stage >= 3 ? 0.2 : stage === 2 ? 0.1 : 0);
+/** Less trot than this is not a lesson on the flat. Common practice. */
+const LEAST_TROT = 0.2;
+/** Shorter rides show one thing, and not a day's work. */
+const LEAST_WORK_S = 10 * 60;
+
+/** Too little canter, or trot, for the stage of the horse. */
+export const tooLittleOfGait = rule({
+  code: 'too-little-of-gait',
+  level: 'hint',
+  source: 'practice',
+  teaching: true,
+  check(ride) {
+    if (!isWholeLesson(ride)) return [];
+    const { stage } = ride.horse;
+    const seconds = { trot: 0, canter: 0, all: 0 };
+    for (const span of ride.spans.filter(isWork)) {
+      seconds[span.gait as 'trot' | 'canter'] += span.seconds;
+      seconds.all += span.seconds;
+    }
+    if (seconds.all < LEAST_WORK_S) return [];
+    const wanted = [
+      { gait: 'canter', share: seconds.canter / seconds.all, least: leastCanter(stage) },
+      { gait: 'trot', share: seconds.trot / seconds.all, least: LEAST_TROT },
+    ];
+    return wanted
+      .filter(({ share, least }) => share < least)
+      .map(({ gait, share, least }) => {
+        const percent = (of: number) => Math.round(100 * of);
+        const facts = { gait, percent: percent(share), least: percent(least), stage };
+        return { itemId: null, act: -1, facts };
+      });
+  },
+});
