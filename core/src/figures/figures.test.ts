@@ -125,7 +125,10 @@ describe('where one figure meets another', () => {
   });
 
   test('straight back the way it came the horse cannot go', () => {
-    for (const text of ['A centre line\nC centre line', 'E turn left\nB turn left\nE halt']) {
+    for (const text of [
+      'A centre line\nC centre line',
+      'E turn left\nB track left\nB turn left\nE halt',
+    ]) {
       expect(codesOf(PAPER + text)).toContain('turns-back');
     }
   });

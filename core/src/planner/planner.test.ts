@@ -586,12 +586,12 @@ describe('what was changed by hand', () => {
     const first = await plan(horse);
     const lesson = first.lesson.replace(
       'phase stretch',
-      '# mine\nE trot working, circle left 12 -- for the judge’s sake\n\nphase stretch',
+      '# mine\nE trot working, circle left 13 -- for the judge’s sake\n\nphase stretch',
     );
     const kept = keptOf(lesson);
-    expect(kept.map((k) => k.text).join()).toContain('E trot working, circle left 12');
+    expect(kept.map((k) => k.text).join()).toContain('E trot working, circle left 13');
     const again = await plan(horse, { kept });
-    expect(again.lesson).toContain('E trot working, circle left 12 -- for the judge’s sake');
+    expect(again.lesson).toContain('E trot working, circle left 13 -- for the judge’s sake');
   });
 });
 

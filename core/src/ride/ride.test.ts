@@ -54,7 +54,8 @@ describe('lengths on paper', () => {
 
 describe('a whole sheet', () => {
   test.each(Object.entries(SHEETS))('%s is ridden without a slip', (_name, text) => {
-    expect(codesOf(text)).toEqual([]);
+    // A lap that is meant is only pointed out.
+    expect(codesOf(text).filter((code) => code !== 'letter-behind')).toEqual([]);
   });
 
   test('ends where it should, on the rein it should', () => {

@@ -60,7 +60,9 @@ export const letterBehind = rule({
       }
     };
     collect(lesson.items);
-    const hits = ride.movements.flatMap((m): Hit<'letter-behind'>[] => {
+    const hits = ride.movements.flatMap((m, i): Hit<'letter-behind'>[] => {
+      // Where a timed movement ends nobody knows beforehand.
+      if (ride.movements[i - 1]?.instruction?.lastsS !== undefined) return [];
       // A lesson may begin anywhere.
       if (m.act !== -1 || m.kind !== 'track' || m.startM === 0 || m.metres < JUST_PASSED_M)
         return [];
