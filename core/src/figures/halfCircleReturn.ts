@@ -56,6 +56,7 @@ const REVERSE_ALONG_M = 12;
 export const reverseHalfCircle = act<{ side?: Rein; diameterM: number }>({
   kind: 'reverse-half-circle',
   pattern: pattern('reverse half circle [{side:side}] {diameterM:metres}'),
+  alsoRead: [pattern('half turn in reverse [{side:side}] {diameterM:metres}')],
   plan(stand, params) {
     if (!isOnTrack(stand.arena, stand.at)) {
       return { code: 'wrong-place', kind: 'reverse-half-circle', wants: 'the track' };

@@ -1,4 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
+import { MOST_UNTIL } from '../lesson/document.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Finding } from '../review/finding.ts';
 import { sentenceOf } from '../review/messages/messages.ts';
@@ -56,6 +57,9 @@ export function rideJson(ride: Ride, findings: readonly Finding[], spans: Parsed
       pace: m.pace,
       rein: m.rein,
       lead: m.lead,
+      ...(m.instruction?.until && {
+        until: { what: m.instruction.until.what, max: m.instruction.until.max ?? MOST_UNTIL },
+      }),
     })),
     changes: leadChanges(ride).map((change) => ({
       at: point(change.at),

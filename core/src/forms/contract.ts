@@ -36,6 +36,8 @@ export interface Riding {
   readonly lateral: Lateral | null;
   /** Short, high steps towards piaffe. */
   readonly halfSteps: boolean;
+  /** Canter with hardly any ground gained. */
+  readonly onTheSpot: boolean;
 }
 
 /** Why an act cannot be ridden as written: facts, no sentences. */
@@ -86,6 +88,8 @@ export interface Stand {
   readonly times: number | null;
   /** A letter's point on the ridden track, or null when the arena has none. */
   letter(name: string): Point | null;
+  /** The poles that lie at a letter. */
+  polesAt(letter: string): readonly { readonly from: Point; readonly to: Point }[];
   strideM(gait: MovingGait, pace: PaceName): number;
   speedMps(gait: MovingGait, pace: PaceName): number;
 }

@@ -58,6 +58,8 @@ const within = ({ least, most }: Range, value: number): boolean => value >= leas
 /** Smaller nothing is ridden, larger no arena is. */
 const METRES: Range = { least: 0.5, most: 150, unit: 'm' };
 const COUNT: Range = { least: 1, most: 200, unit: '' };
+/** A gait that is only thought of has no step. */
+const COUNT_OR_NONE: Range = { ...COUNT, least: 0 };
 const whole = z.number().int();
 const metres = z.number().min(METRES.least).max(METRES.most);
 
@@ -67,6 +69,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
   count: withUnit([], COUNT, '', '3', whole),
   strides: withUnit(['strides', 'steps'], COUNT, '', '8', whole),
+  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', whole),
   degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
   seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
   letter: {

@@ -44,6 +44,9 @@ export const REIN_BACK: Stride = stride(0.7, 1.2);
 /** Half-steps: 0.5 m a step, 57.5 strides a minute. Common practice. */
 export const HALF_STEPS: Stride = stride((57.5 / 60) * 1.0, 1.0);
 
+/** The least canter stride of a horse, as a share of its collected one. Common practice. */
+export const ON_THE_SPOT = 0.5;
+
 /** Lateral work keeps the tempo of its pace with 0.9 of its stride. Common practice. */
 export const LATERAL_SHARE = 0.9;
 

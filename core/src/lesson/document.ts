@@ -46,12 +46,21 @@ export const momentSchema = z.union([
   z.enum(['half', 'quarter', 'three-quarter', 'circle points', 'end']),
 ]);
 
+/** Until the contact, the bend or the rhythm is back, or until the first stride that loses it. */
+export const CONDITIONS = ['back', 'lost'] as const;
+/** Rounds at most when none are said. Common practice. */
+export const MOST_UNTIL = 3;
+
 export const instructionSchema = z
   .strictObject({
     form: z.enum(FORM_IDS as [FormId, ...FormId[]]),
     params: z.record(z.string(), z.unknown()),
     times: z.number().int().min(1).max(50).optional(),
     lastsS: z.number().positive().max(7200).optional(),
+    /** A condition: ridden once as planned, at the ringside until the tap. */
+    until: z
+      .strictObject({ what: z.enum(CONDITIONS), max: z.number().int().min(1).max(20).optional() })
+      .optional(),
     at: momentSchema.optional(),
     then: z.literal(true).optional(),
   })

@@ -8,11 +8,12 @@ import {
   type Change,
   type ActPlan,
   type Fault,
+  type Hold,
   type Riding,
   type Stand,
 } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
-import { HALF_STEPS } from '../gaits/strideTable.ts';
+import { HALF_STEPS, ON_THE_SPOT } from '../gaits/strideTable.ts';
 import { SAME_M } from '../units.ts';
 import { countsPerStride, usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
 
@@ -32,7 +33,7 @@ function inParts(
   unit: readonly Part[],
   after: Change['patch'] | null,
 ): ActPlan | Fault {
-  const { arena, course, at, cornerRadiusM, route } = stand;
+  const { arena, course, at, cornerRadiusM, route, riding } = stand;
   const whole = route && endingOn(stand, routeLegs(stand));
   // Straight from letter to letter there is no corner to cut.
   const straight = route !== null && !(route.alongTrack && course.kind === 'track');
@@ -46,11 +47,15 @@ function inParts(
   const unitM = unit.reduce((sum, part) => sum + part.metres, 0);
   const times = stand.times ?? (whole && unitM > 0 ? Math.ceil(roomM / unitM) : 1);
   const changes: Change[] = [];
+  const holds: Hold[] = [];
   let riddenM = 0;
   for (const { metres, patch } of repeated(unit, times)) {
     // What is left of a route is too short for another part: the last one is ridden to its end.
     if (whole && stand.times === null && planned(riddenM + metres / 2) > roomM) break;
-    changes.push({ afterM: planned(riddenM), patch });
+    // Only thought of: a mark stands on the line, and nothing changes.
+    if (metres === 0)
+      holds.push({ afterM: planned(riddenM), seconds: 0, gait: patch(riding).gait });
+    else changes.push({ afterM: planned(riddenM), patch });
     riddenM += metres;
   }
   const wantedM = planned(riddenM);
@@ -59,8 +64,8 @@ function inParts(
   }
   const lengthM = whole && stand.times === null ? roomM : wantedM;
   if (after) changes.push({ afterM: lengthM, patch: after });
-  if (whole) return { ...whole, changes: [...whole.changes, ...changes] };
-  return { legs: courseLegs(arena, course, at, lengthM), changes };
+  if (whole) return { ...whole, changes: [...whole.changes, ...changes], holds };
+  return { legs: courseLegs(arena, course, at, lengthM), changes, holds };
 }
 
 const into =
@@ -91,7 +96,7 @@ interface TransitionParams {
 export const transitions = act<TransitionParams>({
   kind: 'transitions',
   pattern: pattern(
-    'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:strides}',
+    'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:stridesOrNone}',
   ),
   route: 'allowed',
   counts: true,
@@ -165,6 +170,25 @@ export const halfSteps = act<{ steps: number }>({
       },
     ];
     return inParts(stand, 'half-steps', parts, (r) => ({ ...r, halfSteps: false }));
+  },
+});
+
+/** `canter collect on the spot 4`: so many strides with hardly any ground gained, then as before. */
+export const collectOnTheSpot = act<{ strides: number }>({
+  kind: 'collect-on-the-spot',
+  pattern: pattern('collect on the spot {strides:strides}'),
+  alsoRead: [pattern('canter collect on the spot {strides:strides}')],
+  route: 'allowed',
+  counts: true,
+  overlay: true,
+  plan(stand, { strides }) {
+    if (stand.riding.movingGait !== 'canter') {
+      return { code: 'wrong-gait', kind: 'collect-on-the-spot', wants: 'canter' };
+    }
+    const metres = counted(stand, 'canter', 'collected', strides) * ON_THE_SPOT;
+    const part: Part = { metres, patch: (r) => ({ ...r, onTheSpot: true }) };
+    const once = { ...stand, times: stand.times ?? 1 };
+    return inParts(once, 'collect-on-the-spot', [part], (r) => ({ ...r, onTheSpot: false }));
   },
 });
 

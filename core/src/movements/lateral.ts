@@ -183,6 +183,16 @@ function bodyAlong(stand: Stand, end: Point): number {
   return end.y > stand.at.y ? Math.PI / 2 : -Math.PI / 2;
 }
 
+/** A leg-yield on a circle keeps the line: only the body slants out. Common practice. */
+const ON_CIRCLE_DEG = 15;
+
+function onCircle(stand: Stand, side: Rein | undefined): ActPlan {
+  const bend = side === undefined ? stand.riding.rein : otherRein(side);
+  const bodyOffRad = -turnSign(bend) * degToRad(ON_CIRCLE_DEG);
+  const lateral = { kind: 'leg-yield', bend, bodyOffRad, tracks: TRACKS['leg-yield'] } as const;
+  return { legs: [], changes: onTwoTracks(stand.overM!, lateral) };
+}
+
 const slantForm = (words: string) =>
   pattern(`${words} {side:side} [to {onto:track|centre|quarter} by {by:letter}]`);
 const slantAlso = (words: string) => [
@@ -190,12 +200,17 @@ const slantAlso = (words: string) => [
   pattern(`${words} {side:side} to the {onto:track|centre|quarter} by {by:letter}`),
 ];
 
-export const legYield = act<SlantParams>({
+export const legYield = act<Omit<SlantParams, 'side'> & { side?: Rein }>({
   kind: 'leg-yield',
-  pattern: slantForm('leg-yield'),
+  pattern: pattern('leg-yield [{side:side}] [to {onto:track|centre|quarter} by {by:letter}]'),
   alsoRead: slantAlso('leg-yield'),
   route: 'allowed',
-  plan: slant('leg-yield', 'away'),
+  overlay: true,
+  plan(stand, { side, ...line }) {
+    if (stand.overM !== null) return onCircle(stand, side);
+    if (!side) return { code: 'wrong-place', kind: 'leg-yield', wants: 'a side to go to' };
+    return slant('leg-yield', 'away')(stand, { side, ...line });
+  },
 });
 
 export const halfPass = act<SlantParams>({

@@ -264,3 +264,48 @@ test('what follows a simple change is counted in the canter it goes into', () =>
   );
   expect(after.map((m) => m.gait)).toEqual(['canter', 'canter']);
 });
+
+describe('poles are woven', () => {
+  test.each([
+    ['A trot', 'E'],
+    ['A trot', 'B'],
+    ['start A trot working right', 'E'],
+  ])('%s, at %s: over the middle third of each, and back on the track', (before, letter) => {
+    const text = `arena 20x60\npoles 3 spaced 2.4 at ${letter} staggered\n${before}\nA weave poles at ${letter}\ngo large\n`;
+    expect(codesOf(text)).toEqual([]);
+    const ride = rideOf(text);
+    const woven = movementOf(ride, 'weave-poles');
+    expect(Math.abs(woven.to.x)).toBeCloseTo(9.5, 0);
+    const after = ride.path.at(woven.startM + woven.metres + 4);
+    expect(Math.abs(after.x)).toBeCloseTo(9.5, 6);
+    expect(Math.abs(Math.cos(after.headingRad))).toBeLessThan(1e-6);
+  });
+
+  test('where none lie it is said', () => {
+    expect(codesOf('F weave poles at B')).toContain('wrong-place');
+  });
+});
+
+test('a gait that is only thought of is marked, and not ridden', () => {
+  const { spans } = spansOf(`${PAPER}A trot\nB transitions trot 8 walk 0 x4`, 'transitions');
+  expect(spans.filter((s) => s.lengthM > 0).every((s) => s.gait === 'trot')).toBe(true);
+  expect(spans.filter((s) => s.lengthM === 0).map((s) => [s.gait, s.seconds])).toEqual(
+    Array(4).fill(['walk', 0]),
+  );
+});
+
+test('on a circle a leg-yield keeps the line, and slants the body out', () => {
+  const { ride, spans } = spansOf(`${PAPER}A trot\nC circle left 20, leg-yield\nE walk`, 'circle');
+  expect(movementOf(ride, 'circle').metres).toBeCloseTo(20 * Math.PI, 6);
+  expect(spans[0]!.riding.lateral).toMatchObject({ kind: 'leg-yield', bend: 'left' });
+  expect(radToDeg(spans[0]!.riding.lateral!.bodyOffRad)).toBeCloseTo(-15, 6);
+});
+
+test('canter on the spot: half the least stride, in the same tempo', () => {
+  const text = `${PAPER}A canter collected\nB collect on the spot 4\nC trot`;
+  const { spans } = spansOf(text, 'collect-on-the-spot');
+  const usual = spansOf(`${PAPER}A canter collected\nF-M canter\nC trot`, 'line').spans[0]!;
+  expect(spans[0]!.strides).toBeCloseTo(4, 6);
+  expect(spans[0]!.strideM).toBeCloseTo(usual.strideM / 2, 6);
+  expect(spans[0]!.seconds / 4).toBeCloseTo(usual.seconds / usual.strides, 6);
+});

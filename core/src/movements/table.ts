@@ -1,7 +1,14 @@
 import { changes, flyingChange, simpleChange } from './changes.ts';
 import { giveAndRetake, longRein, retake, rising, sitting, stretch } from './frame.ts';
 import { halt, leave, salute } from './halts.ts';
-import { changesEvery, collectForward, halfSteps, holdSoft, transitions } from './intervals.ts';
+import {
+  changesEvery,
+  collectForward,
+  collectOnTheSpot,
+  halfSteps,
+  holdSoft,
+  transitions,
+} from './intervals.ts';
 import {
   halfPass,
   legYield,
@@ -21,6 +28,7 @@ import {
   workingPirouette,
 } from './turns.ts';
 import { walkBreak } from './walkBreak.ts';
+import { weavePoles } from './weavePoles.ts';
 
 /** Everything ridden that is not a figure: paces, lateral work, turns, halts, changes, counts, rests. */
 export const movements = {
@@ -34,6 +42,7 @@ export const movements = {
   changesEvery,
   transitions,
   collectForward,
+  collectOnTheSpot,
   holdSoft,
   halfSteps,
   shoulderFore,
@@ -53,6 +62,7 @@ export const movements = {
   reinBack,
   leave,
   walkBreak,
+  weavePoles,
   rising,
   sitting,
   stretch,

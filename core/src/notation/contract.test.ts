@@ -241,7 +241,8 @@ describe('comments, notes and blocks', () => {
 test.each([
   ['C circle left 0.01', 'Write a number from 0.5 to 150 m.'],
   ['C circle left 5000', 'Write a number from 0.5 to 150 m.'],
-  ['A transitions trot 8 walk 900 x2', 'Write a number from 1 to 200.'],
+  ['A transitions trot 900 walk 8 x2', 'Write a number from 1 to 200.'],
+  ['A transitions trot 8 walk 900 x2', 'Write a number from 0 to 200.'],
 ])('%s says the range, at its place', (line, why) => {
   const { faults } = parseLesson(`${line}\n`);
   const fault = faults[0]!;

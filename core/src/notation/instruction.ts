@@ -3,7 +3,7 @@ import { readPattern, type Pattern, type Params, type Reach } from '../forms/pat
 import { slotOf } from '../forms/slots.ts';
 import { FORM_IDS, FORM_WORDS, formOf, type FormId } from '../forms/table.ts';
 import type { Token } from '../forms/tokens.ts';
-import type { Instruction, Moment } from '../lesson/document.ts';
+import { CONDITIONS, type Instruction, type Moment } from '../lesson/document.ts';
 import type { FaultFacts } from './faults.ts';
 import { nearestWord } from './nearest.ts';
 
@@ -40,6 +40,9 @@ export function readInstruction(all: readonly Token[]): Read<Instruction> {
     tokens = tokens.slice(1);
   }
   const at = tokens.findIndex((t) => t.text === 'at');
+  // A form may have a place of its own: “weave poles at E”.
+  const whole = at < 0 ? null : readForm(tokens, all);
+  if (whole?.ok) return { ok: true, value: { ...whole.value, ...extra } };
   if (at >= 0) {
     const moment = readMoment(tokens.slice(at + 1));
     if (!moment) return unexpected(tokens[at + 1], MOMENTS);
@@ -53,6 +56,21 @@ export function readInstruction(all: readonly Token[]): Read<Instruction> {
     extra.lastsS = duration.value as number;
     tokens.splice(lasts, 1 + duration.used);
   }
+  const until = tokens.findIndex((t) => t.text === 'until');
+  if (until >= 0) {
+    const [what, word, most] = tokens.slice(until + 1);
+    const condition = CONDITIONS.find((c) => c === what?.text);
+    if (!condition) return unexpected(what, CONDITIONS);
+    extra.until = { what: condition };
+    let used = 2;
+    if (word?.text === 'max') {
+      const rounds = most?.kind === 'number' && Number.isInteger(most.value) ? most.value : 0;
+      if (rounds < 1 || rounds > 20) return unexpected(most, ['3']);
+      extra.until.max = rounds;
+      used = 4;
+    }
+    tokens.splice(until, used);
+  }
   const times = tokens.find((t) => t.kind === 'times');
   if (times) {
     if (times.value < 1 || times.value > 50) return unexpected(times, ['x2']);
@@ -62,6 +80,9 @@ export function readInstruction(all: readonly Token[]): Read<Instruction> {
   const read = readForm(tokens, all);
   return read.ok ? { ok: true, value: { ...read.value, ...extra } } : read;
 }
+
+/** Words that stand beside any form: how long, until when, where. */
+export const BESIDE_WORDS: readonly string[] = ['then', 'for', 'until', ...CONDITIONS, 'max', 'at'];
 
 const MOMENTS = ['half', 'quarter', 'three-quarter', 'circle points', 'end', 'X'];
 

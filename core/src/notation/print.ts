@@ -29,12 +29,13 @@ export function printPlace(place: Place): string {
 }
 
 export function printInstruction(instruction: Instruction): string {
-  const { form, params, times, lastsS, at, then } = instruction;
+  const { form, params, times, lastsS, until, at, then } = instruction;
   return [
     then && 'then',
     printPattern(formOf(form).pattern, params),
     times !== undefined && `x${times}`,
     lastsS !== undefined && `for ${slotOf('duration').say(lastsS)}`,
+    until && `until ${until.what}${until.max === undefined ? '' : ` max ${until.max}`}`,
     at !== undefined && `at ${at}`,
   ]
     .filter(Boolean)

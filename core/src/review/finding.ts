@@ -53,6 +53,7 @@ export interface RuleFacts {
   'call-too-short': { first: string; second: string; seconds: number };
   'equipment-in-way': { what: string; text: string };
   'poles-spacing': { spacedM: number; gait: string; low: number; high: number };
+  'poles-missed': { letter: string; missed: readonly number[]; of: number };
   'phase-off-plan': { name: string; plannedS: number; seconds: number; over: boolean };
   'approach-otherwise': { approach: string; says: string };
   'lesson-too-long': { minutes: number; mostMin: number };

@@ -245,6 +245,11 @@ const SIDES: readonly Sides[] = [
     `poles 3 spaced 1.3 at B\n${TROT}go large`,
     `poles 3 spaced 0.9 at B\n${TROT}go large`,
   ),
+  sides(
+    'poles-missed',
+    'poles 3 spaced 2.4 at B staggered\nF weave poles at B',
+    'poles 3 spaced 2.4 at B staggered\nF go large',
+  ),
   sides('poles-spacing', 'poles 4 spaced 0.8 at E\ngo large', 'poles 4 spaced 1 at E\ngo large'),
   sides(
     'phase-off-plan',

@@ -116,6 +116,7 @@ const SPOILT: readonly Spoilt[] = [
   plain('call-too-short', 'A circle right 20, stretch', 'F/A sitting'),
   spoilt('equipment-in-way', '# for a windy day', 'cone X'),
   spoilt('poles-spacing', '# for a windy day', 'poles 3 spaced 1 at B'),
+  spoilt('poles-missed', '# for a windy day', 'poles 3 spaced 2.4 at B staggered'),
   spoilt('phase-off-plan', 'phase warm-up 12 min', 'phase warm-up 2 min'),
   spoilt('approach-otherwise', CIRCLE, 'B trot collected, circle right 20'),
   spoilt('lesson-too-long', 'phase work 18 min', 'phase work 50 min'),

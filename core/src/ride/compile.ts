@@ -13,6 +13,7 @@ import {
   type LessonLine,
   type Place,
 } from '../lesson/document.ts';
+import { equipmentOf, type Equipment } from '../lesson/equipment.ts';
 import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M } from '../units.ts';
 import { finishRide } from './finish.ts';
@@ -33,7 +34,7 @@ const MOST_LEGS = 20_000;
 export function compileRide(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ride {
   const arena = arenaOf(lesson);
   const start = lesson.start ?? DEFAULT_START;
-  const rider = new Rider(arena, horse, start);
+  const rider = new Rider(arena, horse, equipmentOf(lesson.items, arena), start);
   new Compiler(rider).run(lesson.items);
   return finishRide({
     arena,
@@ -52,6 +53,8 @@ export type LessonPoint = { readonly before: string } | { readonly after: string
 export interface Standing {
   readonly arena: Arena;
   readonly horse: HorseProfile;
+  /** What lies in the arena. */
+  readonly equipment: readonly Equipment[];
   readonly rider: RiderState;
   readonly resting: Resting;
 }
@@ -63,18 +66,20 @@ export function standingAt(
   horse: HorseProfile = ANY_HORSE,
 ): Standing {
   const arena = arenaOf(lesson);
-  const rider = new Rider(arena, horse, lesson.start ?? DEFAULT_START);
+  const equipment = equipmentOf(lesson.items, arena);
+  const rider = new Rider(arena, horse, equipment, lesson.start ?? DEFAULT_START);
   const compiler = new Compiler(rider);
   compiler.rideUntil(lesson.items, point);
-  return { arena, horse, rider: rider.state(), resting: compiler.resting };
+  return { arena, horse, equipment, rider: rider.state(), resting: compiler.resting };
 }
 
 /** Rides items from where the horse stands: what a line would be, put in at that point. */
 export function rideFrom(
-  { arena, horse, rider: state, resting }: Standing,
+  { arena, horse, equipment, rider: state, resting }: Standing,
   items: readonly Item[],
 ): Ride {
-  const rider = new Rider(arena, horse);
+  const lying = [...equipment, ...equipmentOf(items, arena)];
+  const rider = new Rider(arena, horse, lying);
   rider.resume(state);
   const compiler = new Compiler(rider);
   compiler.resting = resting;

@@ -2,10 +2,16 @@ import type { Arena } from '../arena/arena.ts';
 import type { Riding } from '../forms/contract.ts';
 import { MOVING_GAITS, type Gait, type Stride } from '../gaits/paces.ts';
 import { horseStride, type HorseProfile } from '../gaits/horse.ts';
-import { HALF_STEPS, LATERAL_SHARE, REIN_BACK, scaledStride } from '../gaits/strideTable.ts';
+import {
+  HALF_STEPS,
+  LATERAL_SHARE,
+  ON_THE_SPOT,
+  REIN_BACK,
+  scaledStride,
+} from '../gaits/strideTable.ts';
 import { blend, type Path } from '../geometry/blend.ts';
 import type { Item } from '../lesson/document.ts';
-import { equipmentOf } from './equipment.ts';
+import { equipmentOf } from '../lesson/equipment.ts';
 import { SAME_M } from '../units.ts';
 import type { Recorder, RideEvent } from './recorder.ts';
 import type { Ride, RideFault, RideSpan, RiddenMovement, RiddenPhase, Totals } from './types.ts';
@@ -42,6 +48,11 @@ function strideOf(horse: HorseProfile, riding: Riding): Stride {
   if (riding.gait === 'rein-back') return scaledStride(REIN_BACK, horse.heightCm);
   if (riding.halfSteps) return HALF_STEPS;
   const stride = horseStride(horse, riding.movingGait, riding.pace);
+  if (riding.onTheSpot) {
+    const least = horseStride(horse, 'canter', 'collected');
+    const { lengthM, speedMps } = least;
+    return { lengthM: lengthM * ON_THE_SPOT, speedMps: speedMps * ON_THE_SPOT };
+  }
   if (!riding.lateral) return stride;
   return { speedMps: stride.speedMps * LATERAL_SHARE, lengthM: stride.lengthM * LATERAL_SHARE };
 }

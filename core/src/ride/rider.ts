@@ -15,6 +15,7 @@ import { cornerRadiusM, horseStride, type HorseProfile } from '../gaits/horse.ts
 import { headingTo, type Point } from '../geometry/curve.ts';
 import { isPlain, type Leg } from '../geometry/leg.ts';
 import { DEFAULT_START, type Instruction, type Start } from '../lesson/document.ts';
+import type { Equipment } from '../lesson/equipment.ts';
 import { SAME_M, degToRad, wrapRad } from '../units.ts';
 import { Recorder } from './recorder.ts';
 import type { RideFault } from './types.ts';
@@ -32,6 +33,7 @@ export function ridingAtStart({ gait, pace, rein }: Start): Riding {
     connection: null,
     lateral: null,
     halfSteps: false,
+    onTheSpot: false,
   };
 }
 
@@ -83,6 +85,7 @@ export class Rider {
   constructor(
     readonly arena: Arena,
     readonly horse: HorseProfile,
+    private readonly equipment: readonly Equipment[],
     start: Start = DEFAULT_START,
   ) {
     this.startRiding = ridingAtStart(start);
@@ -236,6 +239,7 @@ export class Rider {
       lastsS: null,
       times: null,
       letter: (name) => this.point(name),
+      polesAt: (name) => this.equipment.filter((e) => e.what === 'poles' && e.letter === name),
       strideM: (gait, pace) => horseStride(this.horse, gait, pace).lengthM,
       speedMps: (gait, pace) => horseStride(this.horse, gait, pace).speedMps,
       ...more,

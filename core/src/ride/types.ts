@@ -5,7 +5,7 @@ import type { Gait, MovingGait, PaceName } from '../gaits/paces.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Path } from '../geometry/blend.ts';
 import type { Point } from '../geometry/curve.ts';
-import type { Equipment } from './equipment.ts';
+import type { Equipment } from '../lesson/equipment.ts';
 import type { Instruction, Phase } from '../lesson/document.ts';
 
 /** A stretch of the ride in which nothing changes, or a while on the spot. */

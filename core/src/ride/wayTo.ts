@@ -128,7 +128,7 @@ function halfway({ arena, course }: Rider, a: number, b: number): number {
   const lapM = trackLengthM(arena, course.furtherInM);
   const gapM = positiveMod(b - a, lapM);
   const beforeB = b - gapM / 2;
-  return beforeB >= 0 ? beforeB : a + gapM / 2;
+  return beforeB >= -SAME_M ? Math.max(0, beforeB) : a + gapM / 2;
 }
 
 /** Rides the rest of a place: straight from point to point, or round the track. */

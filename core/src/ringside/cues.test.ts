@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { SHEETS } from '../testing/lessons.ts';
-import { CALL_LEAD_S, cuesOf, momentAt } from './cues.ts';
+import { rideJson } from '../formats/rideJson.ts';
+import { CALL_LEAD_S, cuesOf, momentAt, waiting, type Cue } from './cues.ts';
 
 describe('cues', () => {
   const { lesson } = parseLesson(SHEETS.lesson);
@@ -44,5 +45,46 @@ describe('cues', () => {
   test('end with the lesson, and stand ready before it', () => {
     expect(momentAt(ride, cues, ride.totals.seconds)).toMatchObject({ next: null, over: true });
     expect(momentAt(ride, [], 0)).toMatchObject({ now: null, next: null });
+  });
+});
+
+describe('a condition', () => {
+  const text = 'A trot\nE circle left 10 until back max 3\nK-A shoulder-fore until lost\nA walk';
+  const { lesson } = parseLesson(text);
+  const cues = cuesOf(compileRide(lesson), lesson);
+  const [, circle, line, walk] = cues as [Cue, Cue, Cue, Cue];
+
+  test('waits for the tap, and goes on after its most rounds', () => {
+    const round = circle.until!.extraS / 2;
+    expect(circle.until!.what).toBe('back');
+    expect(waiting(cues, 0, circle.atS + 1)).toBe(circle.atS + 1);
+    for (const late of [0, 1, round, 2 * round]) {
+      expect(waiting(cues, 0, circle.endsAtS + late)).toBeCloseTo(circle.endsAtS, 0);
+    }
+    expect(waiting(cues, 0, circle.endsAtS + 2 * round + 3)).toBeCloseTo(circle.endsAtS + 3, 6);
+  });
+
+  test('a line ends at its end; what the hand has passed waits no more', () => {
+    expect(line.until!.extraS).toBe(0);
+    expect(waiting(cues, circle.endsAtS, walk.atS + 5)).toBe(walk.atS + 5);
+  });
+
+  test('stands in the JSON with its most rounds', () => {
+    const parsed = parseLesson('E circle left 10 until back\nE circle left 10 until lost max 5');
+    const { movements } = rideJson(compileRide(parsed.lesson), [], parsed.spans);
+    expect(movements.flatMap((m) => ('until' in m ? [m.until] : []))).toEqual([
+      { what: 'back', max: 3 },
+      { what: 'lost', max: 5 },
+    ]);
+  });
+
+  test('what is not one is said', () => {
+    for (const wrong of [
+      'E circle left 10 until',
+      'E circle left 10 until soft',
+      'E circle left 10 until back max 0',
+    ]) {
+      expect(parseLesson(wrong).faults.map((f) => f.code)).toEqual(['unexpected']);
+    }
   });
 });

@@ -1,7 +1,8 @@
 import { countsPerStride } from '../gaits/paces.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
 import type { Lesson } from '../lesson/document.ts';
-import { linesOf } from '../lesson/document.ts';
+import { distanceM } from '../geometry/curve.ts';
+import { linesOf, MOST_UNTIL } from '../lesson/document.ts';
 import { sampleRide } from '../ride/sample.ts';
 import type { Ride, RiddenMovement } from '../ride/types.ts';
 
@@ -21,6 +22,8 @@ export interface Cue {
   readonly counts: number;
   readonly gait: RiddenMovement['gait'];
   readonly rein: RiddenMovement['rein'];
+  /** It is ridden until the tap; so many seconds longer than planned at most. */
+  readonly until?: { readonly what: 'back' | 'lost'; readonly extraS: number };
 }
 
 /** The words are finished 1.5–3 s before the letter; the middle of it. Common practice. */
@@ -44,8 +47,39 @@ export function cuesOf(ride: Ride, lesson: Lesson): Cue[] {
     counts: movement.strides * countsPerStride(movement.gait),
     gait: movement.gait,
     rein: movement.rein,
+    ...conditionOf(movement),
   }));
 }
+
+/** A route ends at its end; a figure can be ridden round again. */
+function conditionOf({ instruction, from, to, seconds }: RiddenMovement): Pick<Cue, 'until'> {
+  if (!instruction?.until) return {};
+  const { what, max = MOST_UNTIL } = instruction.until;
+  const rounds = instruction.times ?? 1;
+  const comesBack = distanceM(from, to) < 0.5;
+  const extraS = comesBack ? (Math.max(0, max - rounds) * seconds) / rounds : 0;
+  return { until: { what, extraS } };
+}
+
+/**
+ * Where in the plan the lesson is, when it waits in each condition for the tap.
+ *
+ * @param fromS where the clock was last set to by hand
+ * @param seconds where it would be without conditions
+ */
+export function waiting(cues: readonly Cue[], fromS: number, seconds: number): number {
+  let at = seconds;
+  for (const { until, endsAtS } of cues) {
+    if (!until || endsAtS <= fromS + WAIT_S) continue;
+    if (at <= endsAtS - WAIT_S) return at;
+    if (at <= endsAtS + until.extraS) return endsAtS - WAIT_S;
+    at -= until.extraS;
+  }
+  return at;
+}
+
+/** So much before its end a movement that waits stands still. */
+const WAIT_S = 0.05;
 
 /** What to say now and next, at a moment of the ride. */
 export interface Moment {

@@ -40,6 +40,7 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
     ex('X circle right 8', 8 * Math.PI, 'A centre line'),
     ex('A circle 10', 10 * Math.PI),
     ex('B circle left 20 for 2 min'),
+    ex('E circle left 10 until back', 10 * Math.PI),
   ],
   halfCircle: [
     ex('E-B half circle left 20', 10 * Math.PI),
@@ -50,6 +51,7 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
     ex('E half circle left 10 return H', 24 + 5 * (Math.PI + 2 * Math.atan(5 / 24))),
   ],
   reverseHalfCircle: [
+    ex('E half turn in reverse right 10', 12 + 5 * (Math.PI + 2 * Math.atan(5 / 12))),
     ex('E reverse half circle right 10', 12 + 5 * (Math.PI + 2 * Math.atan(5 / 12))),
   ],
   changeRein: [
@@ -107,19 +109,27 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
     ex('B transitions trot 8 walk 4 x5', undefined, 'A trot working'),
     ex('B transitions walk 6 trot 8 x2'),
     ex('F-M transitions trot 8 walk 4', 48, 'A trot working'),
+    ex('B transitions trot 8 walk 0 x4', undefined, 'A trot working'),
   ],
   collectForward: [
     ex('B collect 10 forward 10 x4', undefined, 'A trot working'),
     ex('F-M collect 6 forward 8', 48, CANTER),
     ex('C circle left 20 x2, collect 10 forward 10 x2', 40 * Math.PI, CANTER),
   ],
+  collectOnTheSpot: [ex('B collect on the spot 4', undefined, CANTER)],
   holdSoft: [ex('B hold 5 soft 3 x6', undefined, 'A trot working')],
   halfSteps: [ex('F half-steps 6 x4', undefined, 'A trot collected')],
   shoulderFore: [ex('F-M shoulder-fore', 48)],
-  shoulderIn: [ex('F-M shoulder-in', 48), ex('H-K shoulder-in left', 48)],
+  shoulderIn: [
+    ex('F-M shoulder-in', 48),
+    ex('F-M shoulder-in until lost max 2', 48),
+    ex('C circle left 20, shoulder-in', 20 * Math.PI),
+    ex('H-K shoulder-in left', 48),
+  ],
   travers: [ex('H-E travers', 24), ex('H-E haunches-in', 24)],
   renvers: [ex('H-E renvers', 24)],
   legYield: [
+    ex('C circle left 20 x2, leg-yield', 40 * Math.PI, 'A trot working'),
     ex('D-M leg-yield right', Math.hypot(10, 48), UP),
     ex('L leg-yield left to track by S', Math.hypot(10, 24), UP),
     ex('F-M leg-yield right', 48),
@@ -145,6 +155,10 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
   salute: [ex('X halt, salute', 0, 'A centre line')],
   reinBack: [ex('B halt, rein back 4, proceed trot working', 2.4)],
   leave: [ex('leave A', 0)],
+  weavePoles: [
+    ex('F weave poles at B', undefined, 'poles 3 spaced 2.4 at B staggered'),
+    ex('A weave poles at E', undefined, 'poles 3 spaced 2.4 at E staggered\nA trot'),
+  ],
   walkBreak: [ex('walk break 2 min'), ex('walk break 90 s')],
   rising: [ex('B trot, rising', 0)],
   sitting: [ex('B trot, sitting', 0)],

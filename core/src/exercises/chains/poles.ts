@@ -42,13 +42,16 @@ export const poles = chain({
       builds: { straightness: 4, suppleness: 3 },
       stage: 2,
       gaits: ['walk', 'trot'],
-      template: 'poles 3 spaced 2.4 at B staggered\nF walk medium, go large',
+      template: 'poles 3 spaced 2.4 at B staggered\nF walk medium, weave poles at B',
       rungs: [
         rung('in walk'),
         rung(
           'in trot',
           {},
-          { stage: 3, template: 'poles 3 spaced 2.4 at B staggered\nF trot working, go large' },
+          {
+            stage: 3,
+            template: 'poles 3 spaced 2.4 at B staggered\nF trot working, weave poles at B',
+          },
         ),
       ],
       load: 2,

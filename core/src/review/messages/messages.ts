@@ -341,6 +341,13 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `A ${what} stands on the line of “${movement}”.`,
     why: 'Move it, or ride the movement elsewhere.',
   }),
+  'poles-missed': ({ letter, missed, of }) => ({
+    what:
+      missed.length === of
+        ? `The line misses the poles at ${letter}.`
+        : `The line misses the middle of pole ${list(missed.map(String))} of ${of} at ${letter}.`,
+    why: `Write “weave poles at ${letter}” where they are ridden.`,
+  }),
   'poles-spacing': ({ spacedM, gait, low, high }) => ({
     what: `Poles ${spacedM} m apart do not fit the ${gait}.`,
     why: `For ${gait} they lie ${low} to ${high} m apart. Have somebody there to reset them.`,

@@ -28,6 +28,7 @@ import { phaseOffPlan } from './phaseOffPlan.ts';
 import { pirouetteNoLineOut } from './pirouetteNoLineOut.ts';
 import { pirouettePlace } from './pirouettePlace.ts';
 import { pirouetteUnshortened } from './pirouetteUnshortened.ts';
+import { polesMissed } from './polesMissed.ts';
 import { polesSpacing } from './polesSpacing.ts';
 import { reinBackUnprepared } from './reinBackUnprepared.ts';
 import { reinsUneven } from './reinsUneven.ts';
@@ -91,6 +92,7 @@ export const RULES = [
   callTooShort,
   equipmentInWay,
   polesSpacing,
+  polesMissed,
   phaseOffPlan,
   approachOtherwise,
   lessonTooLong,

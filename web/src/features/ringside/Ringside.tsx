@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { EMPTY_LESSON } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
-import { cuesOf } from '@canter-book/core/ringside/cues';
+import { cuesOf, waiting } from '@canter-book/core/ringside/cues';
 import { clock } from '@canter-book/core/units';
 import { NotFound } from '../../app/NotFound.tsx';
 import { useAppSelector } from '../../app/store.ts';
@@ -41,7 +41,8 @@ function Open({ teaching }: { teaching: Teaching }) {
     return { ride: compiled, cues: cuesOf(compiled, lesson) };
   }, [session.document, horse]);
   const now = useNow(teaching.clock.runningSince !== null);
-  const elapsed = elapsedS(teaching.clock, now);
+  // A condition waits for the tap.
+  const elapsed = waiting(cues, teaching.clock.elapsedS, elapsedS(teaching.clock, now));
   // Without a plan the clock has no end.
   const seconds = cues.length > 0 ? Math.min(elapsed, ride.totals.seconds) : elapsed;
   const taughtS = Math.max(0, (now - Date.parse(session.startedAt)) / 1000);

@@ -59,6 +59,13 @@ export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
           {Math.round(cue.metres)} m · {Math.round(cue.counts)} {countWord(cue.gait)}
         </p>
       )}
+      {cue?.until && (
+        <p className="text-[15px] font-bold">
+          {cue.until.what === 'back'
+            ? 'Until it is back: then tap next.'
+            : 'Until it is lost: then tap next.'}
+        </p>
+      )}
       {cue?.note && (
         <p className="line-clamp-2 font-book text-[15px] leading-tight italic">{cue.note}</p>
       )}

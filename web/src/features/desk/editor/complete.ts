@@ -6,9 +6,10 @@ import {
 } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
 import { FORM_WORDS } from '@canter-book/core/forms/table';
+import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
 import { KEYWORDS } from '@canter-book/core/notation/parse';
 
-const words: readonly Completion[] = [...new Set([...KEYWORDS, ...FORM_WORDS])]
+const words: readonly Completion[] = [...new Set([...KEYWORDS, ...FORM_WORDS, ...BESIDE_WORDS])]
   .sort()
   .map((label) => ({ label }));
 

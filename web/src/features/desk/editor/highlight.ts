@@ -8,6 +8,7 @@ import {
 } from '@codemirror/view';
 import { tokenize } from '@canter-book/core/forms/tokens';
 import { FORM_WORDS } from '@canter-book/core/forms/table';
+import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
 import { KEYWORDS } from '@canter-book/core/notation/parse';
 
 const mark = (name: string) => Decoration.mark({ class: `cb-${name}` });
@@ -33,7 +34,7 @@ const PACES = new Set([
   'free',
   'lengthened',
 ]);
-const KNOWN = new Set(FORM_WORDS);
+const KNOWN = new Set([...FORM_WORDS, ...BESIDE_WORDS]);
 const HEADS: ReadonlySet<string> = new Set(KEYWORDS);
 
 /** The parts of one line with their marks, in order. */

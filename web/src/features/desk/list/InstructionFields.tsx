@@ -1,7 +1,7 @@
 import { lettersOf } from '@canter-book/core/arena/arena';
 import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
 import { FORM_SCHEMAS, formOf } from '@canter-book/core/forms/table';
-import type { Instruction } from '@canter-book/core/lesson/document';
+import { CONDITIONS, type Instruction } from '@canter-book/core/lesson/document';
 import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
 import { useDesk } from '../deskModel.ts';
 import { SmallNumber, SmallSelect } from './small.tsx';
@@ -61,6 +61,19 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
           onChange={(minutes) => {
             const { lastsS: _, ...rest } = instruction;
             onChange(minutes === null ? rest : { ...rest, lastsS: Math.round(minutes * 60) });
+          }}
+        />
+      )}
+      {form.group === 'act' && !form.rests && (
+        <SmallSelect
+          label="until"
+          value={instruction.until?.what ?? ''}
+          options={['', ...CONDITIONS]}
+          none="as planned"
+          onChange={(what) => {
+            const { until, ...rest } = instruction;
+            const condition = CONDITIONS.find((c) => c === what);
+            onChange(condition ? { ...rest, until: { ...until, what: condition } } : rest);
           }}
         />
       )}

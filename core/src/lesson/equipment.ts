@@ -1,12 +1,16 @@
 import { findLetter, letterOnTrack, type Arena } from '../arena/arena.ts';
 import type { Point } from '../geometry/curve.ts';
-import type { GroundItem, Item } from '../lesson/document.ts';
+import type { GroundItem, Item } from './document.ts';
 import { turnSign } from '../arena/rein.ts';
 
 /** A thing on the ground: poles have two ends, cones and barrels one point. */
 export interface Equipment {
   readonly itemId: string;
   readonly what: GroundItem['what'];
+  /** The letter it was laid at. */
+  readonly letter: string;
+  /** Alternately against the track and off it. */
+  readonly staggered: boolean;
   readonly from: Point;
   readonly to: Point;
 }
@@ -28,7 +32,13 @@ function placeItem(item: GroundItem, arena: Arena): Equipment[] {
   const letter = findLetter(arena, item.letter);
   if (!letter) return [];
   const at = letterOnTrack(arena, letter);
-  if (item.what !== 'poles') return [{ itemId: item.id, what: item.what, from: at, to: at }];
+  const said = {
+    itemId: item.id,
+    what: item.what,
+    letter: letter.name,
+    staggered: item.lay === 'staggered',
+  };
+  if (item.what !== 'poles') return [{ ...said, from: at, to: at }];
   const count = item.count ?? 1;
   const spacedM = item.spacedM ?? 1.3;
   // Poles lie across the line that is ridden there: the long side, or the short one at A and C.
@@ -45,6 +55,6 @@ function placeItem(item: GroundItem, arena: Arena): Equipment[] {
       onShortSide
         ? { x: at.x + alongM, y: at.y + acrossM }
         : { x: at.x + acrossM, y: at.y + alongM };
-    return { itemId: item.id, what: item.what, from: point(nearM), to: point(farM) };
+    return { ...said, from: point(nearM), to: point(farM) };
   });
 }
