@@ -15,7 +15,7 @@ go large for 5 min
 
 phase work 6 min
 A trot working
-C circle left 20
+C circle left 20, stretch
 H-X-F change rein
 A circle right 20, stretch
 

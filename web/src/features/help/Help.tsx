@@ -1,10 +1,9 @@
+import { REFERENCE, rideOfRow, type Row } from '@canter-book/core/notation/reference';
 import { Link } from 'react-router';
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { KeyLists } from './KeyLists.tsx';
-import { REFERENCE, type Row } from './reference.ts';
-import { rideOfRow } from './rideOfRow.ts';
 
 const STEPS: readonly { readonly title: string; readonly says: string; readonly to: string }[] = [
   {
