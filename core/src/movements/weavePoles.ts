@@ -10,7 +10,7 @@ import { SAME_M } from '../units.ts';
 const LEAD_M = 3;
 
 /** A corner is cut a little by the turn on it: it is aimed at from outside. Common practice. */
-const CUT_M = 0.35;
+const CUT_M = 0.7;
 const BEND_M = 0.5;
 
 /** Points at which the line turns back are moved outwards, so that the turn passes them. */

@@ -4,6 +4,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { compileRide } from '../ride/compile.ts';
 import { SHEETS, codesOf, findingsOf } from '../testing/lessons.ts';
+import { ROWS } from '../testing/rows.ts';
 import { sentenceOf } from './messages/messages.ts';
 import type { RuleCode } from './finding.ts';
 import { reviewLesson } from './review.ts';
@@ -416,6 +417,16 @@ test.each(['steady-hand', 'stretch-first', 'light-rein'])(
     }
   },
 );
+
+describe('what practitioners do', () => {
+  test.each(ROWS.map((row) => [row.does, row] as const))(
+    '%s',
+    (_, { lesson, horse, says = [] }) => {
+      const found = findingsOf(lesson, profile(horse)).filter((f) => f.level !== 'hint');
+      expect([...new Set(found.map((f) => f.code))]).toEqual(says);
+    },
+  );
+});
 
 test('no rule says again what another one said of the same act', () => {
   const said = findingsOf('arena 15x40\nE circle left 20').map((f) => f.code);

@@ -222,6 +222,9 @@ export class Rider {
   }
 
   fault(fault: Fault, act = -1) {
+    const last = this.faults.at(-1);
+    // The way and the movement on it fail for one reason: it is said once.
+    if (last?.fault.code === fault.code && last.itemId === this.reading.itemId) return;
     this.faults.push({ fault, itemId: this.reading.itemId, act });
   }
 

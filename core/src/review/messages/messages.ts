@@ -37,7 +37,20 @@ const WORDS = new Map(
     return [kind, plain.trim().replaceAll(/\/\S+/g, '')] as const;
   }).filter(([, words]) => words !== ''),
 );
-const named = (kind: string): string => WORDS.get(kind) ?? kind;
+/** Where the word of the shorthand is no name. */
+const NAMES: Readonly<Record<string, string>> = {
+  'changes-every': 'row of changes',
+  'collect-forward': 'shortening and letting go',
+  'collect-on-the-spot': 'canter on the spot',
+  'hold-soft': 'holding and softening',
+  'weave-poles': 'weaving of the poles',
+  transitions: 'row of transitions',
+  transition: 'change of pace',
+  line: 'line',
+  track: 'track',
+};
+
+const named = (kind: string): string => NAMES[kind] ?? WORDS.get(kind) ?? kind;
 
 const text: ByCode<SyntaxFault> = {
   'unknown-word': ({ word, nearest }) => ({

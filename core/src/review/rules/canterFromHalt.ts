@@ -4,7 +4,7 @@ import { oncePerAct } from './shared.ts';
 /** A canter depart out of the halt: not practised with horses that will show. */
 export const canterFromHalt = rule({
   code: 'canter-from-halt',
-  level: 'hint',
+  level: 'warning',
   source: 'practice',
   check(ride) {
     const hits: Hit<'canter-from-halt'>[] = [];

@@ -3,6 +3,8 @@ import { actsOf, oncePerAct } from './shared.ts';
 
 /** Strides of the new gait before something is asked of it. Common practice. */
 const SETTLE_STRIDES = 6;
+/** So long an interruption is part of the work: a halt, a simple change. Common practice. */
+const SHORT_S = 6;
 const ASKED = [
   'shoulder-fore',
   'shoulder-in',
@@ -38,8 +40,9 @@ export const gaitUnsettled = rule({
           let changed = false;
           for (let i = from - 1; i >= 0 && !changed; i--) {
             const span = ride.spans[i]!;
+            // A halt or a few steps between do not unsettle what was there before.
             if (span.gait === gait) strides += span.strides;
-            else changed = true;
+            else if (span.seconds > SHORT_S) changed = true;
           }
           // A lesson that begins in the gait has had its time before.
           if (!changed || strides >= SETTLE_STRIDES) return [];

@@ -4,6 +4,7 @@ import type { LessonLine, Place } from '../../lesson/document.ts';
 import type { Point } from '../../geometry/curve.ts';
 import { clamp } from '../../units.ts';
 import { replaceItem } from '../../lesson/edits.ts';
+import type { RiddenMovement } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
 import type { Fix, Hit } from '../finding.ts';
 import { oncePerAct } from './shared.ts';
@@ -12,6 +13,19 @@ import { oncePerAct } from './shared.ts';
 const JUST_PASSED_M = 30;
 /** A letter this close ahead leaves no time to ask for anything. */
 const LEAST_AHEAD_M = 6;
+
+const COUNTED = [
+  'transitions',
+  'collect-forward',
+  'collect-on-the-spot',
+  'hold-soft',
+  'half-steps',
+  'changes-every',
+];
+
+/** Where a timed or a counted movement ends nobody knows beforehand. */
+const endsAnywhere = (m: RiddenMovement | undefined): boolean =>
+  m !== undefined && (m.instruction?.lastsS !== undefined || COUNTED.includes(m.kind));
 
 /** The letter at which a line begins. */
 const firstOf = (place: Place | null): string | null =>
@@ -61,8 +75,7 @@ export const letterBehind = rule({
     };
     collect(lesson.items);
     const hits = ride.movements.flatMap((m, i): Hit<'letter-behind'>[] => {
-      // Where a timed movement ends nobody knows beforehand.
-      if (ride.movements[i - 1]?.instruction?.lastsS !== undefined) return [];
+      if (endsAnywhere(ride.movements[i - 1])) return [];
       // A lesson may begin anywhere.
       if (m.act !== -1 || m.kind !== 'track' || m.startM === 0 || m.metres < JUST_PASSED_M)
         return [];
