@@ -8,7 +8,8 @@ import type { Needs } from './need.ts';
 import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, type Done, type PlanRequest } from './request.ts';
-import { roundS } from './spots.ts';
+import type { Difficulty } from './difficulty.ts';
+import { roundOf } from './spots.ts';
 import { WAY_S } from './timing.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
@@ -20,6 +21,9 @@ export interface Candidate {
   readonly readiness: Readiness;
   /** One round with the way to it, in whole minutes: less cannot be given to it. */
   readonly leastMin: number;
+  readonly difficulty: Difficulty;
+  /** Of each of its minutes, cantered. */
+  readonly canterShare: number;
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
   /** The scale that made it worth most. */
@@ -117,13 +121,17 @@ function candidate(
       is: share * Math.max(needs[scale].left, needs[scale].right),
     }))
     .reduce((a, b) => (b.is > a.is ? b : a)).scale;
+  const round = roundOf(request, exercise, readiness.rung);
   return {
     id: `${exercise.id}_${readiness.rung}_${phase}`.replace(/-/g, '_'),
     exercise,
     rung: readiness.rung,
     phase,
     readiness,
-    leastMin: Math.ceil((roundS(request, exercise, readiness.rung) + WAY_S) / 60),
+    leastMin: Math.ceil((round.seconds + WAY_S) / 60),
+    difficulty: round.difficulty,
+    // The way to it is not cantered.
+    canterShare: (round.canterShare * round.seconds) / (round.seconds + WAY_S),
     worth: { left: worthOn('left'), right: worthOn('right') },
     forScale,
   };

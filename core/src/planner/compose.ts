@@ -3,12 +3,13 @@ import { otherRein, type Rein } from '../arena/rein.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
 import type { Approach } from '../lesson/document.ts';
-import { Pen, type SpotsOf } from './pen.ts';
+import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
+import { Pen, PLAIN, type SpotsOf } from './pen.ts';
 import { place, type Placeable, type Spot, type Standing } from './placement.ts';
 import { approachOf, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
-import { BREAK_MIN, type Frame } from './timing.ts';
+import { BREAK_MIN, CANTERS_FROM, type Frame } from './timing.ts';
 import { trackOf } from './track.ts';
 import type { Writing } from './writing.ts';
 import { chainOf } from '../exercises/catalogue.ts';
@@ -79,7 +80,7 @@ export function compose(
   const startRein: Rein = horse.hollowSide === 'left' ? 'right' : 'left';
   let at: Standing = { rein: startRein, place: track.letter('A'), at: 'A' };
   const minutesOf = {
-    'warm-up': frame.walkInMin + frame.warmUpMin,
+    'warm-up': frame.walkInMin + frame.plainMin + frame.warmUpMin,
     work: frame.workMin + frame.breaks * BREAK_MIN,
     stretch: frame.stretchMin,
   };
@@ -111,7 +112,8 @@ export function compose(
     const toPlace = own.map((c) => placeable(c, own, approach, spots(c), writing));
     if (toPlace.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
     toPlace.push(...kept.map(asItStands));
-    const placed = place(toPlace, at, ground);
+    if (phase === 'warm-up' && frame.plainMin > 0) addPlain(toPlace, own, arena, request);
+    const placed = place(withoutCircles(toPlace), at, ground);
     const byId = new Map(own.map((c) => [c.candidate.id, c]));
     lines.push(...pen.write(placed.steps, byId, spots));
     for (const { set, spot } of placed.steps) {
@@ -146,6 +148,68 @@ export function compose(
   );
   return { text: `${lines.join('\n')}\n`, sets, repeats };
 }
+
+/** Sets that would wait for one another go in the order in which they stand. */
+function withoutCircles(sets: readonly Placeable[]): Placeable[] {
+  const ids = new Set(sets.map((s) => s.id));
+  const open = sets.map((s) => ({ ...s, after: s.after.filter((id) => ids.has(id)) }));
+  const done: Placeable[] = [];
+  while (open.length > 0) {
+    const free = open.findIndex((s) => s.after.every((id) => done.some((d) => d.id === id)));
+    const [next] = open.splice(Math.max(0, free), 1);
+    done.push({ ...next!, after: next!.after.filter((id) => done.some((d) => d.id === id)) });
+  }
+  return done;
+}
+
+/** Where plain trot and canter are asked for. */
+const PLAIN_AT = ['A', 'C', 'E', 'B'];
+
+/** Trot large on both reins, then canter large on each lead: before anything is asked. */
+function addPlain(
+  toPlace: Placeable[],
+  own: readonly Chosen[],
+  arena: Arena,
+  { horse }: PlanRequest,
+): void {
+  const track = trackOf(arena);
+  const plain = (gait: 'trot' | 'canter', lines: (at: string) => string): Placeable => ({
+    id: `${PLAIN}${gait}`,
+    rounds: { left: 1, right: 1 },
+    spots: PLAIN_AT.flatMap((at) =>
+      (['left', 'right'] as const).map((rein): Spot => ({
+        rein,
+        at,
+        entry: track.letter(at),
+        exit: track.letter(at),
+        text: lines(at),
+      })),
+    ),
+    after: idsOf(own, (o) => o < DIFFICULTY_ORDER[`plain ${gait}`]),
+  });
+  const has = (difficulty: Difficulty) => own.some((c) => c.candidate.difficulty === difficulty);
+  const added: Placeable[] = [];
+  if (!has('plain trot')) {
+    added.push(plain('trot', (at) => `${at} trot working, rising, go large`));
+  }
+  if (horse.stage >= CANTERS_FROM && !has('plain canter')) {
+    const canter = plain('canter', (at) => `${at} canter working, go large\n${at} trot working`);
+    added.push({ ...canter, after: [...canter.after, ...added.map((a) => a.id)] });
+  }
+  const ids = added.map((a) => a.id);
+  for (const [i, set] of toPlace.entries()) {
+    const difficulty = own.find((c) => c.candidate.id === set.id)?.candidate.difficulty;
+    if (!difficulty || difficulty === 'walk') continue;
+    const before = ids.filter(
+      (id) => DIFFICULTY_ORDER[id as Difficulty] < DIFFICULTY_ORDER[difficulty],
+    );
+    toPlace[i] = { ...set, after: [...set.after, ...before] };
+  }
+  toPlace.push(...added);
+}
+
+const idsOf = (own: readonly Chosen[], test: (order: number) => boolean): string[] =>
+  own.filter((c) => test(DIFFICULTY_ORDER[c.candidate.difficulty])).map((c) => c.candidate.id);
 
 /** A kept part has one place, and is ridden once. */
 const asItStands = (kept: Kept, i: number): Placeable => ({
@@ -194,8 +258,13 @@ const hardestGait = ({ candidate }: Chosen): number =>
 /** Parts before wholes; slower gaits first in the warm-up; in the work what is surer first. */
 function comesBefore(a: Chosen, b: Chosen, approach: Approach): boolean {
   if (a === b) return false;
+  const [da, db] = [a, b].map((c) => DIFFICULTY_ORDER[c.candidate.difficulty]);
+  if (a.candidate.phase === 'warm-up' && da !== db) return da! < db!;
   if (b.candidate.exercise.parts.includes(a.candidate.exercise.id)) return true;
   if (a.candidate.exercise.parts.includes(b.candidate.exercise.id)) return false;
+  // The base of a chain before what follows from it.
+  if (b.candidate.exercise.needs.exercises.includes(a.candidate.exercise.id)) return true;
+  if (a.candidate.exercise.needs.exercises.includes(b.candidate.exercise.id)) return false;
   if (a.candidate.phase === 'warm-up') {
     const [ga, gb] = [hardestGait(a), hardestGait(b)];
     if (ga !== gb) return ga < gb;

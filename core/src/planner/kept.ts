@@ -21,7 +21,7 @@ interface Block {
 
 /** What the planner writes between the sets, and writes anew each time. */
 const BETWEEN =
-  /^([A-Z]-X-[A-Z] ([a-z ]*, )?change rein|walk break .*|(walk medium, |trot working, )?go large( x\d)?|walk (free|medium).*go large for .*)$/;
+  /^([A-Z]-X-[A-Z] ([a-z ]*, )?change rein|[A-Z] (canter working, go large|go large, (canter|trot) working(, rising)?|trot working(, rising, go large)?)|walk break .*|(walk medium, |trot working, )?go large( x\d)?|walk (free|medium).*go large for .*)$/;
 
 const bare = (item: Item): string =>
   item.kind === 'line' ? printItem({ ...item, note: undefined } as Item) : printItem(item);

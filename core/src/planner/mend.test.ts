@@ -185,6 +185,7 @@ test('each kind in each set is mended once', () => {
 describe('the minutes of the parts', () => {
   const frame: Frame = {
     walkInMin: 3,
+    plainMin: 0,
     warmUpMin: 12,
     workMin: 18,
     stretchMin: 4,

@@ -47,7 +47,13 @@ describe('the minutes of a lesson', () => {
         const f = frameOf(asked);
         const whole = Math.min(minutes, mostMinutes(asked));
         const sum =
-          f.walkInMin + f.warmUpMin + f.workMin + 2 * f.breaks + f.stretchMin + f.coolDownMin;
+          f.walkInMin +
+          f.plainMin +
+          f.warmUpMin +
+          f.workMin +
+          2 * f.breaks +
+          f.stretchMin +
+          f.coolDownMin;
         for (const part of Object.values(f)) expect(part).toBeGreaterThanOrEqual(0);
         expect(f.coolDownMin).toBeGreaterThanOrEqual(5);
         // Where breaks take more than there is, two minutes of work are kept.
@@ -190,6 +196,8 @@ describe('the pen', () => {
         rung: 0,
         phase: 'work',
         leastMin: 1,
+        difficulty: 'plain trot',
+        canterShare: 0,
         worth: { left: 1, right: 1 },
         forScale: 'rhythm',
         readiness: {

@@ -9,6 +9,9 @@ import type { Writing } from './writing.ts';
 
 export type SpotsOf = (chosen: Chosen) => Ridden;
 
+/** What the ids of plain trot and plain canter begin with. */
+export const PLAIN = 'plain ';
+
 /** Once round in trot. Seconds, about. */
 const LARGE_S = 45;
 /** A walk of this length rests as a break does. Common practice. */
@@ -39,9 +42,14 @@ export class Pen {
       const next = set ?? steps[i + 1]!.set!;
       const own = chosen.get(next);
       if (!own) {
-        // What is kept is written as it stands, its change of rein before it.
+        // What is kept, or plain, is written as it stands, its change of rein before it.
         lines.push(set === null ? this.across(spot.text) : spot.text);
         marked = last = set;
+        if (set?.startsWith(PLAIN)) {
+          this.workedS += LARGE_S;
+          this.endsIn = 'trot';
+          this.walksIn = false;
+        }
         return;
       }
       const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');

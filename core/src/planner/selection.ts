@@ -4,8 +4,8 @@ import type { ExercisePhase } from '../exercises/exercise.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
-import { collectedBoutS, type PlanRequest } from './request.ts';
-import type { Frame } from './timing.ts';
+import { approachOf, collectedBoutS, type PlanRequest } from './request.ts';
+import { canterMinutes, type Frame } from './timing.ts';
 
 /**
  * Which exercises, on which rung, for how many minutes on each rein: an integer programme.
@@ -20,7 +20,13 @@ const BROKEN_PIN = 1000;
 /** A point of the warm-up's checklist that nothing covers; a lesson without canter. */
 const UNCHECKED = 3;
 const NO_CANTER = 0.6;
+/** Each minute of canter that the day lacks. */
+const CANTER_MINUTE = 0.45;
 const BARE = 3;
+/** A hollow side that gets no more than the other. */
+const NO_MORE = 0.5;
+/** A warm-up without a stretch, where the approach begins with one. */
+const NO_STRETCH = 2;
 /** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
 const MINUTES_A_SET = 4;
 /** Bouts of collected work in a lesson. Common practice. */
@@ -165,6 +171,17 @@ export function programmeOf(
   const canter = candidates.filter((c) => c.exercise.gaits.includes('canter'));
   if (canter.length > 0)
     add('some canter', [...terms(canter), soft('no_canter', NO_CANTER)], '>=', 1);
+  const cantered = canterMinutes(request, frame);
+  const missing = Array.from({ length: Math.ceil(cantered) }, (_, i) =>
+    soft(`canter_minute_${i}`, CANTER_MINUTE),
+  );
+  if (canter.length > 0 && missing.length > 0)
+    add(
+      'canter, as the stage wants it',
+      [...minutesOf(canter, (c) => c.canterShare), ...missing],
+      '>=',
+      cantered,
+    );
 
   for (const [i, check] of WARM_UP_CHECKS.entries()) {
     const asks = inPhase('warm-up').filter((c) => c.exercise.checks.includes(check));
@@ -172,12 +189,17 @@ export function programmeOf(
       add(`checklist: ${check}`, [...terms(asks), soft(`unchecked_${i}`, UNCHECKED)], '>=', 1);
   }
 
+  const stretches = inPhase('warm-up').filter((c) => chainOf(c.exercise.id)?.id === 'stretch');
+  if (approachOf(horse) === 'stretch-first' && stretches.length > 0)
+    add('a stretch first', [...terms(stretches), soft('no_stretch', NO_STRETCH)], '>=', 1);
+
   // The crooked side gets more, never the sound one less than a third.
   const hollow = horse.hollowSide;
   if (hollow) {
     const sound = hollow === 'left' ? 'right' : 'left';
     const more = difference(candidates, hollow, 1, sound, -1);
     add('the hollow side no less', more, '>=', 0);
+    add('the hollow side more', [...more, soft('no_more', NO_MORE)], '>=', 1);
     add('the sound side a third', difference(candidates, sound, 2, hollow, -1), '>=', 0);
   } else {
     add('both reins', difference(candidates, 'left', 2, 'right', -1), '>=', 0);

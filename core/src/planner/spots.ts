@@ -5,6 +5,7 @@ import { firstSite, sitesOf } from '../exercises/sites.ts';
 import { cameAcross, leavesAcross, rideOf, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Ride } from '../ride/types.ts';
+import { canterShareOf, difficultyOf, type Difficulty } from './difficulty.ts';
 import type { Spot } from './placement.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { trackOf } from './track.ts';
@@ -45,11 +46,22 @@ export function spotsOf(
   return { spots, seconds, endsIn };
 }
 
-/** Seconds of one round of a rung, from its first letter on. The choice asks this of everything on the shelf. */
-export function roundS({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): number {
+/** One round of a rung: how long, how hard, and how much of it in canter. */
+export interface Round {
+  /** From its first letter on. */
+  readonly seconds: number;
+  readonly difficulty: Difficulty;
+  readonly canterShare: number;
+}
+
+/** The choice asks this of everything on the shelf. */
+export function roundOf({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): Round {
   const site = firstSite(exercise, exercise.rungs[index]!, wishes.arena);
-  if (!site) return 60;
-  return ridden(rideOf(site, wishes.arena, profileOfFile(horse)));
+  if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0 };
+  const ride = rideOf(site, wishes.arena, profileOfFile(horse));
+  const seconds = ridden(ride);
+  const canterShare = Math.min(1, (canterShareOf(ride) * ride.totals.seconds) / seconds);
+  return { seconds, difficulty: difficultyOf(ride), canterShare };
 }
 
 const ridden = ({ movements, totals }: Ride): number =>

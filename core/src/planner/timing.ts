@@ -6,6 +6,8 @@ export interface Frame {
   /** Walk before the first trot. */
   readonly walkInMin: number;
   readonly warmUpMin: number;
+  /** Of the warm-up, for trot and canter large on both reins before anything is asked. */
+  readonly plainMin: number;
   readonly workMin: number;
   readonly stretchMin: number;
   readonly coolDownMin: number;
@@ -53,6 +55,31 @@ export function roomIn(frame: Frame, kept: readonly Kept[]): Frame {
   };
 }
 
+/** Trot large on both reins; from stage 2 a canter large on each lead. Common practice. */
+const PLAIN_TROT_MIN = 2;
+const PLAIN_CANTER_MIN = 3;
+export const CANTERS_FROM = 2;
+
+/** A short warm-up is chosen as a whole. */
+function plainMinutes({ horse }: PlanRequest, warmUpMin: number): number {
+  const wanted = PLAIN_TROT_MIN + (horse.stage >= CANTERS_FROM ? PLAIN_CANTER_MIN : 0);
+  return warmUpMin - wanted >= PLAIN_LEAVES_MIN ? wanted : 0;
+}
+/** So much of the warm-up is left for what is chosen. */
+const PLAIN_LEAVES_MIN = 6;
+
+/**
+ * Canter, of the minutes between the first and the last walk. Common practice; less for a horse that is not
+ * fit, and in heat.
+ */
+export function canterMinutes({ horse, wishes }: PlanRequest, frame: Frame): number {
+  const share = horse.stage >= 3 ? 0.2 : horse.stage === 2 ? 0.1 : 0;
+  const ridden = frame.warmUpMin + frame.plainMin + frame.workMin + frame.stretchMin;
+  const spared = horse.fitness === 'unfit' || wishes.hot || wishes.mood === 'tired' ? 0.5 : 1;
+  const plain = frame.plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
+  return Math.max(0, share * ridden * spared - plain);
+}
+
 /** Shares out the minutes: warm-up, work with its breaks, stretch and walking out. Common practice. */
 export function frameOf(request: PlanRequest): Frame {
   const { horse, wishes } = request;
@@ -62,6 +89,7 @@ export function frameOf(request: PlanRequest): Frame {
   const left = Math.max(2, minutes - walkInMin - stretchMin - COOL_DOWN_MIN);
   // A short lesson is a warm-up and a stretch: work would be neither prepared nor finished.
   const warmUpMin = left < SHORT_MIN ? left : Math.round(left * 0.38);
+  const plainMin = plainMinutes(request, warmUpMin);
   const whole = left - warmUpMin;
   const every = breakEveryS(profileOfFile(horse)) / 60;
   const breaks =
@@ -70,7 +98,8 @@ export function frameOf(request: PlanRequest): Frame {
   const aMin = LOAD_A_MIN[horse.fitness] * (wishes.hot || wishes.mood === 'tired' ? 0.75 : 1);
   return {
     walkInMin,
-    warmUpMin,
+    warmUpMin: warmUpMin - plainMin,
+    plainMin,
     workMin,
     stretchMin,
     coolDownMin: COOL_DOWN_MIN,

@@ -1,0 +1,38 @@
+import type { Ride } from '../ride/types.ts';
+
+/** How much a round of an exercise asks: the order of a warm-up. Common practice. */
+export type Difficulty = 'walk' | 'plain trot' | 'plain canter' | 'asked';
+
+export const DIFFICULTY_ORDER: Readonly<Record<Difficulty, number>> = {
+  walk: 0,
+  'plain trot': 1,
+  'plain canter': 2,
+  asked: 3,
+};
+
+/** Large figures and the ways between them. */
+const PLAIN = ['go-large', 'track', 'line', 'transition', 'circle', 'change-rein', 'place'];
+/** A smaller circle asks something. */
+const LARGE_M = 18;
+/** Settings are rising, sitting and the like: they ask nothing. */
+const PLAIN_SETTINGS = ['rising', 'sitting', 'stretch', 'retake', 'long-rein'];
+const PLAIN_PACES = ['working', 'medium', 'free'];
+
+export function difficultyOf({ movements, spans }: Ride): Difficulty {
+  const gaits = new Set(spans.filter((s) => s.lengthM > 0).map((s) => s.gait));
+  const plain = movements.every(({ kind, instruction }) => {
+    if (![...PLAIN, ...PLAIN_SETTINGS].includes(kind)) return false;
+    const diameterM = instruction?.params['diameterM'];
+    return kind !== 'circle' || (typeof diameterM === 'number' && diameterM >= LARGE_M);
+  });
+  const paces = spans.every(
+    ({ gait, riding }) => gait === 'walk' || PLAIN_PACES.includes(riding.pace),
+  );
+  if (!gaits.has('canter') && !gaits.has('trot')) return 'walk';
+  if (!plain || !paces) return 'asked';
+  return gaits.has('canter') ? 'plain canter' : 'plain trot';
+}
+
+/** The part of a ride that is cantered, 0–1. */
+export const canterShareOf = ({ totals }: Ride): number =>
+  totals.seconds > 0 ? totals.gaitSeconds.canter / totals.seconds : 0;
