@@ -103,7 +103,11 @@ function otherPlaces(
 ): Mended {
   if (!writing.worn.includes(letter))
     return { writing: { ...writing, worn: [...writing.worn, letter] } };
-  if (!own) return { ban: least };
+  return own ? fewerRounds(own, writing) : { ban: least };
+}
+
+/** A round less on each rein; what is too much even then is not for today. */
+function fewerRounds(own: Composed['sets'][number], writing: Writing): Mended {
   const { id } = own.chosen.candidate;
   const most = writing.mostRounds[id] ?? Math.max(own.rounds.left, own.rounds.right);
   if (most <= 1) return { ban: id };
@@ -196,6 +200,8 @@ export function mend(
       return own && !writing.settled.includes(own.id)
         ? { writing: { ...writing, settled: [...writing.settled, own.id] } }
         : { ban: orLeast };
+    case 'repeated-too-often':
+      return set ? fewerRounds(set, writing) : { ban: orLeast };
     case 'transition-drilled':
       return otherPlaces(finding.facts as RuleFacts['transition-drilled'], set, least, writing);
     default:

@@ -1,7 +1,8 @@
+import type { Exercise } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { candidatesOf, type Shelf } from './candidates.ts';
+import { candidatesOf, type Candidate, type Shelf } from './candidates.ts';
 import { compose, spotsFor, type Composed } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
@@ -22,6 +23,7 @@ import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
+import { aimOf, forAim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
 
 /** A lesson proposed, with its reasons. */
@@ -43,6 +45,11 @@ export interface PlanOptions {
   /** Told what is being done; a plan is stopped by throwing here. */
   progress?(doing: string): void;
 }
+
+/** What the day is for is clear long before the best choice is proved. */
+const AIM_GAP = 0.05;
+/** A horse that has just begun has no single thing to learn: it learns to go. Common practice. */
+const AIMS_FROM = 3;
 
 /** Rounds of writing, looking through and mending before a set is given up. */
 const MOST_MENDS = 40;
@@ -69,10 +76,11 @@ export async function planLesson(
   let room = roomIn(frame, wishes.kept);
   let selection: Selection | null = null;
   const kept = keptLines(wishes.kept);
+  const aim = await aimOfDay(shelf, request, room, solve, options);
   for (let round = 0; round < MOST_MENDS; round++) {
     if (!selection) {
       progress?.('Choosing the exercises');
-      selection = await selectRideable(shelf, banned, request, room, solve, options, spots);
+      selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
     }
     progress?.('Laying them in the arena');
     const composed = compose(request, frame, selection, spots, writing);
@@ -98,6 +106,7 @@ export async function planLesson(
 
 /** Chooses, and chooses again without what this horse has no place for in this arena. */
 async function selectRideable(
+  aim: Exercise | null,
   shelf: Shelf,
   banned: Set<string>,
   request: PlanRequest,
@@ -108,13 +117,45 @@ async function selectRideable(
 ): Promise<Selection> {
   for (;;) {
     const open = shelf.candidates.filter((c) => !banned.has(c.id));
-    const selection = await select(open, request, frame, solve, options);
+    const selection = await selectAround(aim, open, request, frame, solve, options);
     const homeless = selection.chosen.filter((c) =>
       (['left', 'right'] as const).some((rein) => !spots(c).spots.some((s) => s.rein === rein)),
     );
     if (homeless.length === 0) return selection;
     for (const c of homeless) banned.add(c.candidate.id);
   }
+}
+
+/** Chooses what the day is for: once, so that mending the lesson does not change it. */
+async function aimOfDay(
+  shelf: Shelf,
+  request: PlanRequest,
+  frame: Frame,
+  solve: Solve,
+  options: Parameters<typeof select>[4],
+): Promise<Exercise | null> {
+  if (request.horse.stage < AIMS_FROM) return null;
+  const quick = { ...options, gap: AIM_GAP };
+  return aimOf(await select(shelf.candidates, request, frame, solve, quick))?.exercise ?? null;
+}
+
+/** Chooses around the aim. */
+async function selectAround(
+  aim: Exercise | null,
+  open: readonly Candidate[],
+  request: PlanRequest,
+  frame: Frame,
+  solve: Solve,
+  options: Parameters<typeof select>[4],
+): Promise<Selection> {
+  if (!aim || !open.some((c) => c.exercise.id === aim.id)) {
+    return select(open, request, frame, solve, options);
+  }
+  const { mustHave } = request.wishes;
+  const wished = mustHave.includes(aim.id) ? mustHave : [...mustHave, aim.id];
+  const asked = { ...request, wishes: { ...request.wishes, mustHave: wished } };
+  const around = await select(forAim(open, aim), asked, frame, solve, options);
+  return { ...around, brokenPins: around.brokenPins.filter((id) => mustHave.includes(id)) };
 }
 
 function finished(

@@ -26,7 +26,7 @@ const BARE = 3;
 /** A hollow side that gets no more than the other. */
 const NO_MORE = 0.5;
 /** A warm-up without a stretch, where the approach begins with one. */
-const NO_STRETCH = 2;
+const NO_STRETCH = 3;
 /** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
 const MINUTES_A_SET = 4;
 /** Bouts of collected work in a lesson. Common practice. */
