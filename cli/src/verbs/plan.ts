@@ -19,6 +19,7 @@ interface PlanOptions {
   seed: string;
   mood: string;
   hot?: boolean;
+  aim?: string;
   mustHave?: string[];
   notToday?: string[];
   json?: boolean;
@@ -37,6 +38,7 @@ export function addPlan(program: Command): void {
     .option('--seed <n>', 'settles what is equally good', '1')
     .option('--mood <mood>', 'as usual, fresh or tired', 'as usual')
     .option('--hot', 'a hot day')
+    .option('--aim <exercise>', 'what the day is for')
     .option('--must-have <exercise...>', 'exercises that must be in it')
     .option('--not-today <exercise...>', 'exercises that must not')
     .option('--json', 'print one JSON object')
@@ -62,8 +64,8 @@ function horseOf(file: string, approach: string | undefined): HorseFile {
 
 function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishes {
   const [widthM, lengthM] = options.arena.split('x').map(Number);
-  const { date, mood, hot = false, mustHave = [], notToday = [] } = options;
-  for (const id of [...mustHave, ...notToday]) {
+  const { date, mood, hot = false, aim, mustHave = [], notToday = [] } = options;
+  for (const id of [...(aim ? [aim] : []), ...mustHave, ...notToday]) {
     if (!isKnown(id))
       giveUp(`There is no exercise “${id}” on the shelf: see canter-book exercises.`);
   }
@@ -75,6 +77,7 @@ function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishe
       date,
       mood,
       hot,
+      ...(aim && { aim }),
       mustHave,
       notToday,
       seed: Number(options.seed),
@@ -83,8 +86,14 @@ function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishe
   );
 }
 
-function inWords({ lesson, sets, leftOut, notes, gap }: Plan): string {
-  const lines = [lesson, ...notes.map((n) => `! ${n}`)];
+function inWords({ lesson, aim, otherAims, sets, leftOut, notes, gap }: Plan): string {
+  const lines = [lesson];
+  if (aim) {
+    lines.push(`The aim: ${aim.name}, ${aim.rungName}. ${aim.purpose}`);
+    if (otherAims.length > 0) lines.push(`Or: ${otherAims.map((a) => a.name).join(' · ')}`);
+    lines.push('');
+  }
+  lines.push(...notes.map((n) => `! ${n}`));
   for (const s of sets) {
     lines.push(
       `${s.phase}: ${s.name}, ${s.rungName}, ${s.minutes} min (left ${s.left}, right ${s.right})`,

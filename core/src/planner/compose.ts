@@ -1,6 +1,6 @@
 import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
 import type { Approach } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
@@ -66,6 +66,7 @@ export function compose(
   { chosen }: Selection,
   spots: SpotsOf,
   writing: Writing,
+  aim: Exercise | null = null,
 ): Composed {
   const { horse, wishes } = request;
   const arena: Arena = wishes.arena;
@@ -85,7 +86,7 @@ export function compose(
     stretch: frame.stretchMin,
   };
   const lines: string[] = [
-    `lesson "${titleOf(request, chosen)}"`,
+    `lesson "${titleOf(request, chosen, aim)}"`,
     arenaText(arena),
     `horse "${horse.name.replace(/"/g, '')}"`,
     `approach ${approach}`,
@@ -277,7 +278,12 @@ function comesBefore(a: Chosen, b: Chosen, approach: Approach): boolean {
 const isStretch = ({ candidate }: Chosen): boolean =>
   chainOf(candidate.exercise.id)?.id === 'stretch';
 
-function titleOf({ horse }: PlanRequest, chosen: readonly Chosen[]): string {
+function titleOf({ horse }: PlanRequest, chosen: readonly Chosen[], aim: Exercise | null): string {
+  const name = horse.name.replace(/"/g, '');
+  if (aim && chosen.some((c) => c.candidate.exercise.id === aim.id)) {
+    const said = aim.name.replace(/"/g, '');
+    return `${name}: ${said.charAt(0).toLowerCase()}${said.slice(1)}`;
+  }
   const worth = new Map<string, number>();
   for (const { candidate: c, minutes } of chosen) {
     const is = c.worth.left * minutes.left + c.worth.right * minutes.right;
@@ -285,7 +291,7 @@ function titleOf({ horse }: PlanRequest, chosen: readonly Chosen[]): string {
   }
   const best = [...worth].sort((a, b) => b[1] - a[1]).slice(0, 2);
   const about = best.map(([scale]) => scale).join(' and ') || 'a quiet day';
-  return `${horse.name.replace(/"/g, '')}: ${about}`;
+  return `${name}: ${about}`;
 }
 
 /** A small number of its own for each spot and seed, 0 … 0.5 m. Source: FNV-1a (from memory). */

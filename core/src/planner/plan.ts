@@ -23,13 +23,17 @@ import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
-import { aimOf, forAim } from './thread.ts';
+import { aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
 
 /** A lesson proposed, with its reasons. */
 export interface Plan {
   /** In shorthand. */
   readonly lesson: string;
+  /** What the day is for; null where it is for going as such. */
+  readonly aim: Aim | null;
+  /** What it could be for as well. */
+  readonly otherAims: readonly Aim[];
   readonly sets: readonly PlannedSet[];
   readonly leftOut: readonly LeftOut[];
   readonly objective: number;
@@ -76,16 +80,19 @@ export async function planLesson(
   let room = roomIn(frame, wishes.kept);
   let selection: Selection | null = null;
   const kept = keptLines(wishes.kept);
-  const aim = await aimOfDay(shelf, request, room, solve, options);
+  let aim = await aimOfDay(shelf, request, room, solve, options);
   for (let round = 0; round < MOST_MENDS; round++) {
     if (!selection) {
       progress?.('Choosing the exercises');
       selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
+      // What could not be laid down or ridden today is no aim: then it is what came in its place.
+      const chosen = selection.chosen.map((c) => c.candidate.exercise.id);
+      if (aim && !chosen.includes(aim.id)) aim = aimOf(selection)?.exercise ?? null;
     }
     progress?.('Laying them in the arena');
-    const composed = compose(request, frame, selection, spots, writing);
+    const composed = compose(request, frame, selection, spots, writing, aim);
     const trouble = troubleIn(composed, request, kept);
-    if (trouble.length === 0) return finished(request, shelf, selection, composed);
+    if (trouble.length === 0) return finished(request, shelf, selection, composed, aim);
     progress?.('Checking the lesson');
     // The choice is made again only where it would be another: a wider part is only written otherwise.
     const chosenFor = { room, banned: banned.size };
@@ -134,6 +141,9 @@ async function aimOfDay(
   solve: Solve,
   options: Parameters<typeof select>[4],
 ): Promise<Exercise | null> {
+  const { aim } = request.wishes;
+  const wished = shelf.candidates.find((c) => c.phase === 'work' && c.exercise.id === aim);
+  if (wished) return wished.exercise;
   if (request.horse.stage < AIMS_FROM) return null;
   const quick = { ...options, gap: AIM_GAP };
   return aimOf(await select(shelf.candidates, request, frame, solve, quick))?.exercise ?? null;
@@ -163,9 +173,13 @@ function finished(
   shelf: Shelf,
   selection: Selection,
   composed: Composed,
+  aim: Exercise | null,
 ): Plan {
+  const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
     lesson: printLesson(parseLesson(composed.text).lesson),
+    aim: served ? aimSaid(served) : null,
+    otherAims: served ? otherAims(shelf.candidates, served.exercise) : [],
     sets: composed.sets.map((set) => plannedSet(set, shelf, selection)),
     leftOut: leftOutOf(request, shelf, selection),
     objective: selection.objective,

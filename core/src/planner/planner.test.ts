@@ -28,6 +28,7 @@ import { readinessOf } from './readiness.ts';
 import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from './request.ts';
 import { programmeOf, select } from './selection.ts';
 import { frameOf } from './timing.ts';
+import { isRelated } from './thread.ts';
 import { trackOf } from './track.ts';
 
 let solve: Solve;
@@ -543,6 +544,53 @@ describe('a plan', () => {
     const again = ids(second).filter((id) => ids(first).includes(id)).length;
     expect(again).toBeLessThan(first.sets.length);
   });
+});
+
+describe('a day with an aim', () => {
+  const stages = [3, 4, 5, 6, 7, 8] as const;
+  const plans = new Map<number, Plan>();
+  beforeAll(async () => {
+    for (const stage of stages) plans.set(stage, await plan({ stage, levels: levels(6.4, 0.15) }));
+  }, 120_000);
+
+  test.each(stages)('at stage %s it is in the work, and gives the lesson its name', (stage) => {
+    const { aim, sets, lesson, otherAims } = plans.get(stage)!;
+    expect(sets.filter((s) => s.phase === 'work').map((s) => s.exercise)).toContain(aim!.exercise);
+    const name = aim!.name.charAt(0).toLowerCase() + aim!.name.slice(1);
+    expect(lesson).toContain(`lesson "Bramble: ${name}"`);
+    const own = findExercise(aim!.exercise)!;
+    for (const other of otherAims) {
+      expect(isRelated(findExercise(other.exercise)!, own)).toBe(false);
+    }
+  });
+
+  test('another aim is obeyed, and the work is another', async () => {
+    const before = plans.get(5)!;
+    const wished = before.otherAims[0]!.exercise;
+    const after = await plan({ stage: 5, levels: levels(6.4, 0.15) }, { aim: wished });
+    expect(after.aim!.exercise).toBe(wished);
+    expect(ids(after)).not.toEqual(ids(before));
+  });
+
+  test.each(stages)(
+    'at stage %s trot and canter are plain first, on each rein and lead',
+    (stage) => {
+      const { lesson } = parseLesson(plans.get(stage)!.lesson);
+      const { horse } = request({ stage });
+      const ride = compileRide(lesson, profileOfFile(horse));
+      const codes = reviewLesson(lesson, ride).map((f) => f.code);
+      expect(codes).not.toContain('canter-not-plain-first');
+      const trots = ride.spans.filter((s) => s.gait === 'trot' && s.lengthM > 0);
+      const { movements } = ride;
+      const first = movements[trots[0]!.movement]!;
+      expect(['go-large', 'circle', 'transition', 'track', 'change-rein']).toContain(first.kind);
+      const led = (lead: 'left' | 'right') =>
+        ride.spans
+          .filter((s) => s.gait === 'canter' && s.riding.lead === lead)
+          .reduce((sum, s) => sum + s.seconds, 0);
+      expect(Math.min(led('left'), led('right'))).toBeGreaterThan(30);
+    },
+  );
 });
 
 describe('what was changed by hand', () => {

@@ -5,6 +5,7 @@ import type { Candidate, Shelf } from './candidates.ts';
 import type { WrittenSet } from './compose.ts';
 import { levelOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
+import { isRelated } from './thread.ts';
 import { whyOf } from './why.ts';
 import type { Status } from './readiness.ts';
 
@@ -148,11 +149,23 @@ export function leftOutOf(
   );
 }
 
+/** The same is only what belongs together; else it is worth less, or not of this day. */
+function lessThan(c: Candidate, rival: Candidate): string {
+  const name = `“${rival.exercise.name}”`;
+  if (isRelated(c.exercise, rival.exercise))
+    return `${name} is of the same kind, and nearer today.`;
+  const worth = (of: Candidate) => of.worth.left + of.worth.right;
+  const percent = Math.round(100 * (1 - worth(c) / Math.max(1e-9, worth(rival))));
+  return percent > 0
+    ? `For ${c.forScale} it is worth ${percent} % less today than ${name}.`
+    : `For ${c.forScale} ${name} goes better with the rest of the day.`;
+}
+
 function whyLess(c: Candidate, chosen: Selection['chosen'], horse: PlanRequest['horse']): string {
   if (c.readiness.status === 'new' && chosen.some((s) => s.candidate.readiness.status === 'new'))
     return 'One new thing a day is enough.';
   const rival = chosen.find((s) => s.candidate.forScale === c.forScale);
-  if (rival) return `“${rival.candidate.exercise.name}” does the same for ${c.forScale} today.`;
+  if (rival) return lessThan(c, rival.candidate);
   const { mean } = levelOf(horse, c.forScale, 'left');
   return `${c.forScale.charAt(0).toUpperCase()}${c.forScale.slice(1)} (${mean.toFixed(1)}) waits for what stands below it, or for more time.`;
 }

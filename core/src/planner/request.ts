@@ -104,6 +104,8 @@ export const wishesSchema = z.strictObject({
   date: daySchema,
   mood: z.enum(MOODS).default('as usual'),
   hot: z.boolean().default(false),
+  /** The exercise the day is for; the planner finds one when none is said. */
+  aim: z.string().max(80).optional(),
   /** Exercises that must be in it, and that must not. */
   mustHave: z.array(z.string()).max(12).default([]),
   notToday: z.array(z.string()).max(200).default([]),

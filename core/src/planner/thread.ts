@@ -32,6 +32,38 @@ export function aimOf({ chosen }: Pick<Selection, 'chosen'>): Candidate | null {
   return from.reduce<Candidate | null>((a, b) => (a && worth(a) >= worth(b) ? a : b), null);
 }
 
+/** What the day is for, as it is said. */
+export interface Aim {
+  readonly exercise: string;
+  readonly name: string;
+  readonly rungName: string;
+  readonly purpose: string;
+}
+
+export const aimSaid = ({ exercise, rung }: Candidate): Aim => ({
+  exercise: exercise.id,
+  name: exercise.name,
+  rungName: exercise.rungs[rung]!.name,
+  purpose: exercise.purpose,
+});
+
+const MOST_OTHERS = 3;
+
+/** What else the day could be for: of other threads, what is being learned first, then what is worth most. */
+export function otherAims(candidates: readonly Candidate[], aim: Exercise): Aim[] {
+  const worth = (c: Candidate) =>
+    (c.worth.left + c.worth.right) * (c.readiness.status === 'confirmed' ? 0.5 : 1);
+  const found: Candidate[] = [];
+  const byWorth = candidates
+    .filter((c) => c.phase === 'work' && !isRelated(c.exercise, aim))
+    .sort((a, b) => worth(b) - worth(a));
+  for (const c of byWorth) {
+    if (found.length === MOST_OTHERS) break;
+    if (!found.some((f) => isRelated(f.exercise, c.exercise))) found.push(c);
+  }
+  return found.map(aimSaid);
+}
+
 /** The shelf of a day with an aim: what serves it counts more. */
 export const forAim = (candidates: readonly Candidate[], aim: Exercise): Candidate[] =>
   candidates.map((c) => {

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Plan } from '@canter-book/core/planner/plan';
+import type { Aim } from '@canter-book/core/planner/thread';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { profileOf } from '@canter-book/core/observations/profile';
@@ -187,6 +188,9 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
           <b className="text-ink">{Math.round(ride.totals.seconds / 60)} min in all</b>
         </span>
       </div>
+      {plan.aim && (
+        <AimOfDay aim={plan.aim} others={plan.otherAims} onAim={(aim) => onWish({ aim })} />
+      )}
       {saving.error && (
         <p role="alert" className="mb-3 text-madder">
           ✕ The lesson could not be kept. Try it again.
@@ -255,6 +259,39 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
         </ul>
       </details>
     </>
+  );
+}
+
+interface AimOfDayProps {
+  aim: Aim;
+  others: readonly Aim[];
+  onAim(exercise: string): void;
+}
+
+/** What the day is for, and what it could be for instead. */
+function AimOfDay({ aim, others, onAim }: AimOfDayProps) {
+  return (
+    <section aria-label="The aim" className="mb-5">
+      <h2 className="text-[26px] leading-tight">
+        {aim.name}, {aim.rungName}
+      </h2>
+      <p className="max-w-3xl font-book text-[16px]">{aim.purpose}</p>
+      {others.length > 0 && (
+        <p className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[14px] text-soft">
+          Or for another aim:
+          {others.map((other) => (
+            <button
+              key={other.exercise}
+              type="button"
+              className="font-bold text-leather underline underline-offset-2"
+              onClick={() => onAim(other.exercise)}
+            >
+              {other.name}
+            </button>
+          ))}
+        </p>
+      )}
+    </section>
   );
 }
 

@@ -45,6 +45,8 @@ const LESSON =
   'lesson "For today"\nstart A walk medium left\nphase work 10 min\n# set trot-circle 1: Circle in trot, 20 m\nC trot working, circle left 20\n';
 const plan = (more: Partial<Plan> = {}): Plan => ({
   lesson: LESSON,
+  aim: null,
+  otherAims: [],
   sets: [set({})],
   leftOut: [{ exercise: 'travers', name: 'Travers', why: 'It belongs to stage 4.' }],
   objective: 3,

@@ -12,6 +12,8 @@ export interface Wished {
   readonly equipment: readonly Equipment[];
   /** Who rides: the rider’s id, '' for nobody said; without it the first of the horse’s riders. */
   readonly rider?: string;
+  /** What the day is for; without it the planner says. */
+  readonly aim?: string;
   readonly mustHave: readonly string[];
   readonly notToday: readonly string[];
 }
@@ -68,6 +70,7 @@ export const wishesOf = (wished: Wished, own: Wishes['own'], kept: Wishes['kept'
     date: today(),
     mood: wished.mood,
     hot: wished.hot,
+    ...(wished.aim && { aim: wished.aim }),
     mustHave: [...wished.mustHave],
     notToday: [...wished.notToday],
     own,
