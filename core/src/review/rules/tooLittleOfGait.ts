@@ -5,6 +5,8 @@ import { isWholeLesson, isWork } from './shared.ts';
 const leastCanter = (stage: number): number => (stage >= 3 ? 0.2 : stage === 2 ? 0.1 : 0);
 /** Less trot than this is not a lesson on the flat. Common practice. */
 const LEAST_TROT = 0.2;
+/** A little less is not worth a word. */
+const NEARLY = 0.75;
 /** Shorter rides show one thing, and not a day's work. */
 const LEAST_WORK_S = 10 * 60;
 
@@ -28,7 +30,7 @@ export const tooLittleOfGait = rule({
       { gait: 'trot', share: seconds.trot / seconds.all, least: LEAST_TROT },
     ];
     return wanted
-      .filter(({ share, least }) => share < least)
+      .filter(({ share, least }) => share < NEARLY * least)
       .map(({ gait, share, least }) => {
         const percent = (of: number) => Math.round(100 * of);
         const facts = { gait, percent: percent(share), least: percent(least), stage };
