@@ -25,6 +25,7 @@ import { Page } from '../../ui/Page.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
 import { recordOf } from '../desk/lessonRecord.ts';
+import { SetStrip } from './SetStrip.tsx';
 import { PlannedSetCard } from './PlannedSetCard.tsx';
 import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
@@ -145,10 +146,11 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
   const navigate = useNavigate();
   const [save, saving] = useSaveLessonMutation();
   const [shown, setShown] = useState<string | null>(null);
-  const ride = useMemo(
-    () => compileRide(parseLesson(plan.lesson).lesson, profileOf(horse, new Date().getFullYear())),
-    [plan.lesson, horse],
-  );
+  const { lesson, profile, ride } = useMemo(() => {
+    const read = parseLesson(plan.lesson).lesson;
+    const ridden = profileOf(horse, new Date().getFullYear());
+    return { lesson: read, profile: ridden, ride: compileRide(read, ridden) };
+  }, [plan.lesson, horse]);
   const player = usePlayer(ride.totals.seconds);
   const take = async (to: (id: string) => string) => {
     // The same proposal taken twice is one lesson.
@@ -203,12 +205,24 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
           ))}
         </ul>
       )}
-      <ArenaDrawing
-        ride={ride}
-        player={player}
-        selectedItem={selected}
-        className="mb-5 w-full max-w-3xl"
+      <SetStrip
+        key={plan.lesson}
+        sets={plan.sets}
+        lesson={lesson}
+        horse={profile}
+        aim={plan.aim?.exercise ?? null}
+        shown={shown}
+        onShow={setShown}
       />
+      <details className="mb-5">
+        <summary className="text-[14px] font-bold">The whole lesson in one drawing</summary>
+        <ArenaDrawing
+          ride={ride}
+          player={player}
+          selectedItem={selected}
+          className="mt-2 w-full max-w-3xl"
+        />
+      </details>
       {PHASES.map(({ name, title }) => {
         const sets = plan.sets.filter((s) => s.phase === name);
         if (sets.length === 0) return null;

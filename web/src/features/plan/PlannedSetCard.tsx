@@ -20,7 +20,7 @@ const MARKS = { confirmed: '●', improving: '↗', new: '○', 'not yet': '–'
 export function PlannedSetCard(props: PlannedSetCardProps) {
   const { set, objective, shown, pinned, onShow, onPin, onNotToday, onSwap } = props;
   return (
-    <li className="py-2.5">
+    <li id={`set-${set.exercise}`} className="scroll-mt-24 py-2.5">
       <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-4 sm:grid-cols-[1fr_auto_auto]">
         <button
           type="button"

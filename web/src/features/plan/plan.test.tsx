@@ -91,6 +91,26 @@ describe('a lesson proposed', () => {
     );
   });
 
+  test('says what the day is for; another aim is one click', async () => {
+    const aim = (exercise: string, name: string) => ({
+      exercise,
+      name,
+      rungName: '20 m',
+      purpose: 'Even strides.',
+    });
+    answer = async () =>
+      plan({ aim: aim('trot-circle', 'Circle in trot'), otherAims: [aim('travers', 'Travers')] });
+    open();
+    expect(await screen.findByRole('heading', { name: 'Circle in trot, 20 m' })).toBeTruthy();
+    const strip = screen.getByRole('list', { name: 'The sets in their order' });
+    expect(within(strip).getByRole('link').textContent).toContain('the aim');
+    expect(await within(strip).findByRole('img', { name: 'Circle in trot, drawn' })).toBeTruthy();
+    fireEvent.click(within(strip).getByRole('link'));
+    expect(screen.getByText('Good looks like')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Travers' }));
+    await waitFor(() => expect(asked.at(-1)!.wishes.aim).toBe('travers'));
+  });
+
   test('gets shorter when they come late, down to a quarter of an hour', async () => {
     open();
     const less = await screen.findByRole<HTMLButtonElement>('button', { name: '20 minutes less' });
