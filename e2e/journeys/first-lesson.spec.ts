@@ -41,7 +41,9 @@ test('from an empty book to a horse’s first progress, over a restart', async (
   await page.getByRole('main').getByLabel('Horse').selectOption({ label: 'Marram' });
   await page.getByRole('button', { name: 'Write a lesson' }).first().click();
   await page.getByRole('button', { name: /An empty frame/ }).click();
-  await expect(editor(page)).toContainText('horse "Marram"');
+  await expect(page.getByLabel('Horse of this lesson').locator('option:checked')).toHaveText(
+    'Marram',
+  );
   await editor(page).press('Control+a');
   await page.keyboard.insertText(
     [

@@ -22,23 +22,24 @@ test('from one lesson to its copy: each keeps its own text', async ({ page }) =>
   const { lesson } = await demoIds(server, 'Tansy');
   const before = await textOf(lesson);
   await page.goto(`${server.url}/desk/${lesson}`);
-  await expect(editor(page)).toContainText('Loosen, then straighten');
+  const named = (name: string) => page.getByRole('heading', { level: 1, name, exact: true });
+  await expect(named('Loosen, then straighten')).toBeVisible();
   await page.getByRole('button', { name: 'Lesson', exact: true }).click();
   await page.getByRole('menuitem', { name: /copy/i }).click();
-  await expect(editor(page)).toContainText('Loosen, then straighten, copy');
+  await expect(named('Loosen, then straighten, copy')).toBeVisible();
   await editor(page).press('Control+End');
   await page.keyboard.type('A halt 7 s');
   await expect(page.locator('[data-state="saved"]')).toContainText('revision 2');
   expect(await textOf(lesson)).toBe(before);
   await page.goBack();
-  await expect(editor(page)).not.toContainText('copy');
+  await expect(named('Loosen, then straighten')).toBeVisible();
   await expect(editor(page)).not.toContainText('halt 7 s');
 });
 
 test('typed and left at once, it is taught as it was typed', async ({ page }) => {
   const { lesson } = await demoIds(server, 'Kelpwick');
   await page.goto(`${server.url}/desk/${lesson}`);
-  await expect(editor(page)).toContainText('A depart that waits');
+  await expect(page.getByRole('heading', { name: 'A depart that waits' })).toBeVisible();
   await editor(page).press('Control+End');
   await page.keyboard.type('A halt 9 s -- and praise');
   await page.getByRole('link', { name: 'Take to the ringside' }).click();
