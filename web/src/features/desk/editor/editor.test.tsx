@@ -167,6 +167,24 @@ describe('the text of a lesson', () => {
     expect(text()).toBe('');
   });
 
+  test.each([
+    ['lesson "New"\nA trot\n', 'lesson "New"\nA trot\n'],
+    ['A trot\n', REPEATS.slice(0, REPEATS.indexOf('phase')) + 'A trot\n'],
+  ])('%j over all lines: with a head of its own the folded one goes', (insert, after) => {
+    const { view, text } = openBare(REPEATS);
+    const [from, to] = [REPEATS.indexOf('phase'), REPEATS.length];
+    act(() => view.dispatch({ selection: { anchor: from, head: to } }));
+    act(() => view.dispatch({ changes: { from, to, insert }, userEvent: 'input' }));
+    expect(text()).toBe(after);
+    cleanup();
+    // With everything selected, as the browser reads it back.
+    const again = openBare(REPEATS);
+    act(() => void selectAll(again.view));
+    const read = REPEATS.slice(0, from) + insert;
+    act(() => again.view.dispatch({ changes: { from: 0, to, insert: read }, userEvent: 'input' }));
+    expect(again.text()).toBe(after);
+  });
+
   test('a header that is being written is not folded away under the hand', () => {
     const { view } = openBare('lesson "Soft"\n\n\nphase work 5 min\n');
     act(() => view.dispatch(view.state.replaceSelection('approach steady-hand\nstart A walk')));

@@ -1,4 +1,12 @@
-import { EditorState, StateEffect, StateField, type Extension, type Text } from '@codemirror/state';
+import {
+  EditorState,
+  StateEffect,
+  StateField,
+  type Extension,
+  type Text,
+  type Transaction,
+  type TransactionSpec,
+} from '@codemirror/state';
 import { Decoration, EditorView, WidgetType } from '@codemirror/view';
 import { DEFAULT_START } from '@canter-book/core/lesson/document';
 import { HEADERS } from '@canter-book/core/notation/headers';
@@ -133,9 +141,10 @@ const keepOut = [
   }),
   EditorState.transactionFilter.of((tr) => {
     const first = firstLineOf(tr.startState);
+    if (first === 0) return tr;
+    if (tr.docChanged) return overAll(tr, first) ?? tr;
     const { main } = tr.newSelection;
-    if (first === 0 || tr.docChanged || !tr.selection || !main.empty || main.head >= first)
-      return tr;
+    if (!tr.selection || !main.empty || main.head >= first) return tr;
     return [tr, { selection: { anchor: first } }];
   }),
   EditorState.changeFilter.of((tr) => {
@@ -144,5 +153,25 @@ const keepOut = [
     return first === 0 || !tr.startState.selection.main.empty || [0, first];
   }),
 ];
+
+/** A lesson with a head of its own that is written over all lines there are: the folded ones go as well. */
+function overAll(tr: Transaction, first: number): TransactionSpec | null {
+  const { doc } = tr.startState;
+  const changes: { from: number; to: number; insert: Text }[] = [];
+  tr.changes.iterChanges((from, to, _fromB, _toB, insert) => changes.push({ from, to, insert }));
+  const [only] = changes;
+  if (changes.length !== 1 || !only || only.from > first || only.to < doc.length) return null;
+  // The browser reads the folded lines back as they were, before what was written.
+  const kept = only.from === 0 && only.insert.sliceString(0, first) === doc.sliceString(0, first);
+  if (only.from === 0 && !kept) return null;
+  const insert = kept ? only.insert.slice(first) : only.insert;
+  if (!HEAD_LINE.test(insert.line(1).text)) return null;
+  return {
+    changes: { from: 0, to: doc.length, insert },
+    selection: { anchor: insert.length },
+    scrollIntoView: true,
+    userEvent: 'input',
+  };
+}
 
 export const head: Extension = [headField, keepOut];
