@@ -33,9 +33,6 @@ export interface HistoryDepth {
   readonly redo: number;
 }
 
-/** About as high as a slip of three lines. */
-const SLIP_PX = 110;
-
 interface EditorProps {
   text: string;
   notes: Annotations;
@@ -114,17 +111,7 @@ export function Editor(props: EditorProps) {
   }, []);
 
   useEffect(() => {
-    const editor = view.current;
-    if (!editor) return;
-    const line = editor.state.doc.lineAt(editor.state.selection.main.head);
-    const pinned = editor.hasFocus && notes.slips.some((slip) => slip.line === line.number);
-    editor.dispatch({
-      effects: [
-        annotate.of(notes),
-        // The slip of the line in hand is read without scrolling.
-        ...(pinned ? [EditorView.scrollIntoView(line.to, { y: 'nearest', yMargin: SLIP_PX })] : []),
-      ],
-    });
+    view.current?.dispatch({ effects: annotate.of(notes) });
   }, [notes]);
 
   useImperativeHandle(handle, () => ({
