@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { FORM_IDS } from '../forms/table.ts';
 import { allItems } from '../lesson/edits.ts';
-import { lessonOfRow, REFERENCE } from '../notation/reference.ts';
+import { lessonOfRow, REFERENCE } from './reference.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
 import { shorthandPage } from './shorthandPage.ts';

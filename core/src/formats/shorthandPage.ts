@@ -1,4 +1,4 @@
-import { REFERENCE, rideOfRow, type Row } from '../notation/reference.ts';
+import { REFERENCE, rideOfRow, type Row } from './reference.ts';
 import { arenaGroup } from './arenaSvg.ts';
 import { roundTo } from '../units.ts';
 

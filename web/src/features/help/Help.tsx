@@ -1,4 +1,4 @@
-import { REFERENCE, rideOfRow, type Row } from '@canter-book/core/notation/reference';
+import { REFERENCE, rideOfRow, type Row } from '@canter-book/core/formats/reference';
 import { Link } from 'react-router';
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';

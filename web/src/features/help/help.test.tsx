@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen } from '@testing-library/react';
-import { REFERENCE } from '@canter-book/core/notation/reference';
+import { REFERENCE } from '@canter-book/core/formats/reference';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
 import Help from './Help.tsx';
 

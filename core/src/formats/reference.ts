@@ -1,6 +1,6 @@
 import { compileRide } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
-import { parseLesson } from './parse.ts';
+import { parseLesson } from '../notation/parse.ts';
 
 /**
  * The whole shorthand: how it is written, and what it means. Every form has a row, and each row is ridden
