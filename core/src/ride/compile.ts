@@ -78,7 +78,8 @@ export function rideFrom(
   { arena, horse, equipment, rider: state, resting }: Standing,
   items: readonly Item[],
 ): Ride {
-  const lying = [...equipment, ...equipmentOf(items, arena)];
+  const known = new Set(equipment.map((e) => e.itemId));
+  const lying = [...equipment, ...equipmentOf(items, arena).filter((e) => !known.has(e.itemId))];
   const rider = new Rider(arena, horse, lying);
   rider.resume(state);
   const compiler = new Compiler(rider);

@@ -179,7 +179,8 @@ export class Rider {
     }
     this.faceAlongTrack();
     if (plan.legs.length === 0 && this.course.kind === 'line' && this.turnsBack(this.headingRad)) {
-      this.fault({ code: 'turns-back', from: this.nearHere(), to: 'where it came from' });
+      const ahead = lettersAhead(this.arena, this.course, this.at).find((l) => l.metres > SAME_M);
+      this.fault({ code: 'turns-back', from: this.nearHere(), to: ahead?.name ?? this.nearHere() });
       this.apart = { turned: true };
     }
   }
