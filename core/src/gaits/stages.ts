@@ -25,6 +25,13 @@ export type Learned = keyof typeof LEARNED_FROM;
 /** The stage from which the bigger paces of trot and canter are asked. Common practice. */
 export const PACE_FROM: Readonly<Partial<Record<PaceName, Stage>>> = { medium: 4, extended: 6 };
 
+/** From this stage on a horse canters every day. Common practice. */
+export const CANTERS_FROM: Stage = 2;
+
+/** Canter in the ridden time between the first and the last walk, at least. Common practice. */
+export const leastCanterShare = (stage: Stage): number =>
+  stage >= 3 ? 0.2 : stage === 2 ? 0.1 : 0;
+
 /** What a stage of training allows. The whole table is common practice, and the instructor's to change. */
 export interface StageLimits {
   readonly words: string;

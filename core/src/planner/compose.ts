@@ -2,6 +2,7 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
+import { CANTERS_FROM } from '../gaits/stages.ts';
 import type { Approach } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
 import { Pen, PLAIN, type SpotsOf } from './pen.ts';
@@ -9,7 +10,7 @@ import { place, type Placeable, type Spot, type Standing } from './placement.ts'
 import { approachOf, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
-import { BREAK_MIN, CANTERS_FROM, type Frame } from './timing.ts';
+import { BREAK_MIN, type Frame } from './timing.ts';
 import { trackOf } from './track.ts';
 import type { Writing } from './writing.ts';
 import { chainOf } from '../exercises/catalogue.ts';

@@ -1,4 +1,5 @@
 import { breakEveryS, isGreen } from '../gaits/horse.ts';
+import { CANTERS_FROM, leastCanterShare } from '../gaits/stages.ts';
 import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
 
 /** The minutes of the parts of a lesson, and what may be asked in them. */
@@ -58,7 +59,6 @@ export function roomIn(frame: Frame, kept: readonly Kept[]): Frame {
 /** Trot large on both reins; from stage 2 a canter large on each lead. Common practice. */
 const PLAIN_TROT_MIN = 2;
 const PLAIN_CANTER_MIN = 3;
-export const CANTERS_FROM = 2;
 
 /** A short warm-up is chosen as a whole. */
 function plainMinutes({ horse }: PlanRequest, warmUpMin: number): number {
@@ -73,11 +73,10 @@ const PLAIN_LEAVES_MIN = 6;
  * fit, and in heat.
  */
 export function canterMinutes({ horse, wishes }: PlanRequest, frame: Frame): number {
-  const share = horse.stage >= 3 ? 0.2 : horse.stage === 2 ? 0.1 : 0;
   const ridden = frame.warmUpMin + frame.plainMin + frame.workMin + frame.stretchMin;
   const spared = horse.fitness === 'unfit' || wishes.hot || wishes.mood === 'tired' ? 0.5 : 1;
   const plain = frame.plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
-  return Math.max(0, share * ridden * spared - plain);
+  return Math.max(0, leastCanterShare(horse.stage) * ridden * spared - plain);
 }
 
 /** Shares out the minutes: warm-up, work with its breaks, stretch and walking out. Common practice. */

@@ -41,9 +41,6 @@ const ROWS_AT_ONCE = 500;
 /** Imports can be taken out again as a whole: they are the one thing that is really deleted. */
 export function importStore(db: Database) {
   return {
-    async add(imported: Imported): Promise<void> {
-      await db.insert(imports).values(imported).onConflictDoNothing();
-    },
     /** Takes rows that are not in the book yet; all of them or, when it fails, none. */
     take(rows: TableRows): Promise<{ added: number; stored: number }> {
       return db.transaction(async (tx) => {

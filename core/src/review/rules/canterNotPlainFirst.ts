@@ -1,11 +1,10 @@
 import type { Rein } from '../../arena/rein.ts';
+import { CANTERS_FROM } from '../../gaits/stages.ts';
 import { TAU } from '../../units.ts';
 import type { RideSpan } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
 import { isWholeLesson, turnedBetween } from './shared.ts';
 
-/** From this stage on a horse canters every day. Common practice. */
-const CANTERS_FROM = 2;
 /** So much plain canter on a lead before anything is asked in it. Common practice. */
 const PLAIN_M = 40;
 /** A smaller circle is work. */

@@ -3,7 +3,7 @@ import { lettersAhead, metresToPoint, trackCourse } from '../../arena/course.ts'
 import type { LessonLine, Place } from '../../lesson/document.ts';
 import type { Point } from '../../geometry/curve.ts';
 import { clamp } from '../../units.ts';
-import { replaceItem } from '../../lesson/edits.ts';
+import { allItems, replaceItem } from '../../lesson/edits.ts';
 import type { RiddenMovement } from '../../ride/types.ts';
 import { rule } from '../finding.ts';
 import type { Fix, Hit } from '../finding.ts';
@@ -66,14 +66,9 @@ export const letterBehind = rule({
   source: 'practice',
   teaching: true,
   check(ride, lesson) {
-    const places = new Map<string, Place | null>();
-    const collect = (items: typeof lesson.items) => {
-      for (const item of items) {
-        if (item.kind === 'line') places.set(item.id, item.place);
-        else if (item.kind === 'repeat') collect(item.items);
-      }
-    };
-    collect(lesson.items);
+    const places = new Map<string, Place | null>(
+      allItems(lesson.items).flatMap((i) => (i.kind === 'line' ? [[i.id, i.place] as const] : [])),
+    );
     const hits = ride.movements.flatMap((m, i): Hit<'letter-behind'>[] => {
       if (endsAnywhere(ride.movements[i - 1])) return [];
       // A lesson may begin anywhere.

@@ -1,8 +1,7 @@
+import { leastCanterShare } from '../../gaits/stages.ts';
 import { rule } from '../finding.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
-/** Canter in the ridden time between the first and the last walk, by stage. Common practice. */
-const leastCanter = (stage: number): number => (stage >= 3 ? 0.2 : stage === 2 ? 0.1 : 0);
 /** Less trot than this is not a lesson on the flat. Common practice. */
 const LEAST_TROT = 0.2;
 /** A little less is not worth a word. */
@@ -26,7 +25,7 @@ export const tooLittleOfGait = rule({
     }
     if (seconds.all < LEAST_WORK_S) return [];
     const wanted = [
-      { gait: 'canter', share: seconds.canter / seconds.all, least: leastCanter(stage) },
+      { gait: 'canter', share: seconds.canter / seconds.all, least: leastCanterShare(stage) },
       { gait: 'trot', share: seconds.trot / seconds.all, least: LEAST_TROT },
     ];
     return wanted

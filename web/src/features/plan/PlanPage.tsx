@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Plan } from '@canter-book/core/planner/plan';
-import type { Aim } from '@canter-book/core/planner/thread';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { profileOf } from '@canter-book/core/observations/profile';
@@ -26,6 +25,7 @@ import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
 import { recordOf } from '../desk/lessonRecord.ts';
 import { SetStrip } from './SetStrip.tsx';
+import { AimOfDay } from './AimOfDay.tsx';
 import { PlannedSetCard } from './PlannedSetCard.tsx';
 import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
@@ -273,39 +273,6 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
         </ul>
       </details>
     </>
-  );
-}
-
-interface AimOfDayProps {
-  aim: Aim;
-  others: readonly Aim[];
-  onAim(exercise: string): void;
-}
-
-/** What the day is for, and what it could be for instead. */
-function AimOfDay({ aim, others, onAim }: AimOfDayProps) {
-  return (
-    <section aria-label="The aim" className="mb-5">
-      <h2 className="text-[26px] leading-tight">
-        {aim.name}, {aim.rungName}
-      </h2>
-      <p className="max-w-3xl font-book text-[16px]">{aim.purpose}</p>
-      {others.length > 0 && (
-        <p className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[14px] text-soft">
-          Or for another aim:
-          {others.map((other) => (
-            <button
-              key={other.exercise}
-              type="button"
-              className="font-bold text-leather underline underline-offset-2"
-              onClick={() => onAim(other.exercise)}
-            >
-              {other.name}
-            </button>
-          ))}
-        </p>
-      )}
-    </section>
   );
 }
 
