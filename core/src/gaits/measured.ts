@@ -1,4 +1,5 @@
-import { MOVING_GAITS, type MovingGait, type PaceName, type Stride } from './paces.ts';
+import { z } from 'zod';
+import { MOVING_GAITS, PACES, type MovingGait, type PaceName, type Stride } from './paces.ts';
 
 /** A known distance ridden in a pace: how many strides it took, and how long. */
 export interface Measurement {
@@ -9,6 +10,18 @@ export interface Measurement {
   readonly strides: number;
   readonly seconds: number;
 }
+
+/** What is entered of one; a gait has only its own paces, see {@link hasItsPace}. */
+export const measurementShape = {
+  gait: z.enum(MOVING_GAITS),
+  pace: z.enum([...new Set(Object.values(PACES).flat())]),
+  metres: z.number().min(5, 'ride at least 5 m').max(1000),
+  strides: z.number().min(1, 'count at least one stride').max(1000),
+  seconds: z.number().min(1, 'time at least one second').max(1000),
+};
+
+export const hasItsPace = ({ gait, pace }: Pick<Measurement, 'gait' | 'pace'>): boolean =>
+  PACES[gait].includes(pace);
 
 /** A figure with its standard uncertainty. */
 export interface Uncertain {

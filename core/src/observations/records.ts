@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
-import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
+import { hasItsPace, measurementShape } from '../gaits/measured.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
@@ -14,13 +14,9 @@ export const measurementSchema = z
   .strictObject({
     id,
     date,
-    gait: z.enum(MOVING_GAITS),
-    pace: z.enum([...new Set(Object.values(PACES).flat())]),
-    metres: z.number().min(5, 'ride at least 5 m').max(1000),
-    strides: z.number().min(1, 'count at least one stride').max(1000),
-    seconds: z.number().min(1, 'time at least one second').max(1000),
+    ...measurementShape,
   })
-  .refine((m) => PACES[m.gait].includes(m.pace), 'the gait has no such pace');
+  .refine(hasItsPace, 'the gait has no such pace');
 
 const metresOf = z.number().min(4).max(40).optional();
 

@@ -3,7 +3,7 @@ import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
-import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
+import { hasItsPace, measurementShape } from '../gaits/measured.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -19,14 +19,9 @@ const perRein = z.strictObject({ left: level.nullable(), right: level.nullable()
 
 const measurementSchema = z
   .strictObject({
-    gait: z.enum(MOVING_GAITS),
-    pace: z.enum([...new Set(Object.values(PACES).flat())]),
-    metres: z.number().min(5).max(1000),
-    /** Whole strides, also in walk. */
-    strides: z.number().min(1).max(1000),
-    seconds: z.number().min(1).max(1000),
+    ...measurementShape,
   })
-  .refine((m) => PACES[m.gait].includes(m.pace), 'the gait has no such pace');
+  .refine(hasItsPace, 'the gait has no such pace');
 
 /** What an exercise came to on an earlier day. */
 export const doneSchema = z.strictObject({
