@@ -28,7 +28,7 @@ function filesIn(folder) {
 
 function sourcesHash() {
   const hash = createHash('sha256');
-  const sources = ['core/src', 'server/src', 'web/src', 'web/public'].flatMap((f) =>
+  const sources = ['core/src', 'server/src', 'web/src', 'web/public', 'web/build'].flatMap((f) =>
     filesIn(join(root, f)),
   );
   const configs = [

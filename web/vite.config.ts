@@ -2,11 +2,23 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { firstView } from './build/firstView.ts';
+
+/** What every page stands on. */
+const FRAME =
+  /node_modules[\\/](react|react-dom|scheduler|react-router|react-redux|redux|immer|reselect|redux-thunk|@reduxjs[\\/]toolkit|@standard-schema[\\/][a-z]+)[\\/]/;
+/** A lesson read, ridden and reviewed: desk, ringside, shelf and debrief all do. */
+const LESSON =
+  /core[\\/]src[\\/](geometry|notation|ride|review|movements|figures|forms)[\\/]|node_modules[\\/]zod[\\/]/;
+/** What is on nearly every page and small. */
+const PAGE =
+  /web[\\/]src[\\/](ui[\\/](Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps))|node_modules[\\/](date-fns|lucide-react|uuid)[\\/]/;
 
 export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    firstView(),
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,
@@ -33,6 +45,20 @@ export default defineConfig({
       },
     }),
   ],
+  build: {
+    rolldownOptions: {
+      output: {
+        // Few files: each one more costs a phone a journey.
+        codeSplitting: {
+          groups: [
+            { name: 'frame', test: FRAME, priority: 3 },
+            { name: 'lesson', test: LESSON, priority: 2 },
+            { name: 'page', test: PAGE, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4780' } },
 });

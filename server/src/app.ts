@@ -1,6 +1,5 @@
 import compression from 'compression';
 import express, { type Express } from 'express';
-import gzipStatic from 'express-static-gzip';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -17,6 +16,7 @@ import { lessonRoutes } from './routes/lessons.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
 import { yardRoutes } from './routes/yard.ts';
+import { serveWeb } from './webFiles.ts';
 
 export interface AppDeps {
   readonly book: Book;
@@ -125,26 +125,4 @@ export function createApp(deps: AppDeps): Express {
   });
   app.use(sendProblem);
   return app;
-}
-
-function serveWeb(app: Express, folder: string) {
-  // Packed once, when the app was built.
-  const files = gzipStatic(folder, {
-    enableBrotli: true,
-    orderPreference: ['br', 'gz'],
-    index: false,
-    serveStatic: {
-      index: false,
-      setHeaders(res, path) {
-        // Built files carry a hash in their name; the rest must be asked for again.
-        const hashed = path.includes('/assets/');
-        res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
-      },
-    },
-  });
-  app.use(files);
-  app.get('/{*path}', (req, res, next) => {
-    req.url = '/index.html';
-    files(req, res, next);
-  });
 }

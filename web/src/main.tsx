@@ -1,5 +1,5 @@
 import './app/schemas.ts';
-import { StrictMode } from 'react';
+import { startTransition, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
@@ -10,18 +10,25 @@ import { startDelivery } from './features/ringside/delivery.ts';
 import { packKit } from './features/ringside/kit.ts';
 import './styles.css';
 
-const KIT_AFTER_MS = 2000;
+const KIT_AFTER_MS = 5000;
 
 const store = createBookStore();
 startDelivery(store);
-// After the first view is up: what is needed to begin a lesson where there is no network.
-window.setTimeout(() => void packKit(store), KIT_AFTER_MS);
+// After the first view is up: what is needed where there is no network.
+window.setTimeout(() => {
+  void packKit(store);
+  void import('./features/ringside/OutboxSheet.tsx').catch(() => {});
+}, KIT_AFTER_MS);
 registerOffline();
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <Provider store={store}>
-      <RouterProvider router={createBookRouter()} />
-    </Provider>
-  </StrictMode>,
+const root = createRoot(document.getElementById('root')!);
+// In small steps, so that a tap on the cover is answered meanwhile.
+startTransition(() =>
+  root.render(
+    <StrictMode>
+      <Provider store={store}>
+        <RouterProvider router={createBookRouter()} />
+      </Provider>
+    </StrictMode>,
+  ),
 );

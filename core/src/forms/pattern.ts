@@ -139,7 +139,7 @@ export function patternSchema({ nodes }: Pattern): z.ZodType<Params> {
       if (node.kind === 'flag') shape[node.name] = z.literal(true).optional();
       else if (node.kind === 'maybe') collect(node.nodes, true);
       else if (node.kind === 'slot') {
-        shape[node.name] = optional ? node.slot.schema.optional() : node.slot.schema;
+        shape[node.name] = optional ? node.slot.schema().optional() : node.slot.schema();
       }
     }
   };

@@ -16,28 +16,37 @@ export interface Slot {
   /** What an entry field for it looks like. */
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
-  readonly schema: z.ZodType;
+  /** Made when it is first wanted: reading a text needs none. */
+  schema(): z.ZodType;
   /** Of a number, in the unit that is written. */
   readonly range?: Range;
   read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
   say(value: unknown): string;
 }
 
+const once = <T>(make: () => T): (() => T) => {
+  let made: T | undefined;
+  return () => (made ??= make());
+};
+
 const withUnit = (
   units: readonly string[],
   range: Range,
   printed: string,
   example: string,
-  schema: z.ZodNumber = z.number(),
+  whole = false,
 ): Slot => ({
   entry: 'number',
   example: [example],
-  schema: schema.min(range.least).max(range.most),
+  schema: once(() => {
+    const number = z.number().min(range.least).max(range.most);
+    return whole ? number.int() : number;
+  }),
   range,
   read(tokens, at) {
     const token = tokens[at];
     if (token?.kind !== 'number' || !within(range, token.value)) return null;
-    if (!schema.safeParse(token.value).success) return null;
+    if (whole && !Number.isInteger(token.value)) return null;
     const unit = tokens[at + 1];
     return { value: token.value, used: unit && units.includes(unit.text) ? 2 : 1 };
   },
@@ -47,35 +56,36 @@ const withUnit = (
 const choice = (words: readonly string[]): Slot => ({
   entry: 'choice',
   example: words,
-  schema: z.enum(words as [string, ...string[]]),
+  schema: once(() => z.enum(words as [string, ...string[]])),
   read: (tokens, at) =>
     words.includes(tokens[at]?.text ?? '') ? { value: tokens[at]!.text, used: 1 } : null,
   say: String,
 });
 
-const within = ({ least, most }: Range, value: number): boolean => value >= least && value <= most;
+const within = ({ least, most }: Omit<Range, 'unit'>, value: number): boolean =>
+  value >= least && value <= most;
 
 /** Smaller nothing is ridden, larger no arena is. */
 const METRES: Range = { least: 0.5, most: 150, unit: 'm' };
 const COUNT: Range = { least: 1, most: 200, unit: '' };
+const SERIES = { least: 2, most: 12 };
 /** A gait that is only thought of has no step. */
 const COUNT_OR_NONE: Range = { ...COUNT, least: 0 };
-const whole = z.number().int();
-const metres = z.number().min(METRES.least).max(METRES.most);
+const WHOLE = true;
 
 const SLOTS: Readonly<Record<string, Slot>> = {
   side: choice(['left', 'right']),
   metres: withUnit(['m', 'metres'], METRES, '', '20'),
   depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
-  count: withUnit([], COUNT, '', '3', whole),
-  strides: withUnit(['strides', 'steps'], COUNT, '', '8', whole),
-  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', whole),
+  count: withUnit([], COUNT, '', '3', WHOLE),
+  strides: withUnit(['strides', 'steps'], COUNT, '', '8', WHOLE),
+  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', WHOLE),
   degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
   seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
   letter: {
     entry: 'letter',
     example: ['A', 'C'],
-    schema: z.string().regex(/^[A-Z]$/),
+    schema: once(() => z.string().regex(/^[A-Z]$/)),
     read(tokens, at) {
       const token = tokens[at];
       return token && /^[a-z]$/.test(token.text)
@@ -87,31 +97,35 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   series: {
     entry: 'text',
     example: ['5-10-5'],
-    schema: z.array(metres).min(2).max(12),
+    schema: once(() =>
+      z.array(z.number().min(METRES.least).max(METRES.most)).min(SERIES.least).max(SERIES.most),
+    ),
     read(tokens, at) {
       const token = tokens[at];
       if (token?.kind !== 'series') return null;
       const value = token.text.split('-').map(Number);
-      return value.every((v) => metres.safeParse(v).success) ? { value, used: 1 } : null;
+      const fits = within(SERIES, value.length) && value.every((v) => within(METRES, v));
+      return fits ? { value, used: 1 } : null;
     },
     say: (value) => (value as number[]).join('-'),
   },
 };
 
 /** No movement of a lesson lasts longer. */
-export const LONGEST_S = 2 * 3600;
+const LONGEST_S = 2 * 3600;
+const LASTS = { least: 1, most: LONGEST_S };
 
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
 const DURATION: Slot = {
   entry: 'number',
   example: ['2 min', '90 s'],
-  schema: z.number().min(1).max(LONGEST_S),
+  schema: once(() => z.number().min(LASTS.least).max(LASTS.most)),
   read(tokens, at) {
     const [amount, unit] = [tokens[at], tokens[at + 1]];
     if (amount?.kind !== 'number' || !unit) return null;
     const factor = { min: 60, minutes: 60, s: 1, seconds: 1 }[unit.text];
     const value = factor === undefined ? NaN : amount.value * factor;
-    return DURATION.schema.safeParse(value).success ? { value, used: 2 } : null;
+    return within(LASTS, value) ? { value, used: 2 } : null;
   },
   say(value) {
     const seconds = value as number;

@@ -12,9 +12,14 @@ export const FORM_IDS = Object.keys(forms) as FormId[];
 
 export const formOf = (id: FormId): Form => forms[id];
 
-export const FORM_SCHEMAS = Object.fromEntries(
-  FORM_IDS.map((id) => [id, patternSchema(formOf(id).pattern)]),
-) as Record<FormId, ReturnType<typeof patternSchema>>;
+const schemas = new Map<FormId, ReturnType<typeof patternSchema>>();
+
+/** Schema of the values of a form; made when it is first asked for. */
+export function paramsSchema(id: FormId): ReturnType<typeof patternSchema> {
+  const made = schemas.get(id) ?? patternSchema(formOf(id).pattern);
+  schemas.set(id, made);
+  return made;
+}
 
 /** Every word an instruction may hold, for completion and for finding the nearest known word. */
 export const FORM_WORDS: readonly string[] = [

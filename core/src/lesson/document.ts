@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FORM_IDS, FORM_SCHEMAS, type FormId } from '../forms/table.ts';
+import { FORM_IDS, paramsSchema, type FormId } from '../forms/table.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 
 /** One line of plain words: no line break, and no # because that begins a comment. */
@@ -65,7 +65,7 @@ export const instructionSchema = z
     then: z.literal(true).optional(),
   })
   .superRefine((instruction, context) => {
-    const checked = FORM_SCHEMAS[instruction.form].safeParse(instruction.params);
+    const checked = paramsSchema(instruction.form).safeParse(instruction.params);
     for (const issue of checked.error?.issues ?? []) {
       context.addIssue({ code: 'custom', message: issue.message, path: ['params', ...issue.path] });
     }

@@ -7,19 +7,8 @@ import { HelpLink } from './HelpLink.tsx';
 import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 import { useHelpKey } from './useHelpKey.ts';
+import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from './spine.ts';
 import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
-
-/** In the order of the work. */
-const TABS = [
-  { to: '/', label: 'Today' },
-  { to: '/horses', label: 'Horses' },
-  { to: '/desk', label: 'Desk' },
-  { to: '/shelf', label: 'Shelf' },
-  { to: '/ringside', label: 'Ringside' },
-  { to: '/debrief', label: 'Debrief' },
-  { to: '/progress', label: 'Progress' },
-  { to: '/book', label: 'Book' },
-];
 
 /** The book: its spine with the tabs, and the open page. At the ringside the page has the whole screen. */
 export function Shell() {
@@ -67,24 +56,13 @@ export function Shell() {
 
 function Spine({ yard }: { yard: string | null }) {
   return (
-    <header className="spine z-10 flex shrink-0 items-center md:w-[76px] md:flex-col md:pt-3 landscape-phone:pt-1">
-      <span
-        title={yard ? `Demo: ${yard}` : 'Canter Book'}
-        className="mx-2 hidden h-10 w-10 items-center justify-center rounded-full border border-[#f7e9d6]/60 font-book text-xl font-semibold text-[#f7e9d6] md:mb-5 md:flex landscape-phone:hidden"
-      >
+    <header className={SPINE}>
+      <span title={yard ? `Demo: ${yard}` : 'Canter Book'} className={SPINE_MARK}>
         C
       </span>
-      <nav
-        aria-label="Main"
-        className="flex flex-1 md:w-full md:flex-col md:gap-1.5 md:pl-2 landscape-phone:gap-0"
-      >
+      <nav aria-label="Main" className={SPINE_TABS}>
         {TABS.map(({ to, label }) => (
-          <NavLink
-            key={to}
-            to={to}
-            end={to === '/'}
-            className="spine-tab flex min-h-14 min-w-0 flex-auto items-center justify-center px-0.5 text-[12px] tracking-tight md:text-[13px] md:tracking-normal font-medium no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-none md:rounded-l-lg md:pr-2 landscape-phone:min-h-0 landscape-phone:flex-1"
-          >
+          <NavLink key={to} to={to} end={to === '/'} className={SPINE_TAB}>
             {label}
           </NavLink>
         ))}

@@ -20,3 +20,9 @@ export const whenSaid = (instant: string): string => {
   const at = parseISO(instant);
   return `${ago(format(at, 'yyyy-MM-dd'))} ${format(at, 'HH:mm')}`;
 };
+
+/** Orders days from the oldest; where there is none it comes last. Days as written, so that no alphabet is loaded. */
+export function byDate(a: string | null, b: string | null): number {
+  const [first, second] = [a ?? '9999', b ?? '9999'];
+  return first < second ? -1 : first > second ? 1 : 0;
+}

@@ -8,7 +8,7 @@ const screen = (
   path: string,
   load: () => Promise<{ default: React.ComponentType }>,
 ): RouteObject => ({
-  path,
+  ...(path === '' ? { index: true } : { path }),
   lazy: async () => ({ Component: (await load()).default }),
 });
 
@@ -21,12 +21,7 @@ export const routes: RouteObject[] = [
       {
         errorElement: <ErrorPage />,
         children: [
-          {
-            index: true,
-            lazy: async () => ({
-              Component: (await import('../features/today/Today.tsx')).default,
-            }),
-          },
+          screen('', () => import('../features/today/Today.tsx')),
           screen('horses', () => import('../features/horses/Horses.tsx')),
           screen('horses/new', () => import('../features/horses/NewHorse.tsx')),
           screen('horses/:id', () => import('../features/horses/HorsePage.tsx')),

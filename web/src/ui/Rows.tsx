@@ -1,7 +1,6 @@
-import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { lazy, Suspense, type ReactNode } from 'react';
 
-interface RowsProps<T> {
+export interface RowsProps<T> {
   items: readonly T[];
   keyOf(item: T): string;
   /** About how high a row is, pixels. */
@@ -12,54 +11,27 @@ interface RowsProps<T> {
 /** Fewer are simply written out: then the browser finds words in all of them. */
 const MOST_WRITTEN_OUT = 60;
 
+// Few yards need it. What it is a list of is lost on the way through `lazy`.
+const WindowedRows = lazy(() => import('./WindowedRows.tsx')) as <T>(
+  props: RowsProps<T>,
+) => ReactNode;
+
 const LOOK = 'divide-y divide-line border-y border-line';
 
 /** A list of any length: of a long one only what is in sight is on the page. */
 export function Rows<T>(props: RowsProps<T>) {
   const { items, keyOf, render } = props;
-  if (items.length > MOST_WRITTEN_OUT) return <Windowed {...props} />;
+  if (items.length > MOST_WRITTEN_OUT) {
+    return (
+      <Suspense>
+        <WindowedRows {...props} />
+      </Suspense>
+    );
+  }
   return (
     <ul className={LOOK}>
       {items.map((item) => (
         <li key={keyOf(item)}>{render(item)}</li>
-      ))}
-    </ul>
-  );
-}
-
-function Windowed<T>({ items, keyOf, height, render }: RowsProps<T>) {
-  const list = useRef<HTMLUListElement>(null);
-  const [above, setAbove] = useState(0);
-  useLayoutEffect(() => setAbove(list.current?.offsetTop ?? 0), []);
-  // The page is what scrolls.
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => list.current?.closest('main') ?? null,
-    estimateSize: () => height,
-    getItemKey: (i) => keyOf(items[i]!),
-    scrollMargin: above,
-    overscan: 8,
-  });
-  return (
-    <ul
-      ref={list}
-      className="relative border-y border-line"
-      style={{ height: rows.getTotalSize() }}
-      aria-label={`${items.length} rows`}
-    >
-      {rows.getVirtualItems().map(({ key, index, start }) => (
-        <li
-          key={key}
-          ref={rows.measureElement}
-          data-index={index}
-          aria-setsize={items.length}
-          aria-posinset={index + 1}
-          className="absolute inset-x-0 top-0 border-b border-line"
-          style={{ transform: `translateY(${start - above}px)` }}
-        >
-          {render(items[index]!)}
-        </li>
       ))}
     </ul>
   );

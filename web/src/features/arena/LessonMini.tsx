@@ -1,4 +1,3 @@
-import { useEffect, useRef, useState } from 'react';
 import { linesOf, type Item, type Lesson } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { useLessonQuery } from '../../api/api.ts';
@@ -21,32 +20,20 @@ function mainLines({ items }: Lesson): ReadonlySet<string> {
 interface LessonMiniProps {
   lessonId: string;
   title: string;
-  className?: string;
+  className: string;
 }
 
-/** A lesson of the book in a small arena, fetched when it comes into sight. */
-export function LessonMini({ lessonId, title, className = 'w-full' }: LessonMiniProps) {
-  const place = useRef<HTMLDivElement>(null);
-  const [near, setNear] = useState(false);
-  const { data } = useLessonQuery(lessonId, { skip: !near });
-  useEffect(() => {
-    if (typeof IntersectionObserver === 'undefined') return;
-    const watcher = new IntersectionObserver((entries) => {
-      if (entries.some((e) => e.isIntersecting)) setNear(true);
-    });
-    watcher.observe(place.current!);
-    return () => watcher.disconnect();
-  }, []);
+/** A lesson of the book in a small arena. */
+export function LessonMini({ lessonId, title, className }: LessonMiniProps) {
+  const { data } = useLessonQuery(lessonId);
+  if (!data) return null;
   return (
-    <div ref={place} className={className} style={{ aspectRatio: '62 / 22' }}>
-      {data && (
-        <MiniArena
-          key={data.revision}
-          ride={() => compileRide(data.document)}
-          among={mainLines(data.document)}
-          label={`The work of “${title}”, drawn`}
-        />
-      )}
-    </div>
+    <MiniArena
+      key={data.revision}
+      ride={() => compileRide(data.document)}
+      among={mainLines(data.document)}
+      label={`The work of “${title}”, drawn`}
+      className={className}
+    />
   );
 }

@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
+import { useMemo, useRef } from 'react';
 import { railBox } from '@canter-book/core/arena/arena';
 import type { View } from '@canter-book/core/drawing/svgPath';
 import type { Ride } from '@canter-book/core/ride/types';
 import { Strokes } from './Strokes.tsx';
+import { useInSight } from './useInSight.ts';
 
 const VIEW: View = 'c-right';
 const MARGIN_M = 0.8;
@@ -19,24 +20,10 @@ interface MiniArenaProps {
 /** A ride in a small arena, without letters: to be recognised at a glance in a list. */
 export function MiniArena({ ride, label, among, className = 'w-full' }: MiniArenaProps) {
   const place = useRef<HTMLDivElement>(null);
-  const [seen, setSeen] = useState<Ride | null>(null);
-  useEffect(() => {
-    const show = () => setSeen(ride());
-    // A browser without the observer draws at once.
-    if (typeof IntersectionObserver === 'undefined') return show();
-    const watcher = new IntersectionObserver(
-      (entries) => {
-        if (!entries.some((e) => e.isIntersecting)) return;
-        watcher.disconnect();
-        show();
-      },
-      { rootMargin: '200px' },
-    );
-    watcher.observe(place.current!);
-    return () => watcher.disconnect();
-    // Whoever lists many of them hands in a new function with each render; the ride stays the same.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  const near = useInSight(place);
+  // Whoever lists many of them hands in a new function with each render; the ride stays the same.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const seen = useMemo(() => (near ? ride() : null), [near]);
   const box = seen && railBox(seen.arena);
   return (
     <div

@@ -33,7 +33,9 @@ function DeskOf({ id }: { id: string }) {
   const [opening, setOpening] = useState<LessonDraft | null>(null);
   const record = query.data?.id === id ? query.data : undefined;
   useEffect(() => {
-    if (record && !opening) void openingText(record).then(setOpening);
+    if (!record || opening) return;
+    // The desk is laid out in small steps, so that the page answers meanwhile.
+    void openingText(record).then((draft) => startTransition(() => setOpening(draft)));
   }, [record, opening]);
   if (!record) return <QueryState query={query} what="lesson" />;
   if (!opening || !horses.data) return <Loading what="lesson" />;
@@ -53,7 +55,10 @@ const SLIPS_AFTER_MS = 1200;
 const AFTER_PICTURE_MS = 40;
 
 function OpenDesk({ record, opening, horses }: OpenDeskProps) {
-  const { model, text, depth, setTyped, setLine, setDepth } = useDeskModel(opening.text, horses);
+  const { model, holdEditor, text, depth, setTyped, setLine, setDepth } = useDeskModel(
+    opening.text,
+    horses,
+  );
   // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
   const derived = useAfterPicture(model.derived);
   const { horses: all, editor, selected, latest, select, edit, setText } = model;
@@ -80,6 +85,7 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
         <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
           <WrittenSide
             opening={opening.text}
+            holdEditor={holdEditor}
             notes={notes}
             writtenAs={writtenAs}
             onWrittenAs={setWrittenAs}

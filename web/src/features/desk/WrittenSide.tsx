@@ -9,10 +9,13 @@ import { clock } from '@canter-book/core/units';
 import type { Derived } from './derive.ts';
 import { useDesk } from './deskModel.ts';
 import type { LineHelp } from './editor/complete.ts';
-import { Editor, type HistoryDepth } from './editor/Editor.tsx';
+import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
+
+/** What one writes with comes after the picture of what is written. */
+const Editor = lazy(() => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor })));
 
 /** The list brings what drags its lines along: it comes when it is first wanted. */
 const MovementList = lazy(() =>
@@ -23,6 +26,7 @@ export type WrittenAs = 'text' | 'list';
 
 interface WrittenSideProps {
   opening: string;
+  holdEditor(hand: EditorHandle | null): void;
   notes: Annotations;
   writtenAs: WrittenAs;
   onWrittenAs(as: WrittenAs): void;
@@ -37,7 +41,7 @@ const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' 
 /** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
 export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { opening, notes, writtenAs } = props;
-  const { derived, editor, latest } = useDesk();
+  const { derived, latest } = useDesk();
   const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
@@ -64,16 +68,18 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
       </div>
       {/* The editor holds the text and its history, so it stays while the list is shown. */}
       <div className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}>
-        <Editor
-          text={opening}
-          notes={notes}
-          help={help}
-          handle={editor}
-          onLine={props.onLine}
-          onHistory={props.onHistory}
-          onHead={props.onHead}
-          onText={props.onText}
-        />
+        <Suspense fallback={<Unopened text={opening} />}>
+          <Editor
+            text={opening}
+            notes={notes}
+            help={help}
+            handle={props.holdEditor}
+            onLine={props.onLine}
+            onHistory={props.onHistory}
+            onHead={props.onHead}
+            onText={props.onText}
+          />
+        </Suspense>
       </div>
       {writtenAs === 'list' && (
         <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">
@@ -97,6 +103,11 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
     </section>
   );
 });
+
+/** The lines as they are written, while the editor is on its way. */
+const Unopened = ({ text }: { text: string }) => (
+  <pre className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]">{text}</pre>
+);
 
 /** What the lesson says about a line that is being written or looked at. */
 function lineHelp(latest: () => Derived): LineHelp {

@@ -17,7 +17,7 @@ let text = '';
 const player = new Player();
 
 function Desk({ opening }: { opening: string }) {
-  const { model, setTyped, setLine, setDepth } = useDeskModel(opening, []);
+  const { model, holdEditor, setTyped, setLine, setDepth } = useDeskModel(opening, []);
   const { margin, findings, ride } = model.derived;
   const notes = { margin, findings, slips: [], ridden: null, onFix() {}, onAllow() {} };
   return (
@@ -26,7 +26,7 @@ function Desk({ opening }: { opening: string }) {
         text={opening}
         notes={notes}
         help={{ lettersFrom: () => [], describe: () => null }}
-        handle={model.editor}
+        handle={holdEditor}
         onText={(next) => {
           text = next;
           setTyped(next);

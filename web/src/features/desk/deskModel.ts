@@ -24,6 +24,7 @@ import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 export interface DeskModel {
   readonly derived: Derived;
   readonly horses: readonly Horse[];
+  /** What holds the text, from when it is there. */
   readonly editor: RefObject<EditorHandle | null>;
   /** The item the hand is on, by the line of the text. */
   readonly selected: string | null;
@@ -39,7 +40,7 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [text, setTyped] = useState(openingText);
   const [line, setLine] = useState(() => firstItemLine(openingText));
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
-  const editor = useRef<EditorHandle>(null);
+  const { editor, holdEditor, withEditor } = useEditor();
   const derived = useMemo(() => derive(text, horses), [text, horses]);
   const { itemAtLine } = derived;
   // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.
@@ -48,20 +49,31 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
     now.current = derived;
   }, [derived]);
   const latest = useCallback(() => now.current, []);
-  const select = useCallback((itemId: string) => {
-    const at = now.current.parsed.spans.get(itemId)?.line;
-    if (at) editor.current?.goToLine(at);
-  }, []);
-  const edit = useCallback((change: (lesson: Lesson) => Lesson, focusId?: string) => {
-    const before = now.current.parsed.lesson;
-    const after = change(before);
-    if (after === before) return;
-    const written = printLesson(after);
-    editor.current?.setText(written);
-    const at = focusId && lineOfItem(after, focusId, written);
-    if (at) editor.current?.goToLine(at);
-  }, []);
-  const setText = useCallback((next: string) => editor.current?.setText(next), []);
+  const select = useCallback(
+    (itemId: string) => {
+      const at = now.current.parsed.spans.get(itemId)?.line;
+      if (at) withEditor((hand) => hand.goToLine(at));
+    },
+    [withEditor],
+  );
+  const edit = useCallback(
+    (change: (lesson: Lesson) => Lesson, focusId?: string) => {
+      withEditor((hand) => {
+        const before = now.current.parsed.lesson;
+        const after = change(before);
+        if (after === before) return;
+        const written = printLesson(after);
+        hand.setText(written);
+        const at = focusId && lineOfItem(after, focusId, written);
+        if (at) hand.goToLine(at);
+      });
+    },
+    [withEditor],
+  );
+  const setText = useCallback(
+    (next: string) => withEditor((hand) => hand.setText(next)),
+    [withEditor],
+  );
   // Most keys add to a step that is there already: nothing changes then.
   const setDepth = useCallback(
     (to: HistoryDepth) =>
@@ -71,9 +83,24 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const selected = itemAtLine.get(line) ?? null;
   const model = useMemo<DeskModel>(
     () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
-    [derived, horses, selected, latest, select, edit, setText],
+    [derived, horses, editor, selected, latest, select, edit, setText],
   );
-  return { model, text, depth, setTyped, setLine, setDepth };
+  return { model, holdEditor, text, depth, setTyped, setLine, setDepth };
+}
+
+/** The editor comes a moment after the picture: what is done before that is done when it is there. */
+function useEditor() {
+  const editor = useRef<EditorHandle>(null);
+  const waiting = useRef<((hand: EditorHandle) => void)[]>([]);
+  const holdEditor = useCallback((hand: EditorHandle | null) => {
+    editor.current = hand;
+    if (hand) for (const act of waiting.current.splice(0)) act(hand);
+  }, []);
+  const withEditor = useCallback((act: (hand: EditorHandle) => void) => {
+    if (editor.current) act(editor.current);
+    else waiting.current.push(act);
+  }, []);
+  return { editor, holdEditor, withEditor };
 }
 
 /** A desk is opened with the hand on the first thing that is ridden. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Horse, HorseEvent } from '@canter-book/core/observations/records';
 import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
-import { shortDate, today } from '../../app/dates.ts';
+import { byDate, shortDate, today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
 
@@ -18,7 +18,7 @@ export function Events({ horse }: { horse: Horse }) {
   const [save, saving] = useSaveHorseMutation();
   const [open, setOpen] = useState(false);
   const [event, setEvent] = useState<HorseEvent>({ date: today(), kind: 'rest', text: '' });
-  const newest = [...horse.events].sort((a, b) => b.date.localeCompare(a.date));
+  const newest = [...horse.events].sort((a, b) => byDate(b.date, a.date));
   const add = async () => {
     const done = await save({
       ...horse,

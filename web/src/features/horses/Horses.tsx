@@ -4,7 +4,7 @@ import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/observations/records';
 import { useHorsesQuery, useRidersQuery, useYardQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, today } from '../../app/dates.ts';
+import { ago, byDate, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -46,7 +46,7 @@ export default function Horses() {
     )
     .sort((a, b) => {
       if (order === 'stage') return b.stage - a.stage;
-      if (order === 'waited') return (lastOf(a) ?? '9999').localeCompare(lastOf(b) ?? '9999');
+      if (order === 'waited') return byDate(lastOf(a), lastOf(b));
       return a.name.localeCompare(b.name);
     });
   return (

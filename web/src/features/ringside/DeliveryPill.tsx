@@ -1,8 +1,10 @@
-import { useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Sheet } from '../../ui/Sheet.tsx';
-import { givenUp, sentAgain, type Parcel } from './ringsideSlice.ts';
+import { lazy, Suspense, useState } from 'react';
+import { useAppSelector } from '../../app/store.ts';
+
+/** Hardly ever opened: no page waits for it. */
+const OutboxSheet = lazy(() =>
+  import('./OutboxSheet.tsx').then((m) => ({ default: m.OutboxSheet })),
+);
 
 /** Whether everything recorded has reached the book, or how much is still kept here, and what was refused. */
 export function DeliveryPill({ compact = false }: { compact?: boolean }) {
@@ -62,56 +64,11 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
           )}
         </span>
       </button>
-      <Sheet open={open} title="On its way to the book" onClose={() => setOpen(false)}>
-        <p className="mb-4 text-soft">
-          {keeping
-            ? 'Everything here is kept on this device until the book has it.'
-            : 'This device keeps nothing, perhaps because it is a private window or its storage is full. Leave this page open until everything is sent.'}
-        </p>
-        <ul className="divide-y divide-line border-y border-line">
-          {outbox.map((parcel) => (
-            <Waiting key={parcel.id} parcel={parcel} />
-          ))}
-        </ul>
-      </Sheet>
+      {open && (
+        <Suspense>
+          <OutboxSheet outbox={outbox} keeping={keeping} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
-}
-
-function Waiting({ parcel }: { parcel: Parcel }) {
-  const dispatch = useAppDispatch();
-  const parcelId = parcel.id;
-  return (
-    <li className="py-2.5">
-      <p className="flex justify-between gap-4">
-        <span>{wordsOf(parcel)}</span>
-        <span className="text-soft">{parcel.refused === undefined ? 'to send' : 'not taken'}</span>
-      </p>
-      {parcel.refused !== undefined && (
-        <>
-          <p className="my-1 text-[14px] text-madder">✕ {parcel.refused}</p>
-          <p className="flex gap-2">
-            <Button look="quiet" onClick={() => dispatch(sentAgain({ parcelId }))}>
-              Send again
-            </Button>
-            <Button look="danger" onClick={() => dispatch(givenUp({ parcelId }))}>
-              Do without it
-            </Button>
-          </p>
-        </>
-      )}
-    </li>
-  );
-}
-
-function wordsOf(parcel: Parcel): string {
-  if (parcel.kind === 'session') {
-    const { session } = parcel;
-    const what = session.removedAt ? 'discarded' : session.endedAt ? 'finished' : 'begun';
-    return `A lesson of ${session.date}, ${what}`;
-  }
-  const { observations } = parcel;
-  const [first] = observations;
-  if (observations.length > 1) return `${observations.length} marks`;
-  return first?.kind === 'try' ? `${first.text}: ${first.result}` : (first?.kind ?? 'an entry');
 }

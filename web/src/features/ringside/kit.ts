@@ -34,11 +34,14 @@ export async function packKit({ dispatch }: BookStore): Promise<void> {
     dispatch(api.endpoints.lessons.initiate({}, fresh)),
   ]);
   if (!horses.data || !riders.data || !lessons.data) return;
-  const before = (await keptKit())?.documents ?? {};
+  const before = await keptKit();
+  const revisions = new Map(before?.lessons.map(({ id, revision }) => [id, revision]));
   const documents: Record<string, Lesson> = {};
-  for (const { id } of lessons.data.slice(0, MOST_LESSONS)) {
-    const lesson = await dispatch(api.endpoints.lesson.initiate(id, fresh));
-    const document = lesson.data?.document ?? before[id];
+  for (const { id, revision } of lessons.data.slice(0, MOST_LESSONS)) {
+    const kept = before?.documents[id];
+    const asKept = kept && revisions.get(id) === revision;
+    const lesson = asKept ? null : await dispatch(api.endpoints.lesson.initiate(id, fresh));
+    const document = lesson?.data?.document ?? kept;
     if (document) documents[id] = document;
   }
   const kit: Kit = { horses: horses.data, riders: riders.data, lessons: lessons.data, documents };

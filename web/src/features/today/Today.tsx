@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import type { Horse } from '@canter-book/core/observations/records';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
   useHealthQuery,
@@ -10,7 +11,8 @@ import {
   type YardRow,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, longDate, today } from '../../app/dates.ts';
+import { ago, byDate, longDate, today } from '../../app/dates.ts';
+import { useInSteps } from '../../app/useInSteps.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -29,69 +31,89 @@ const SEARCHED_FROM = 12;
 export default function Today() {
   useTitle('Today');
   const date = today();
-  const horses = useHorsesQuery();
-  const yard = useYardQuery(date);
+  const horsesQuery = useHorsesQuery();
+  const yardQuery = useYardQuery(date);
+  const horses = useInSteps(horsesQuery.data)?.filter((h) => !h.retiredOn);
+  const yard = useInSteps(yardQuery.data);
   const health = useHealthQuery();
-  const { data: lessons = [] } = useLessonsQuery({});
-  const [name, setName] = useState('');
-  if (!horses.data || !yard.data) {
-    return <QueryState query={horses.data ? yard : horses} what="yard" />;
-  }
-  const nameOf = new Map(horses.data.filter((h) => !h.retiredOn).map((h) => [h.id, h.name]));
-  const rows = yard.data
-    .filter((row) => nameOf.has(row.horseId))
-    .filter((row) => nameOf.get(row.horseId)!.toLowerCase().includes(name.trim().toLowerCase()))
-    .sort(longestWaiting);
   return (
     <Page
       title="Today"
       about={`${longDate(date)}${health.data?.demo ? ` · ${health.data.demo} (demo)` : ''}`}
     >
       <div className="max-w-[1500px] p-5 md:p-7">
-        {nameOf.size === 0 ? (
+        {horses?.length === 0 ? (
           <FirstPage />
         ) : (
-          <>
-            <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
-              <p className="max-w-2xl text-soft">
-                The horse that has waited longest stands first. Beside it: what to work on first,
-                and its last lesson.
-              </p>
-              {nameOf.size >= SEARCHED_FROM && (
-                <div className="w-72 max-w-full">
-                  <TextInput
-                    type="search"
-                    aria-label="Find a horse"
-                    placeholder={`Find one of ${nameOf.size} horses`}
-                    value={name}
-                    onChange={(e) => setName(e.target.value)}
-                  />
-                </div>
-              )}
-            </div>
-            <Rows
-              items={rows}
-              keyOf={(row) => row.horseId}
-              height={104}
-              render={(row) => (
-                <Waiting
-                  row={row}
-                  name={nameOf.get(row.horseId)!}
-                  lesson={lessons.find((l) => l.horseId === row.horseId) ?? null}
-                />
-              )}
-            />
-            {rows.length === 0 && <p className="py-6 text-soft">No horse of that name.</p>}
-          </>
+          <Waitings horses={horses} yard={yard}>
+            <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
+          </Waitings>
         )}
       </div>
     </Page>
   );
 }
 
+interface WaitingsProps {
+  horses: readonly Horse[] | undefined;
+  yard: readonly YardRow[] | undefined;
+  /** What stands here until both are known. */
+  children: ReactNode;
+}
+
+/** The horses in the order in which they wait. */
+function Waitings({ horses = [], yard, children }: WaitingsProps) {
+  const { data: lessons = [] } = useLessonsQuery({});
+  const [name, setName] = useState('');
+  const nameOf = new Map(horses.map((h) => [h.id, h.name]));
+  const wanted = name.trim().toLowerCase();
+  const rows = (yard ?? [])
+    .filter((row) => nameOf.get(row.horseId)?.toLowerCase().includes(wanted))
+    .sort(longestWaiting);
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
+        <p className="max-w-2xl text-soft">
+          The horse that has waited longest stands first. Beside it: what to work on first, and its
+          last lesson.
+        </p>
+        {nameOf.size >= SEARCHED_FROM && (
+          <div className="w-72 max-w-full">
+            <TextInput
+              type="search"
+              aria-label="Find a horse"
+              placeholder={`Find one of ${nameOf.size} horses`}
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </div>
+        )}
+      </div>
+      {yard && horses.length > 0 ? (
+        <Rows
+          items={rows}
+          keyOf={(row) => row.horseId}
+          height={104}
+          render={(row) => (
+            <Waiting
+              row={row}
+              name={nameOf.get(row.horseId)!}
+              lesson={lessons.find((l) => l.horseId === row.horseId) ?? null}
+            />
+          )}
+        />
+      ) : (
+        children
+      )}
+      {wanted !== '' && rows.length === 0 && (
+        <p className="py-6 text-soft">No horse of that name.</p>
+      )}
+    </>
+  );
+}
+
 /** The longest rest first; a horse that was never worked is nobody’s oversight, and comes last. */
-const longestWaiting = (a: YardRow, b: YardRow): number =>
-  (a.lastDate ?? '9999').localeCompare(b.lastDate ?? '9999');
+const longestWaiting = (a: YardRow, b: YardRow): number => byDate(a.lastDate, b.lastDate);
 
 /** An empty book: what to do first, and what comes of it. */
 function FirstPage() {

@@ -1,4 +1,4 @@
-import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
+import { useEffect, useImperativeHandle, useLayoutEffect, useRef, type Ref } from 'react';
 import { closeBrackets } from '@codemirror/autocomplete';
 import {
   defaultKeymap,
@@ -55,7 +55,8 @@ export function Editor(props: EditorProps) {
     calls.current = { onText, onLine, onHistory, onHead, help };
   });
 
-  useEffect(() => {
+  // Before its handle is handed out.
+  useLayoutEffect(() => {
     const listener = EditorView.updateListener.of((update) => {
       if (update.docChanged) {
         calls.current.onText(update.state.doc.toString());

@@ -1,6 +1,6 @@
 import { lettersOf } from '@canter-book/core/arena/arena';
 import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
-import { FORM_SCHEMAS, formOf } from '@canter-book/core/forms/table';
+import { formOf, paramsSchema } from '@canter-book/core/forms/table';
 import { CONDITIONS, type Instruction } from '@canter-book/core/lesson/document';
 import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
 import { useDesk } from '../deskModel.ts';
@@ -37,7 +37,7 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
     const { [name]: _, ...rest } = instruction.params;
     const params = value === undefined ? rest : { ...rest, [name]: value };
     // A value the form does not know is not taken over.
-    if (FORM_SCHEMAS[instruction.form].safeParse(params).success) {
+    if (paramsSchema(instruction.form).safeParse(params).success) {
       onChange({ ...instruction, params });
     }
   };

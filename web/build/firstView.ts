@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import type { Plugin } from 'vite';
+import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from '../src/app/spine.ts';
+
+/**
+ * The closed book, shown while its script is on the way: the spine with its tabs, which already
+ * lead where they say.
+ */
+function cover(): string {
+  const tabs = TABS.map(({ to, label }) => `<a href="${to}" class="${SPINE_TAB}">${label}</a>`);
+  return [
+    '<div class="cover flex h-full flex-col-reverse md:flex-row">',
+    `<header class="${SPINE}"><span class="${SPINE_MARK}">C</span>`,
+    `<nav aria-label="Main" class="${SPINE_TABS}">${tabs.join('')}</nav></header>`,
+    '<main class="min-h-0 flex-1"><p class="p-8 text-soft">Opening the book …</p></main>',
+    '</div>',
+  ].join('');
+}
+
+const SCREEN = /screen\(\s*'([^']*)',\s*\(\) => import\('([^']+)'\),?\s*\)/g;
+
+/**
+ * Makes the first view quick: the cover stands in the page itself, and `hints.json` lists for each
+ * address the scripts of its screen, so that the server can name them before the first of them is read.
+ */
+export function firstView(): Plugin {
+  const router = resolve(import.meta.dirname, '../src/app/router.tsx');
+  return {
+    name: 'first-view',
+    transformIndexHtml: {
+      order: 'post',
+      // The cover comes first: its style is not kept waiting by scripts.
+      handler: (html) =>
+        html
+          .replace('<!-- cover -->', cover())
+          .replaceAll('rel="modulepreload"', 'rel="modulepreload" fetchpriority="low"')
+          .replaceAll('<script type="module"', '<script type="module" fetchpriority="low"'),
+    },
+    generateBundle(_options, bundle) {
+      const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
+      const named = new Map(chunks.map((chunk) => [chunk.fileName, chunk]));
+      const needs = (file: string, all = new Set<string>()): ReadonlySet<string> => {
+        if (all.has(file)) return all;
+        all.add(file);
+        for (const next of named.get(file)?.imports ?? []) needs(next, all);
+        return all;
+      };
+      const entry = chunks.find((chunk) => chunk.isEntry);
+      const inPage = entry ? needs(entry.fileName) : new Set();
+      const hints: Record<string, string[]> = {};
+      for (const [, address, file] of readFileSync(router, 'utf8').matchAll(SCREEN)) {
+        const module = resolve(dirname(router), file!);
+        const chunk = chunks.find((c) => c.facadeModuleId === module);
+        if (!chunk) this.error(`first-view: no chunk for the screen ${file}`);
+        hints[`/${address}`] = [...needs(chunk.fileName)]
+          .filter((name) => !inPage.has(name))
+          .map((name) => `/${name}`);
+      }
+      if (Object.keys(hints).length === 0) this.error('first-view: no screens found in the router');
+      this.emitFile({
+        type: 'asset',
+        fileName: 'hints.json',
+        source: JSON.stringify(hints),
+      });
+    },
+  };
+}

@@ -1,0 +1,20 @@
+/** The tabs of the spine, in the order of the work. */
+export const TABS = [
+  { to: '/', label: 'Today' },
+  { to: '/horses', label: 'Horses' },
+  { to: '/desk', label: 'Desk' },
+  { to: '/shelf', label: 'Shelf' },
+  { to: '/ringside', label: 'Ringside' },
+  { to: '/debrief', label: 'Debrief' },
+  { to: '/progress', label: 'Progress' },
+  { to: '/book', label: 'Book' },
+];
+
+export const SPINE =
+  'spine z-10 flex shrink-0 items-center md:w-[76px] md:flex-col md:pt-3 landscape-phone:pt-1';
+export const SPINE_TABS =
+  'flex flex-1 md:w-full md:flex-col md:gap-1.5 md:pl-2 landscape-phone:gap-0';
+export const SPINE_TAB =
+  'spine-tab flex min-h-14 min-w-0 flex-auto items-center justify-center px-0.5 text-[12px] tracking-tight md:text-[13px] md:tracking-normal font-medium no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-none md:rounded-l-lg md:pr-2 landscape-phone:min-h-0 landscape-phone:flex-1';
+export const SPINE_MARK =
+  'mx-2 hidden h-10 w-10 items-center justify-center rounded-full border border-[#f7e9d6]/60 font-book text-xl font-semibold text-[#f7e9d6] md:mb-5 md:flex landscape-phone:hidden';
