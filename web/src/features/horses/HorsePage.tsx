@@ -13,6 +13,7 @@ import {
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, longDate, shortDate, today } from '../../app/dates.ts';
+import { useInSteps } from '../../app/useInSteps.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -24,16 +25,18 @@ import { ScaleStraps } from './ScaleStraps.tsx';
 import { Strides } from './Strides.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 
+const UNKNOWN = { left: null, right: null };
+
 export default function HorsePage() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
-  const known = useReadingsQuery(id);
+  const marks = useInSteps(useReadingsQuery(id).data);
   const sessions = useSessionsQuery({ horseId: id, limit: 8 });
   const { data: riders = [] } = useRidersQuery();
   useTitle(query.data?.name ?? 'Horse');
   if (!query.data) return <QueryState query={query} what="horse" />;
   const horse = query.data;
-  const standings = known.data && standingsOf(known.data.readings, dayOf(today()));
+  const standings = marks && standingsOf(marks.readings, dayOf(today()));
   const next = standings && firstUnconfirmed(standings);
   const names = horse.riderIds
     .map((r) => riders.find((x) => x.id === r)?.name.split(' ')[0])
@@ -64,7 +67,7 @@ export default function HorsePage() {
             Buckle: today’s estimate from all that was seen. Keeper: how sure it is. Notch: four
             weeks ago. Marks 0–10.
           </p>
-          {known.data && known.data.readings.length === 0 && (
+          {marks?.readings.length === 0 && (
             <div className="mb-6">
               <Empty title="No marks yet.">
                 <p>Six marks on each rein at the end of a lesson set the buckles.</p>
@@ -72,20 +75,24 @@ export default function HorsePage() {
               </Empty>
             </div>
           )}
-          {standings ? (
-            <div className="flex flex-col gap-2.5">
+          {/* Their room is kept, so that what stands below does not jump. */}
+          <div className="relative">
+            {!standings && (
+              <div className="absolute inset-0">
+                <Loading what="marks" />
+              </div>
+            )}
+            <div className={`flex flex-col gap-2.5 ${standings ? '' : 'invisible'}`}>
               {SCALES.map((scale) => (
                 <ScaleStraps
                   key={scale}
                   scale={scale}
                   words={SCALE_WORDS[scale]}
-                  standing={standings[scale]}
+                  standing={standings?.[scale] ?? UNKNOWN}
                 />
               ))}
             </div>
-          ) : (
-            <Loading what="marks" />
-          )}
+          </div>
         </section>
         <aside className="flex flex-col gap-7 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l">
           <section>
@@ -108,9 +115,10 @@ export default function HorsePage() {
               </p>
             ) : (
               <p className="text-soft">
-                {known.data?.readings.length
-                  ? 'Every marked scale is confirmed.'
-                  : 'It shows after the first marks.'}
+                {marks &&
+                  (marks.readings.length > 0
+                    ? 'Every marked scale is confirmed.'
+                    : 'It shows after the first marks.')}
               </p>
             )}
           </section>
@@ -146,7 +154,7 @@ function About({
           .filter(Boolean)
           .join(' · ')}
       </span>
-      <span className="block">
+      <span className="block min-h-[2lh] md:min-h-[1lh]">
         {[
           horse.retiredOn && `retired ${longDate(horse.retiredOn)}`,
           riders && `ridden by ${riders}`,
