@@ -35,7 +35,11 @@ export default {
   testTimeout: 120_000,
   projects: [
     { ...project('core'), transform: { '\\.tsx?$': swc(false) } },
-    { ...project('server'), transform: { '\\.tsx?$': swc(false) } },
+    {
+      ...project('server'),
+      transform: { '\\.tsx?$': swc(false) },
+      globalSetup: '<rootDir>/tools/freshBook.mjs',
+    },
     { ...project('cli'), transform: { '\\.tsx?$': swc(false) } },
     project('web', {
       testEnvironment: '<rootDir>/web/jest.environment.mjs',

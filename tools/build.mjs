@@ -14,6 +14,7 @@ import {
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { freshBook } from './freshBook.mjs';
 import { root, setup } from './setup.mjs';
 
 const dist = join(root, 'dist');
@@ -109,6 +110,7 @@ export async function build() {
   buildWeb();
   packWeb();
   await buildServer();
+  await freshBook(join(dist, 'server/fresh-book'));
   writeFileSync(stamp, hash);
 }
 

@@ -23,6 +23,10 @@ const REMOVED_FOR_MS = 60 * 24 * 3600 * 1000;
 
 const here = dirname(fileURLToPath(import.meta.url));
 
+/** Beside the built program, or where it lies in the sources. */
+const inFolders = (built: string, source: string): string | undefined =>
+  [join(here, built), join(here, source)].find(existsSync);
+
 interface Settings {
   readonly port: number;
   readonly host: string;
@@ -55,7 +59,7 @@ function settings(): Settings {
     web: resolve(values.web ?? join(here, '../web')),
     where: process.env.DATABASE_URL
       ? { kind: 'url', url: process.env.DATABASE_URL }
-      : { kind: 'folder', folder },
+      : { kind: 'folder', folder, fresh: inFolders('fresh-book', '../../.cache/fresh-book') },
   };
 }
 
@@ -79,7 +83,7 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 async function main() {
   const set = settings();
   const { where, folder } = set;
-  const migrations = [join(here, 'migrations'), join(here, 'db/migrations')].find(existsSync)!;
+  const migrations = inFolders('migrations', 'db/migrations')!;
   const connection = await connect(where, migrations, (error) =>
     logger.warn(loggable(error), 'A connection to the database broke'),
   );

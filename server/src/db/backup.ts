@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { open, rename, statfs } from 'node:fs/promises';
@@ -40,9 +41,11 @@ export async function backUp(
   mkdirSync(backups, { recursive: true });
   const file = join(backups, nameOf({ at: now, records: await size() }));
   const part = `${file}.part`;
+  signal?.throwIfAborted();
+  const target = createWriteStream(part);
   try {
     const packed = createGzip({ level: 4 });
-    await pipeline(Readable.from(lines(now)), packed, createWriteStream(part), {
+    await pipeline(Readable.from(lines(now)), packed, target, {
       ...(signal && { signal }),
     });
     const handle = await open(part, 'r+');
@@ -51,6 +54,8 @@ export async function backUp(
     await verify(part, signal);
     await rename(part, file);
   } catch (error) {
+    // Broken off before it was opened, the file would still come into being afterwards.
+    if (!target.closed) await once(target, 'close');
     rmSync(part, { force: true });
     throw error;
   }

@@ -1,4 +1,13 @@
-import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
@@ -15,8 +24,8 @@ export interface Connection {
 }
 
 export type Where =
-  | { readonly kind: 'memory' }
-  | { readonly kind: 'folder'; readonly folder: string }
+  /** `fresh`: a new, empty book, to be copied where there is none yet. */
+  | { readonly kind: 'folder'; readonly folder: string; readonly fresh?: string | undefined }
   | { readonly kind: 'url'; readonly url: string };
 
 /** What the person who started the program can put right: said in one sentence. */
@@ -28,7 +37,7 @@ export class CannotOpenError extends Error {
 }
 
 /**
- * Opens the book: PGlite in a folder or in memory, or a PostgreSQL server by its URL; one schema and
+ * Opens the book: PGlite in a folder, or a PostgreSQL server by its URL; one schema and
  * one set of migrations for all.
  *
  * @param onError told of a connection that broke while nobody used it
@@ -41,13 +50,14 @@ export async function connect(
   onError: (error: Error) => void = () => {},
 ): Promise<Connection> {
   if (where.kind === 'url') return connectServer(where.url, migrationsFolder, onError);
-  if (where.kind === 'folder') checkFolder(where.folder);
-  const release = where.kind === 'folder' ? lockFolder(where.folder) : () => {};
+  checkFolder(where.folder);
+  const release = lockFolder(where.folder);
   try {
     const { PGlite } = await import('@electric-sql/pglite');
     const { drizzle } = await import('drizzle-orm/pglite');
     const { migrate } = await import('drizzle-orm/pglite/migrator');
-    const client = where.kind === 'folder' ? new PGlite(join(where.folder, 'pg')) : new PGlite();
+    if (where.fresh) beginBook(where.folder, where.fresh);
+    const client = new PGlite(join(where.folder, 'pg'));
     await client.waitReady;
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder });
@@ -63,6 +73,16 @@ export async function connect(
     release();
     throw error;
   }
+}
+
+/** Copies the fresh book beside the place of the new one, so that there is a whole one or none. */
+function beginBook(folder: string, fresh: string): void {
+  const pg = join(folder, 'pg');
+  if (existsSync(pg)) return;
+  const begun = join(folder, 'pg.begun');
+  rmSync(begun, { recursive: true, force: true });
+  cpSync(fresh, begun, { recursive: true });
+  renameSync(begun, pg);
 }
 
 /** One level at a time: asked for all at once, Node.js never ends where the system has no such folders. */

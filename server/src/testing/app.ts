@@ -1,3 +1,5 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
@@ -8,7 +10,7 @@ import { createApp, type AppDeps } from '../app.ts';
 import { connect, type Where } from '../db/connect.ts';
 import { createBook } from '../repositories/book.ts';
 
-/** For tests: a real app on a real database in memory, and valid documents to send it. */
+/** For tests: a real app on a real database, and valid documents to send it. */
 
 export const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), '../db/migrations');
 
@@ -26,13 +28,21 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   return { app, book, db: connection.db, where, close };
 }
 
+const FRESH = join(dirname(fileURLToPath(import.meta.url)), '../../../.cache/fresh-book');
+
 /**
  * A database of its own: on the PostgreSQL server of `TEST_DATABASE_URL` when there is one, else PGlite in
- * memory. The same tests run on both.
+ * a folder. The same tests run on both.
  */
 export async function freshPlace(): Promise<{ where: Where; drop(): Promise<void> }> {
   const server = process.env['TEST_DATABASE_URL'];
-  if (!server) return { where: { kind: 'memory' }, drop: async () => {} };
+  if (!server) {
+    const folder = mkdtempSync(join(tmpdir(), 'canter-book-test-'));
+    return {
+      where: { kind: 'folder', folder, fresh: FRESH },
+      drop: async () => rmSync(folder, { recursive: true, force: true }),
+    };
+  }
   const name = `test_${v7().replaceAll('-', '')}`;
   await onServer(server, `create database ${name}`);
   const url = new URL(server);

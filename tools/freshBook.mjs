@@ -1,0 +1,41 @@
+/** A new, empty book: the data folder of its database, migrated, to be copied where a book begins. */
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { root } from './setup.mjs';
+
+const MIGRATIONS = join(root, 'server/src/db/migrations');
+
+/** What a fresh book is made from; another database or another table makes another book. */
+function madeFrom() {
+  const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json')));
+  const files = readdirSync(MIGRATIONS, { recursive: true }).filter((f) => /\.(sql|json)$/.test(f));
+  for (const file of files.sort()) hash.update(file).update(readFileSync(join(MIGRATIONS, file)));
+  return hash.digest('hex');
+}
+
+/** Makes it in a folder, unless it is there already. */
+export async function freshBook(folder) {
+  const stamp = `${folder}.made-from`;
+  const wanted = madeFrom();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  rmSync(stamp, { force: true });
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(dirname(folder), { recursive: true });
+  const { PGlite } = await import('@electric-sql/pglite');
+  const { drizzle } = await import('drizzle-orm/pglite');
+  const { migrate } = await import('drizzle-orm/pglite/migrator');
+  const client = new PGlite(folder);
+  await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+  await client.close();
+  writeFileSync(stamp, wanted);
+}
+
+/** Where the tests and whoever starts from source find it. */
+export const FRESH_BOOK = join(root, '.cache/fresh-book');
+
+/** Jest calls this before the tests of the server. */
+export default () => freshBook(FRESH_BOOK);
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await freshBook(FRESH_BOOK);
