@@ -129,6 +129,11 @@ describe('observations', () => {
     await put('sessions', session);
     const first = mark(session.id, 4);
     await send(first);
+    // Twice: the second answer is the first one, kept.
+    for (const _ of [1, 2]) {
+      const { body } = await api().get(`/api/horses/${horse.id}/readings`).expect(200);
+      expect(body.readings).toMatchObject([{ value: expect.closeTo(4, 9) }]);
+    }
     await send(mark(session.id, 5.5, { corrects: first.id }));
     const { readings } = (await api().get(`/api/horses/${horse.id}/readings`).expect(200)).body;
     expect(readings).toEqual([

@@ -15,6 +15,7 @@ import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
+import { sameUntilWritten } from './routes/unchanged.ts';
 import { yardRoutes } from './routes/yard.ts';
 import { serveWeb } from './webFiles.ts';
 
@@ -27,6 +28,8 @@ export interface AppDeps {
   readonly demo: string | null;
   /** Resolves when the database answers. */
   ping(): Promise<void>;
+  /** Whether only this process writes the book. */
+  readonly alone?: boolean;
   /** What the disk of the book has left; unbounded where the database has its own. */
   readonly freeBytes?: () => Promise<number>;
   /** Names under which the book may be called, beside those of this machine. */
@@ -98,9 +101,15 @@ export function createApp(deps: AppDeps): Express {
   app.use('/api', compression());
   app.use('/api', express.json({ limit: '4mb' }), onlyStorable);
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
+  let writes = 0;
   app.use('/api', (req, res, next) => {
     if (req.method !== 'GET' && req.method !== 'HEAD') {
-      res.once('finish', () => res.statusCode < 400 && deps.onWrite?.());
+      writes++;
+      res.once('close', () => writes++);
+      res.once('finish', () => {
+        writes++;
+        if (res.statusCode < 400) deps.onWrite?.();
+      });
     }
     next();
   });
@@ -108,6 +117,12 @@ export function createApp(deps: AppDeps): Express {
     res.set('Cache-Control', 'no-store');
     next();
   });
+
+  if (deps.alone)
+    app.use(
+      ['/api/yard', '/api/horses/:id/readings'],
+      sameUntilWritten(() => writes),
+    );
 
   app.get('/api/health', async (_req, res) => {
     await deps.ping();

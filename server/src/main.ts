@@ -96,7 +96,7 @@ async function main() {
     demo: set.demo ? DEMO_YARD : null,
     ping: () => connection.ping(),
     hosts: set.hosts,
-    ...(where.kind === 'folder' && { freeBytes: () => freeBytesOf(folder) }),
+    ...(where.kind === 'folder' && { alone: true, freeBytes: () => freeBytesOf(folder) }),
     onWrite: () => copies?.changed(),
     ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
   });

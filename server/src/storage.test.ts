@@ -57,6 +57,25 @@ describe('what the observations say', () => {
     expect(await evidence.fillMissing()).toBe(0);
   });
 
+  test('many batches at once are each stored once, and one that cannot be stored fails alone', async () => {
+    const { horses, sessions, observations } = server.book;
+    const horse = await horses.save(someHorse());
+    const session = await sessions.save(someSession(horse.id));
+    const note = (sessionId: string) => seen(sessionId, { kind: 'note', text: 'soft' });
+    const batches = Array.from({ length: 30 }, () => [note(session.id), note(session.id)]);
+    const stranger = note(v7());
+    const broken = { ...note(session.id), at: 'no time' };
+    const answers = await Promise.allSettled(
+      [...batches, ...batches, [stranger], [broken]].map((batch) => observations.append(batch)),
+    );
+    const stored = answers.map((a) => (a.status === 'fulfilled' ? a.value.stored : 'failed'));
+    expect(stored.slice(0, 60).filter((n) => n === 2)).toHaveLength(30);
+    expect(stored.slice(0, 60).filter((n) => n === 0)).toHaveLength(30);
+    expect(stored.slice(60)).toEqual([0, 'failed']);
+    expect(answers[60]).toMatchObject({ value: { unknownSessions: [stranger.sessionId] } });
+    expect(await observations.ofSession(session.id)).toHaveLength(60);
+  });
+
   test('the last session of each horse is the last one up to that day', async () => {
     const { horses, sessions } = server.book;
     const horse = await horses.save(someHorse());

@@ -31,6 +31,7 @@ export async function serveFiveYears(): Promise<void> {
     demo: null,
     ping: () => connection.ping(),
     requestsAMinute: 1e9,
+    alone: true,
   });
   const server = app.listen(0, '127.0.0.1');
   await new Promise((open) => server.once('listening', open));

@@ -4,6 +4,7 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
 import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
+import { takeTurns } from '../turns.ts';
 import { holdHorsesOf } from './evidence.ts';
 import type { Transaction } from './revisioned.ts';
 
@@ -81,6 +82,79 @@ export async function addObservations(
   return { storedIds, unknownSessions: ids.filter((id) => !horseOf.has(id)) };
 }
 
+export interface Appended {
+  readonly stored: number;
+  readonly storedIds: readonly string[];
+  readonly unknownSessions: readonly string[];
+}
+
+interface Waiting {
+  readonly batch: readonly Observation[];
+  done(answer: Appended): void;
+  failed(error: unknown): void;
+}
+
+/** Of batches that are written together; a large one is written alone. */
+const MOST_TOGETHER = 500;
+
+/**
+ * Writes batches in the order in which they come. Those that come while others are being written are
+ * written together: what costs is the transaction, not the mark.
+ */
+class Appending {
+  private waiting: Waiting[] = [];
+  private writing = false;
+
+  constructor(private readonly db: Database) {}
+
+  append(batch: readonly Observation[]): Promise<Appended> {
+    return new Promise((done, failed) => {
+      this.waiting.push({ batch, done, failed });
+      if (!this.writing) void this.write();
+    });
+  }
+
+  private async write(): Promise<void> {
+    this.writing = true;
+    while (this.waiting.length > 0) {
+      // The database in this process lets nobody in while it works: those at the door first.
+      await takeTurns();
+      await this.together(this.take());
+    }
+    this.writing = false;
+  }
+
+  private take(): Waiting[] {
+    let [count, observed] = [0, 0];
+    for (const { batch } of this.waiting) {
+      if (count > 0 && observed + batch.length > MOST_TOGETHER) break;
+      count++;
+      observed += batch.length;
+    }
+    return this.waiting.splice(0, count);
+  }
+
+  private async together(taken: readonly Waiting[]): Promise<void> {
+    try {
+      const all = taken.flatMap(({ batch }) => batch);
+      const written = await this.db.transaction((tx) => addObservations(tx, all));
+      const stored = new Set(written.storedIds);
+      const unknown = new Set(written.unknownSessions);
+      for (const { batch, done } of taken) {
+        // Sent twice at once it is stored once, and said to be stored to the first.
+        const storedIds = batch.map((o) => o.id).filter((id) => stored.delete(id));
+        const sessionIds = new Set(batch.map((o) => o.sessionId));
+        const unknownSessions = [...sessionIds].filter((id) => unknown.has(id));
+        done({ stored: storedIds.length, storedIds, unknownSessions });
+      }
+    } catch (error) {
+      // One of them may be at fault: the others do not answer for it.
+      if (taken.length > 1) for (const one of taken) await this.together([one]);
+      else taken[0]!.failed(error);
+    }
+  }
+}
+
 export interface NamedReading {
   date: string;
   horse: string;
@@ -89,17 +163,15 @@ export interface NamedReading {
 
 /** What was seen: only ever added to. */
 export function observationStore(db: Database) {
+  const appending = new Appending(db);
   return {
     /**
      * Appends what is new; what is known already is left alone, so a batch can be sent twice. All of it is
      * stored or nothing.
      */
-    async append(
-      batch: readonly Observation[],
-    ): Promise<{ stored: number; storedIds: string[]; unknownSessions: string[] }> {
+    async append(batch: readonly Observation[]): Promise<Appended> {
       if (batch.length === 0) return { stored: 0, storedIds: [], unknownSessions: [] };
-      const done = await db.transaction((tx) => addObservations(tx, batch));
-      return { stored: done.storedIds.length, ...done };
+      return appending.append(batch);
     },
     /**
      * What stands of some kinds, of one horse since a day: the newest, oldest first, as the text of a JSON

@@ -20,7 +20,14 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   const book = createBook(connection.db);
   const logger = pino({ level: 'silent' });
   const { ping } = connection;
-  const app = createApp({ book, logger, demo: null, ping, ...more });
+  const app = createApp({
+    book,
+    logger,
+    demo: null,
+    ping,
+    alone: where.kind === 'folder',
+    ...more,
+  });
   const close = async () => {
     await connection.close();
     await drop();
