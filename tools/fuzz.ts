@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { holdsFor } from '../core/src/testing/hold.ts';
 import { mutatedText } from '../core/src/testing/mutatedText.ts';
@@ -5,17 +6,20 @@ import { mutatedText } from '../core/src/testing/mutatedText.ts';
 /** `npm run fuzz [-- runs seed]`: mutated lessons until one breaks; the slow ones are told as well. */
 
 const SLOW_MS = 250;
+const CURRENT = '.cache/fuzz-current.txt';
 
 const [runs = '1000000', seed = String(Date.now() % 2 ** 31)] = process.argv.slice(2);
 console.log(`${runs} lessons, seed ${seed}`);
 const slow: { ms: number; text: string }[] = [];
 let done = 0;
 let current = '';
-// A text that never ends can only be told from outside: the last one written is it.
+// A text that never ends, or takes all memory, can only be told from outside.
+console.log(`The text under way stands in ${CURRENT}`);
 const began = performance.now();
 const result = fc.check(
   fc.property(mutatedText, (text) => {
     current = text;
+    writeFileSync(CURRENT, text);
     const from = performance.now();
     holdsFor(text);
     const ms = performance.now() - from;

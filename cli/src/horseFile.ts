@@ -32,8 +32,11 @@ export interface HorseOption {
 export const withHorse = (command: Command): Command =>
   command.option('--horse <file>', 'the horse it is for: its paces, stage and limits');
 
+/** `YYYY-MM-DD`. */
+export const today = (): string => new Date().toISOString().slice(0, 10);
+
 export const profileFor = ({ horse }: HorseOption): HorseProfile =>
-  horse === undefined ? ANY_HORSE : profileOfFile(readHorseFile(horse));
+  horse === undefined ? ANY_HORSE : profileOfFile(readHorseFile(horse), today());
 
 /** The horse a lesson was judged for, as the answers name it. */
 export const horseJson = ({ name, stage, heightCm }: HorseProfile, assumed: boolean) => ({

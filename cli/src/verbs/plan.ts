@@ -8,7 +8,7 @@ import {
   type HorseFile,
   type Wishes,
 } from '@canter-book/core/planner/request';
-import { checked, readHorseFile } from '../horseFile.ts';
+import { checked, readHorseFile, today } from '../horseFile.ts';
 import { giveUp } from '../textFile.ts';
 
 interface PlanOptions {
@@ -34,7 +34,7 @@ export function addPlan(program: Command): void {
     .option('--minutes <n>', 'length of the lesson', '45')
     .option('--arena <size>', 'width x length in metres', '20x60')
     .option('--approach <name>', 'steady-hand, stretch-first or light-rein')
-    .option('--date <day>', 'the day of the lesson', new Date().toISOString().slice(0, 10))
+    .option('--date <day>', 'the day of the lesson', today())
     .option('--seed <n>', 'settles what is equally good', '1')
     .option('--mood <mood>', 'as usual, fresh or tired', 'as usual')
     .option('--hot', 'a hot day')

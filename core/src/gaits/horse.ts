@@ -1,5 +1,6 @@
 import type { MovingGait, PaceName, Stride } from './paces.ts';
 import { ownTable, type Measurement } from './measured.ts';
+import { holding, type Restriction } from './restriction.ts';
 import type { Stage } from './stage.ts';
 import { STAGES, type StageLimits } from './stages.ts';
 import { scaledTable, type StrideTable } from './strideTable.ts';
@@ -14,6 +15,8 @@ export interface HorseProfile {
   readonly hollowSide: 'left' | 'right' | null;
   /** The instructor's own limits, instead of the stage's. */
   readonly limits?: Partial<StageLimits>;
+  /** What it may not be asked for a time, on the day it is ridden. */
+  readonly restrictions?: readonly Restriction[];
   /** Years. */
   readonly age?: number;
   readonly fitness?: 'unfit' | 'fit';
@@ -31,8 +34,23 @@ export const ANY_HORSE: HorseProfile = {
 
 const YOUNG_YEARS = 4;
 
-/** What this horse may be asked: its stage's limits, where the instructor has not set others. */
-export function limitsOf({ stage, age, limits }: HorseProfile): StageLimits {
+/** What this horse may be asked: its stage's limits, where the instructor has not set others, and no more for a time. */
+export function limitsOf(horse: HorseProfile): StageLimits {
+  const limits = lastingLimitsOf(horse);
+  const leastM = Math.max(0, ...holding(horse.restrictions, 'circle').map((r) => r.leastM));
+  if (leastM === 0) return limits;
+  const { walk, trot, canter } = limits.smallestCircleM;
+  return {
+    ...limits,
+    smallestCircleM: {
+      walk: Math.max(walk, leastM),
+      trot: Math.max(trot, leastM),
+      canter: Math.max(canter, leastM),
+    },
+  };
+}
+
+function lastingLimitsOf({ stage, age, limits }: HorseProfile): StageLimits {
   const own = STAGES[stage];
   if (age === undefined || age > YOUNG_YEARS) return { ...own, ...limits };
   // A young horse keeps the large circles and the early breaks of stage 2, whatever it has learned.

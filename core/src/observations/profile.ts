@@ -1,4 +1,5 @@
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
+import { inForce } from '../gaits/restriction.ts';
 import { STAGES, type StageLimits } from '../gaits/stages.ts';
 import type { Horse } from './records.ts';
 
@@ -6,11 +7,13 @@ import type { Horse } from './records.ts';
 const entered = <T extends object>(values: T): Partial<T> =>
   Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<T>;
 
-/** The horse of the book as the ride knows it; an average one when there is none. */
-export function profileOf(horse: Horse | null, year: number): HorseProfile {
+/** The horse of the book as the ride knows it on a day, `YYYY-MM-DD`; an average one when there is none. */
+export function profileOf(horse: Horse | null, date: string): HorseProfile {
   if (!horse) return ANY_HORSE;
   const { name, heightCm, stage, hollowSide, bornYear, measured } = horse;
-  const { smallestCircleM = {}, setBy: _by, setOn: _on, ...others } = horse.limits;
+  const { smallestCircleM = {}, setBy: _by, setOn: _on, dated, ...others } = horse.limits;
+  const restrictions = inForce(dated, date);
+  const year = Number(date.slice(0, 4));
   const circles = entered(smallestCircleM);
   const anyCircle = Object.keys(circles).length > 0;
   return {
@@ -31,5 +34,6 @@ export function profileOf(horse: Horse | null, year: number): HorseProfile {
     // A year to come is a slip of the hand: better no age than a wrong one.
     ...(bornYear !== null && bornYear <= year && { age: year - bornYear }),
     ...(horse.fitness !== 'usual' && { fitness: horse.fitness }),
+    ...(restrictions.length > 0 && { restrictions }),
   };
 }

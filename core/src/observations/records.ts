@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { hasItsPace, measurementShape } from '../gaits/measured.ts';
+import { restrictionSchema } from '../gaits/restriction.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
@@ -29,6 +30,8 @@ export const limitsSchema = z.strictObject({
   /** Who set them, and from when: the vet, the physio, the instructor. */
   setBy: z.string().trim().max(80).optional(),
   setOn: date.optional(),
+  /** What the horse may not be asked for a time. */
+  dated: z.array(restrictionSchema).max(20).optional(),
 });
 
 /** Something that changes how the past is read: a new theme, a rest, the vet or the physio. */

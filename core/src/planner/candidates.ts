@@ -3,13 +3,14 @@ import { chainOf, EXERCISES } from '../exercises/catalogue.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import type { Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
+import { sentence, type Restriction } from '../gaits/restriction.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Needs } from './need.ts';
 import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
-import { roundOf } from './spots.ts';
+import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
@@ -69,17 +70,34 @@ export function candidatesOf(request: PlanRequest): Shelf {
     const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i, shelf));
     const offered = offeredRungs(rungs);
     if (offered.length === 0) shut.push(rungs[0]!);
-    for (const readiness of offered) {
+    const rounds = offered.map((readiness) => ({
+      readiness,
+      round: roundOf(request, exercise, readiness.rung),
+    }));
+    const first = rounds[0];
+    if (first && rounds.every(({ round }) => round.breaks)) {
+      shut.push(notForNow(first.readiness, first.round.breaks!));
+    }
+    for (const { readiness, round } of rounds.filter((r) => !r.round.breaks)) {
       for (const phase of exercise.phases) {
         if (phase !== 'work' && readiness.status === 'new') continue;
         const wanted = phase === 'work' ? 1 : preferred(exercise, approach);
         if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
-        candidates.push(candidate(request, exercise, readiness, phase, needs, wanted));
+        candidates.push(candidate(request, exercise, readiness, phase, needs, wanted, round));
       }
     }
   }
   return { candidates, shut, needs };
 }
+
+/** Ready for it or not: it is not to be asked for a time. */
+const notForNow = (readiness: Readiness, restriction: Restriction): Readiness => ({
+  ...readiness,
+  status: 'not yet',
+  probability: 0,
+  because: `${sentence(restriction)}.`,
+  wouldChange: '',
+});
 
 /** In quarters: the solver is quicker with few different numbers. */
 const QUARTERS = 4;
@@ -104,6 +122,7 @@ function candidate(
   phase: ExercisePhase,
   needs: Needs,
   wanted: number,
+  round: Round,
 ): Candidate {
   const { horse, wishes } = request;
   const total = Object.values(exercise.builds).reduce((sum, w) => sum + w, 0);
@@ -124,7 +143,6 @@ function candidate(
       is: share * Math.max(needs[scale].left, needs[scale].right),
     }))
     .reduce((a, b) => (b.is > a.is ? b : a)).scale;
-  const round = roundOf(request, exercise, readiness.rung);
   return {
     id: `${exercise.id}_${readiness.rung}_${phase}`.replace(/-/g, '_'),
     exercise,

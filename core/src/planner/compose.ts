@@ -2,12 +2,12 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import { arenaText } from '../exercises/sites.ts';
-import { CANTERS_FROM } from '../gaits/stages.ts';
+import { mayRide } from '../gaits/restriction.ts';
 import type { Approach } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
 import { Pen, PLAIN, type SpotsOf } from './pen.ts';
 import { place, type Placeable, type Spot, type Standing } from './placement.ts';
-import { approachOf, profileOfFile, type Kept, type PlanRequest } from './request.ts';
+import { approachOf, canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
@@ -191,10 +191,10 @@ function addPlain(
   });
   const has = (difficulty: Difficulty) => own.some((c) => c.candidate.difficulty === difficulty);
   const added: Placeable[] = [];
-  if (!has('plain trot')) {
+  if (mayRide(horse.limits.dated, 'trot') && !has('plain trot')) {
     added.push(plain('trot', (at) => `${at} trot working, rising, go large`));
   }
-  if (horse.stage >= CANTERS_FROM && !has('plain canter')) {
+  if (canters(horse) && !has('plain canter')) {
     const canter = plain('canter', (at) => `${at} canter working, go large\n${at} trot working`);
     added.push({ ...canter, after: [...canter.after, ...added.map((a) => a.id)] });
   }

@@ -1,5 +1,6 @@
 import { findExercise } from '../exercises/catalogue.ts';
 import { shelfOf, type Shelf } from './candidates.ts';
+import { sentence } from '../gaits/restriction.ts';
 import type { PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { mostMinutes } from './timing.ts';
@@ -7,6 +8,7 @@ import { mostMinutes } from './timing.ts';
 /** What is said with a plan: wishes that could not be kept, and what to take care of today. */
 export function notesOf(request: PlanRequest, shelf: Shelf, selection: Selection): string[] {
   return [
+    ...(request.horse.limits.dated ?? []).map((r) => `${sentence(r)}.`),
     ...brokenPins(request, shelf, selection),
     ...selection.unchecked.map(
       (check) => `The warm-up does not ask “${check}”; begin the work with it.`,

@@ -20,7 +20,7 @@ import {
 import { notesOf } from './notes.ts';
 import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
-import { profileOfFile, type PlanRequest } from './request.ts';
+import { onTheDay, profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
 import { aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
@@ -63,10 +63,11 @@ const MOST_MENDS = 40;
  * through it; what it finds is mended, until it has nothing above a hint to say. Same input, same plan.
  */
 export async function planLesson(
-  request: PlanRequest,
+  asked: PlanRequest,
   solve: Solve,
   { gap = 0.01, seconds = 20, progress }: PlanOptions = {},
 ): Promise<Plan> {
+  const request = onTheDay(asked);
   const { horse, wishes } = request;
   progress?.('Looking at what is ready');
   const shelf = candidatesOf(request);

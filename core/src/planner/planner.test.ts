@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
 import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
+import type { Restriction } from '../gaits/restriction.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -57,6 +58,13 @@ const request = (horse: object, wishes: object = {}): PlanRequest => ({
   }),
 });
 const plan = (horse: object, wishes: object = {}) => planLesson(request(horse, wishes), solve);
+/** What a vet may say of the weeks around the day of the plans. */
+const saidByTheVet = (what: Restriction['what']): Restriction => ({
+  what,
+  saidBy: 'the vet',
+  from: '2026-06-01',
+  until: '2026-06-30',
+});
 const ids = (p: Plan) => p.sets.map((s) => s.exercise);
 
 /** Every 0/1 answer tried out. Source: exhaustive search. */
@@ -679,5 +687,48 @@ describe('what a lesson came to', () => {
       lost: 0,
     });
     expect(done.map((d) => d.exercise).sort()).toEqual(ids(p).sort());
+  });
+});
+
+describe('what a horse may not be asked for a time', () => {
+  const horse = (dated: Restriction[]) => ({
+    stage: 5,
+    levels: levels(6.5),
+    equipment: ['poles'],
+    limits: { dated },
+  });
+  const whats: [string, Restriction['what']][] = [
+    ['no canter until 30 June', { kind: 'no gait', gait: 'canter' }],
+    ['no trot until 30 June', { kind: 'no gait', gait: 'trot' }],
+    ['no circle under 15 m until 30 June', { kind: 'circle', leastM: 15 }],
+    ['no lateral work until 30 June', { kind: 'no lateral' }],
+    ['no poles until 30 June', { kind: 'no poles' }],
+    ['walk for the first 15 minutes until 30 June', { kind: 'walk first', minutes: 15 }],
+    ['25 minutes at most until 30 June', { kind: 'minutes', most: 25 }],
+  ];
+
+  test.each(whats)('%s: kept by the plan, and quoted', async (said, what) => {
+    const restriction = saidByTheVet(what);
+    const asked = request(horse([restriction]));
+    const made = await planLesson(asked, solve);
+    expect(made.notes[0]).toBe(`The vet: ${said}.`);
+    const read = parseLesson(made.lesson);
+    const ride = compileRide(read.lesson, profileOfFile(asked.horse, asked.wishes.date));
+    expect(ride.totals.seconds).toBeGreaterThan(20 * 60);
+    // The review knows it too: it objects to what was planned without it, and not to this.
+    const serious = (text: typeof read, as: typeof ride) =>
+      reviewLesson(text.lesson, as, text).filter((f) => f.level !== 'hint');
+    expect(serious(read, ride)).toEqual([]);
+  });
+
+  test('when it is over it is forgotten', async () => {
+    const over = { ...saidByTheVet({ kind: 'no gait', gait: 'canter' }), until: '2026-06-14' };
+    const after = await plan(horse([over]));
+    expect(after).toEqual(await plan(horse([])));
+    expect(after.lesson).toContain('canter');
+    const kept = await plan(horse([{ ...over, until: null }]));
+    expect(kept.notes[0]).toBe('The vet: no canter until further notice.');
+    expect(kept.lesson).not.toContain('canter');
+    expect(kept.leftOut.map((l) => l.why).join()).toContain('The vet: no canter');
   });
 });

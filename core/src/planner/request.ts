@@ -4,7 +4,9 @@ import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
 import { hasItsPace, measurementShape } from '../gaits/measured.ts';
+import { holding, inForce, mayRide, restrictionSchema } from '../gaits/restriction.ts';
 import { stageSchema } from '../gaits/stage.ts';
+import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
@@ -57,6 +59,8 @@ export const horseFileSchema = z.strictObject({
       steepestDeg: z.number().min(5).max(45).optional(),
       collectedBoutS: z.number().min(0).max(300).optional(),
       breakEveryMin: z.number().min(2).max(30).optional(),
+      /** What it may not be asked for a time. */
+      dated: z.array(restrictionSchema).max(20).optional(),
     })
     .default({}),
   /** Known distances it was ridden over: what is not measured is scaled by height. */
@@ -122,8 +126,11 @@ export interface PlanRequest {
 export const approachOf = ({ approach, age, stage }: HorseFile): Approach =>
   approach ?? ((age !== undefined && age <= 4) || stage <= 2 ? 'stretch-first' : 'steady-hand');
 
-export function profileOfFile(file: HorseFile): HorseProfile {
-  const { name, heightCm, stage, hollowSide, age, fitness, limits, measured } = file;
+/** The horse of a file as the ride knows it on a day; what holds for a time holds on every day when none is said. */
+export function profileOfFile(file: HorseFile, date?: string): HorseProfile {
+  const { name, heightCm, stage, hollowSide, age, fitness, measured } = file;
+  const { dated = [], ...limits } = file.limits;
+  const restrictions = date === undefined ? dated : inForce(dated, date);
   return {
     name,
     heightCm,
@@ -132,6 +139,7 @@ export function profileOfFile(file: HorseFile): HorseProfile {
     measured,
     ...(age !== undefined && { age }),
     ...(fitness !== 'usual' && { fitness }),
+    ...(restrictions.length > 0 && { restrictions }),
     limits: Object.fromEntries(
       Object.entries(limits).filter(([, value]) => value !== undefined),
     ) as NonNullable<HorseProfile['limits']>,
@@ -155,6 +163,20 @@ export const UNKNOWN = { mean: 5, sd: 3 } as const;
 
 export const levelOf = (horse: HorseFile, scale: Scale, rein: Rein): { mean: number; sd: number } =>
   horse.levels[scale]?.[rein] ?? UNKNOWN;
+
+/** The request with what holds for the horse on that day only, and no more minutes than it may be ridden. */
+export function onTheDay({ horse, wishes }: PlanRequest): PlanRequest {
+  const dated = inForce(horse.limits.dated, wishes.date);
+  const most = holding(dated, 'minutes').map((r) => r.most);
+  return {
+    horse: { ...horse, limits: { ...horse.limits, dated } },
+    wishes: { ...wishes, minutes: Math.min(wishes.minutes, ...most) },
+  };
+}
+
+/** Whether the horse is cantered at all: its stage, and what holds for a time. */
+export const canters = ({ stage, limits }: HorseFile): boolean =>
+  stage >= CANTERS_FROM && mayRide(limits.dated, 'canter');
 
 /** Seconds of collected work the stage bears at one go; none for a horse of three. Common practice. */
 export const collectedBoutS = (horse: HorseFile): number =>

@@ -4,6 +4,8 @@ import type { Exercise } from '../exercises/exercise.ts';
 import { firstSite, sitesOf } from '../exercises/sites.ts';
 import { cameAcross, leavesAcross, rideOf, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
+import type { Restriction } from '../gaits/restriction.ts';
+import { brokenBy } from '../ride/restricted.ts';
 import type { Ride } from '../ride/types.ts';
 import { canterShareOf, difficultyOf, type Difficulty } from './difficulty.ts';
 import type { Spot } from './placement.ts';
@@ -52,16 +54,19 @@ export interface Round {
   readonly seconds: number;
   readonly difficulty: Difficulty;
   readonly canterShare: number;
+  /** What the horse may not be asked today, and it asks. */
+  readonly breaks: Restriction | null;
 }
 
 /** The choice asks this of everything on the shelf. */
 export function roundOf({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): Round {
   const site = firstSite(exercise, exercise.rungs[index]!, wishes.arena);
-  if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0 };
+  if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0, breaks: null };
   const ride = rideOf(site, wishes.arena, profileOfFile(horse));
   const seconds = ridden(ride);
   const canterShare = Math.min(1, (canterShareOf(ride) * ride.totals.seconds) / seconds);
-  return { seconds, difficulty: difficultyOf(ride), canterShare };
+  const breaks = horse.limits.dated?.find((r) => brokenBy(ride, r)) ?? null;
+  return { seconds, difficulty: difficultyOf(ride), canterShare, breaks };
 }
 
 const ridden = ({ movements, totals }: Ride): number =>

@@ -1,6 +1,7 @@
 import { breakEveryS, isGreen } from '../gaits/horse.ts';
-import { CANTERS_FROM, leastCanterShare } from '../gaits/stages.ts';
-import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
+import { holding } from '../gaits/restriction.ts';
+import { leastCanterShare } from '../gaits/stages.ts';
+import { canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 
 /** The minutes of the parts of a lesson, and what may be asked in them. */
 export interface Frame {
@@ -62,7 +63,7 @@ const PLAIN_CANTER_MIN = 3;
 
 /** A short warm-up is chosen as a whole. */
 function plainMinutes({ horse }: PlanRequest, warmUpMin: number): number {
-  const wanted = PLAIN_TROT_MIN + (horse.stage >= CANTERS_FROM ? PLAIN_CANTER_MIN : 0);
+  const wanted = PLAIN_TROT_MIN + (canters(horse) ? PLAIN_CANTER_MIN : 0);
   return warmUpMin - wanted >= PLAIN_LEAVES_MIN ? wanted : 0;
 }
 /** So much of the warm-up is left for what is chosen. */
@@ -73,6 +74,7 @@ const PLAIN_LEAVES_MIN = 6;
  * fit, and in heat.
  */
 export function canterMinutes({ horse, wishes }: PlanRequest, frame: Frame): number {
+  if (!canters(horse)) return 0;
   const ridden = frame.warmUpMin + frame.plainMin + frame.workMin + frame.stretchMin;
   const spared = horse.fitness === 'unfit' || wishes.hot || wishes.mood === 'tired' ? 0.5 : 1;
   const plain = frame.plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
@@ -83,7 +85,8 @@ export function canterMinutes({ horse, wishes }: PlanRequest, frame: Frame): num
 export function frameOf(request: PlanRequest): Frame {
   const { horse, wishes } = request;
   const minutes = Math.min(wishes.minutes, mostMinutes(request));
-  const walkInMin = minutes >= 30 ? 3 : 2;
+  const walkFirst = holding(horse.limits.dated, 'walk first').map((r) => r.minutes);
+  const walkInMin = Math.max(minutes >= 30 ? 3 : 2, ...walkFirst);
   const stretchMin = 4;
   const left = Math.max(2, minutes - walkInMin - stretchMin - COOL_DOWN_MIN);
   // A short lesson is a warm-up and a stretch: work would be neither prepared nor finished.

@@ -64,6 +64,7 @@ export interface RuleFacts {
   'stretch-one-sided': { missing: string };
   'halt-from-canter-early': { stage: number; from: number };
   'outward-change-unannounced': { strides: number };
+  restricted: { said: string; by: string; until: string };
   'too-little-of-gait': { gait: string; percent: number; least: number; stage: number };
 }
 

@@ -329,6 +329,23 @@ const SIDES: readonly Sides[] = [
     ),
     whole('go large for 5 min'),
   ),
+  ...(
+    [
+      ['B canter, go large', 'B trot, go large', { kind: 'no gait', gait: 'canter' }],
+      ['F-M shoulder-in', 'F-M go large', { kind: 'no lateral' }],
+      ['poles 3 spaced 2.4 at B staggered\nE trot working', 'E trot working', { kind: 'no poles' }],
+      ['go large for 12 min', 'go large for 9 min', { kind: 'minutes', most: 10 }],
+    ] as const
+  ).map(([bad, good, what]) =>
+    sides('restricted', `${TROT}${good}`, `${TROT}${bad}`, {
+      restrictions: [{ what, saidBy: 'the vet', from: '2026-05-01', until: null }],
+    }),
+  ),
+  sides('restricted', whole('').replace('go large for 5 min', 'go large for 12 min'), whole(''), {
+    restrictions: [
+      { what: { kind: 'walk first', minutes: 10 }, saidBy: 'me', from: '2026-05-01', until: null },
+    ],
+  }),
   sides('not-yet', `${TROT}F-M trot medium`, `${TROT}F-M trot extended`, { stage: 5 }),
   sides('not-yet', 'B halt, rein back 3', 'A walk collected\nB turn on haunches left 180', {
     stage: 4,

@@ -56,6 +56,11 @@ const SPOILT: readonly Spoilt[] = [
   spoilt('circle-too-small', CIRCLE, 'B circle right 8'),
   spoilt('loops-too-tight', LOOP, 'A serpentine 7 to C'),
   spoilt('stretch-too-small', 'A circle right 20\n', 'A circle right 10, stretch\n'),
+  spoilt('restricted', LOOP, 'K-H shoulder-in', {
+    restrictions: [
+      { what: { kind: 'no lateral' }, saidBy: 'the vet', from: '2026-05-01', until: null },
+    ],
+  }),
   spoilt('not-yet', LOOP, 'K-H renvers'),
   spoilt('lateral-too-steep', LOOP, 'K half-pass right to centre by V', { stage: 5 }),
   spoilt('shoulder-in-unbent', LOOP, 'E-H shoulder-in'),

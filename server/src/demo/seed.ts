@@ -53,6 +53,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
       age,
       ridden = [],
       happened = [],
+      told,
       ...rest
     } = demo;
     const horse = await book.horses.save({
@@ -61,7 +62,18 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
       revision: 0,
       bornYear: now.getUTCFullYear() - age,
       riderIds: riders.map((i) => riderIds[i]!),
-      limits: {},
+      limits: told
+        ? {
+            dated: [
+              {
+                what: told.what,
+                saidBy: told.saidBy,
+                from: dateOf(today - 7 * told.weeks[0]),
+                until: dateOf(today + 7 * told.weeks[1]),
+              },
+            ],
+          }
+        : {},
       fitness: 'usual',
       events: happened.map(([weeks, kind, text]) => ({
         date: dateOf(today - 7 * weeks),

@@ -1,6 +1,7 @@
 import type { MovingGait, PaceName } from '@canter-book/core/gaits/paces';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
+import type { Restriction } from '@canter-book/core/gaits/restriction';
 import type { Horse } from '@canter-book/core/observations/records';
 
 /** The made-up yard: a community yard in a converted boatyard on a tidal creek. */
@@ -36,6 +37,10 @@ export interface DemoHorse extends Omit<
   /** Weeks ago, what kind, and what happened. */
   readonly happened?: readonly (readonly [number, Horse['events'][number]['kind'], string])[];
   readonly ridden?: readonly Ridden[];
+  /** What it may not be asked for a time: since so many weeks, for so many more. */
+  readonly told?: Pick<Restriction, 'what' | 'saidBy'> & {
+    readonly weeks: readonly [number, number];
+  };
   readonly age: number;
   readonly riders: readonly number[];
   readonly sessionsAWeek: number;
@@ -130,7 +135,8 @@ export const HORSES: readonly DemoHorse[] = [
     approach: 'steady-hand',
     hollowSide: 'left',
     theme: 'Carrying, not leaning',
-    notes: 'Vet’s word of spring: build up slowly, walk twenty minutes first.',
+    notes: 'Built up slowly since spring; leans when he tires.',
+    told: { what: { kind: 'walk first', minutes: 15 }, saidBy: 'the vet', weeks: [8, 3] },
     riders: [0, 2],
     sessionsAWeek: 3,
     // Set back in the sixth week, and recovering.

@@ -314,6 +314,10 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `Every other change on this circle, ${strides} strides apart, goes to the outside lead.`,
     why: 'Announce the change out in the note, so that the rider sits for it.',
   }),
+  restricted: ({ said, by, until }) => ({
+    what: `${by.charAt(0).toUpperCase()}${by.slice(1)} says: ${said} ${until}.`,
+    why: 'What was set for this horse comes before the plan; ask whoever set it.',
+  }),
   'too-little-of-gait': ({ gait, percent, least, stage }) => ({
     what: `Only ${percent} % of the trot and canter is ${gait}.`,
     why: `At stage ${stage} it is ${least} % or more.`,

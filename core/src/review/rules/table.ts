@@ -49,6 +49,7 @@ import { noStretchAfterTransitions } from './noStretchAfterTransitions.ts';
 import { stretchOneSided } from './stretchOneSided.ts';
 import { haltFromCanterEarly } from './haltFromCanterEarly.ts';
 import { outwardChangeUnannounced } from './outwardChangeUnannounced.ts';
+import { restricted } from './restricted.ts';
 import { tooLittleOfGait } from './tooLittleOfGait.ts';
 
 /** Every rule of the review, in the order in which findings without a line are shown. */
@@ -60,6 +61,7 @@ export const RULES = [
   circleTooSmall,
   loopsTooTight,
   stretchTooSmall,
+  restricted,
   notYet,
   lateralTooSteep,
   shoulderInUnbent,

@@ -1,3 +1,4 @@
+import { mayRide } from '../../gaits/restriction.ts';
 import { leastCanterShare } from '../../gaits/stages.ts';
 import { rule } from '../finding.ts';
 import { isWholeLesson, isWork } from './shared.ts';
@@ -17,19 +18,19 @@ export const tooLittleOfGait = rule({
   teaching: true,
   check(ride) {
     if (!isWholeLesson(ride)) return [];
-    const { stage } = ride.horse;
+    const { stage, restrictions } = ride.horse;
     const seconds = { trot: 0, canter: 0, all: 0 };
     for (const span of ride.spans.filter(isWork)) {
       seconds[span.gait as 'trot' | 'canter'] += span.seconds;
       seconds.all += span.seconds;
     }
     if (seconds.all < LEAST_WORK_S) return [];
-    const wanted = [
+    const wanted: { gait: 'trot' | 'canter'; share: number; least: number }[] = [
       { gait: 'canter', share: seconds.canter / seconds.all, least: leastCanterShare(stage) },
       { gait: 'trot', share: seconds.trot / seconds.all, least: LEAST_TROT },
     ];
     return wanted
-      .filter(({ share, least }) => share < NEARLY * least)
+      .filter(({ gait, share, least }) => share < NEARLY * least && mayRide(restrictions, gait))
       .map(({ gait, share, least }) => {
         const percent = (of: number) => Math.round(100 * of);
         const facts = { gait, percent: percent(share), least: percent(least), stage };

@@ -18,7 +18,7 @@ const DAY_MS = 24 * 3600 * 1000;
 /** What was planned beside what was ridden and seen. For a day it can be corrected; then it stands. */
 export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
   const rows = useMemo(
-    () => timelineOf(session, seen, profileOf(horse, new Date().getFullYear())),
+    () => timelineOf(session, seen, profileOf(horse, session.date)),
     [session, seen, horse],
   );
   const [now] = useState(() => Date.now());

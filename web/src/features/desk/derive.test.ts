@@ -45,12 +45,12 @@ describe('what the desk derives from the text', () => {
 
 test('own limits go before the stage’s, one by one; an empty field keeps the stage’s', () => {
   const limits = { smallestCircleM: { trot: 12 }, breakEveryMin: undefined, steepestDeg: 15 };
-  const profile = profileOf(someHorse({ stage: 4, limits } as never), 2026);
+  const profile = profileOf(someHorse({ stage: 4, limits } as never), '2026-05-01');
   expect(profile.limits).toEqual({
     smallestCircleM: { walk: 6, trot: 12, canter: 12 },
     steepestDeg: 15,
   });
-  expect(profileOf(someHorse(), 2026).limits).toEqual({});
+  expect(profileOf(someHorse(), '2026-05-01').limits).toEqual({});
   const [strict] = [someHorse({ name: 'Marram', limits: { smallestCircleM: { trot: 18 } } })];
   const codes = derive('horse "Marram"\nA trot working\nB circle left 15\n', [strict]).findings.map(
     (f) => f.code,

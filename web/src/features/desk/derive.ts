@@ -10,6 +10,7 @@ import { reviewLesson } from '@canter-book/core/review/review';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
+import { today } from '../../app/dates.ts';
 
 /** Everything the desk shows, derived from the text and the horse. */
 export interface Derived {
@@ -41,7 +42,7 @@ function once<T>(work: () => T): () => T {
 export function derive(text: string, horses: readonly Horse[]): Derived {
   const parsed = parseLesson(text);
   const horse = byName(horses, parsed.lesson.horse?.name);
-  const profile = profileOf(horse, new Date().getFullYear());
+  const profile = profileOf(horse, today());
   const ride = compileRide(parsed.lesson, profile);
   const sorted = once(() => sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed)));
   const margin = once(() => marginOf(parsed, ride));

@@ -1,12 +1,14 @@
 import { useRef } from 'react';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm, useWatch, type Resolver } from 'react-hook-form';
+import { Controller, useForm, useWatch, type Resolver } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/observations/records';
+import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { DatedLimits } from './DatedLimits.tsx';
 import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
@@ -32,6 +34,17 @@ function withTheme(entered: Horse, before: string): Horse {
   if (!theme || theme === before) return entered;
   return { ...entered, events: [...events, { date: today(), kind: 'theme', text: theme }] };
 }
+
+/** What is to be put right in a limit for a time, whatever its field. */
+const wrongIn = (error: Partial<Record<keyof Restriction, object>> | undefined) =>
+  error &&
+  (error.saidBy
+    ? 'Say who said it.'
+    : error.until
+      ? 'It must not end before it begins.'
+      : error.from
+        ? 'Give the day it begins.'
+        : 'Give a number within reason.');
 
 /** The facts that everything else is computed from. */
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
@@ -143,6 +156,17 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
         {(field) => <TextInput {...field} {...register('theme')} />}
       </Field>
       <LimitFields stage={stage} register={register} errors={errors} />
+      <Controller
+        control={control}
+        name="limits.dated"
+        render={({ field }) => (
+          <DatedLimits
+            value={field.value ?? []}
+            onChange={field.onChange}
+            wrong={(i) => wrongIn(errors.limits?.dated?.[i])}
+          />
+        )}
+      />
       <fieldset className="sm:col-span-2">
         <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
         <div className="flex flex-wrap gap-x-6 gap-y-2">
@@ -161,7 +185,10 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
         </div>
       </fieldset>
       <div className="sm:col-span-2">
-        <Field label="Notes" hint="What the vet, the saddler or the owner said">
+        <Field
+          label="Notes"
+          hint="What the saddler or the owner said; what the vet forbids for a time stands above"
+        >
           {(field) => <TextArea {...field} {...register('notes')} />}
         </Field>
       </div>

@@ -20,6 +20,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { ForATime } from './ForATime.tsx';
 import { Events } from './Events.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';
 import { Strides } from './Strides.tsx';
@@ -58,6 +59,7 @@ export default function HorsePage() {
         </>
       }
     >
+      <ForATime horse={horse} className="border-b border-line px-5 py-3 md:px-7" />
       <div className="grid lg:grid-cols-[1fr_20rem]">
         <section aria-labelledby="stands" className="p-5 md:p-7">
           <h2 id="stands" className="text-lg">
@@ -140,7 +142,7 @@ function About({
   riders: string;
   last: SessionSummary | undefined;
 }) {
-  const { age } = profileOf(horse, new Date().getFullYear());
+  const { age } = profileOf(horse, today());
   return (
     <>
       <span className="block">

@@ -31,7 +31,7 @@ const USUAL: readonly (readonly [MovingGait, PaceName])[] = [
 /** This horse's strides: measured with ±, or by height until they are. */
 export function Strides({ horse }: { horse: Horse }) {
   const [open, setOpen] = useState(false);
-  const profile = profileOf(horse, new Date().getFullYear());
+  const profile = profileOf(horse, today());
   const measured = MOVING_GAITS.flatMap((gait) =>
     PACES[gait].map((pace) => [gait, pace] as const),
   ).filter(([gait, pace]) => horse.measured.some((m) => m.gait === gait && m.pace === pace));

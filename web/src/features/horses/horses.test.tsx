@@ -50,6 +50,29 @@ describe('the form of a horse', () => {
     });
   });
 
+  test('what the vet forbids until a day is sent as a limit that ends', async () => {
+    const { server, onSaved } = open();
+    fireEvent.click(screen.getByRole('button', { name: 'Add a limit for a time' }));
+    fireEvent.change(screen.getByLabelText('What'), { target: { value: '5' } });
+    fireEvent.change(screen.getByLabelText('Minutes'), { target: { value: '20' } });
+    fireEvent.change(screen.getByLabelText('From'), { target: { value: '2026-06-10' } });
+    fireEvent.change(screen.getByLabelText('Until'), { target: { value: '2026-06-01' } });
+    save();
+    expect(await screen.findByText('✕ It must not end before it begins.')).toBeTruthy();
+    expect(server.sent('PUT')).toEqual([]);
+    fireEvent.change(screen.getByLabelText('Until'), { target: { value: '2026-07-01' } });
+    save();
+    await waitFor(() => expect(onSaved).toHaveBeenCalled());
+    expect((server.sent('PUT')[0]!.body as Horse).limits.dated).toEqual([
+      {
+        what: { kind: 'walk first', minutes: 20 },
+        saidBy: 'the vet',
+        from: '2026-06-10',
+        until: '2026-07-01',
+      },
+    ]);
+  });
+
   test('says what is wrong beside its field, and sends nothing', async () => {
     const { server, onSaved } = open();
     fireEvent.change(screen.getByLabelText('Name'), { target: { value: ' ' } });

@@ -31,6 +31,7 @@ import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
 import { WishesForm } from './WishesForm.tsx';
 import { remember, remembered, wishesOf, type Wished } from './wishes.ts';
+import { today } from '../../app/dates.ts';
 
 /** A lesson proposed for one horse today: made at once, changed by wishes, taken to the desk or the ringside. */
 export default function PlanPage() {
@@ -54,7 +55,7 @@ export default function PlanPage() {
   const request = useMemo<PlanRequest | null>(() => {
     if (!file || !own.data || ridersComing || (lessonId && !earlier)) return null;
     const exercises = own.data.map((o) => o.exercise);
-    const kept = earlier ? keptIn(earlier.document, profileOfFile(file), exercises) : [];
+    const kept = earlier ? keptIn(earlier.document, profileOfFile(file, today()), exercises) : [];
     return { horse: file, wishes: wishesOf(wished, exercises, kept) };
   }, [file, own.data, ridersComing, wished, lessonId, earlier]);
   const { plan, doing, failed, stop } = usePlan(request);
@@ -148,7 +149,7 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
   const [shown, setShown] = useState<string | null>(null);
   const { lesson, profile, ride } = useMemo(() => {
     const read = parseLesson(plan.lesson).lesson;
-    const ridden = profileOf(horse, new Date().getFullYear());
+    const ridden = profileOf(horse, today());
     return { lesson: read, profile: ridden, ride: compileRide(read, ridden) };
   }, [plan.lesson, horse]);
   const player = usePlayer(ride.totals.seconds);

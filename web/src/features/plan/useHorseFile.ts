@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import type { Equipment } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
+import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import type { HorseFile } from '@canter-book/core/planner/request';
 import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
-import { horseFileOf } from './request.ts';
 
 /** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
 export function useHorseFile(

@@ -11,6 +11,7 @@ import { Confirm } from '../../ui/Confirm.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { ForATime } from '../horses/ForATime.tsx';
 import { profileOf } from '@canter-book/core/observations/profile';
 import { keptKit, useKit } from './kit.ts';
 import { lessonsSettled } from '../desk/autosave.ts';
@@ -91,7 +92,7 @@ export default function RingsideStart() {
         parcelId: newId(),
         teaching: {
           session,
-          horse: profileOf(horse, new Date().getFullYear()),
+          horse: profileOf(horse, today()),
           riderName: riders.find((r) => r.id === riderId)?.name ?? '',
           clock: { elapsedS: 0, runningSince: null },
           held: 0,
@@ -168,6 +169,7 @@ export default function RingsideStart() {
                 </Select>
               )}
             </Field>
+            {horse && <ForATime horse={horse} className="rounded-lg px-4 py-3" />}
             <p className="rounded-lg border-2 border-line bg-page p-4 text-[14px]">
               <b>Before you begin:</b> hat and sound tack, gate closed, girth checked, someone
               within call. You on the spot decide; the yard’s rules and the vet’s word come first.

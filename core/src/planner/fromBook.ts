@@ -1,16 +1,11 @@
-import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
-import { SCALES } from '@canter-book/core/observations/scales';
-import { dayOf } from '@canter-book/core/progress/days';
-import type { Readings } from '@canter-book/core/progress/readings';
-import { standingsOf } from '@canter-book/core/progress/standing';
-import {
-  horseFileSchema,
-  levelsFrom,
-  type Done,
-  type HorseFile,
-} from '@canter-book/core/planner/request';
-import type { Equipment } from '@canter-book/core/exercises/exercise';
+import { profileOf } from '../observations/profile.ts';
+import type { Horse, Rider } from '../observations/records.ts';
+import { SCALES } from '../observations/scales.ts';
+import { dayOf } from '../progress/days.ts';
+import type { Readings } from '../progress/readings.ts';
+import { standingsOf } from '../progress/standing.ts';
+import { horseFileSchema, levelsFrom, type Done, type HorseFile } from './request.ts';
+import type { Equipment } from '../exercises/exercise.ts';
 
 interface Known {
   readonly horse: Horse;
@@ -25,7 +20,7 @@ interface Known {
 /** What the planner has to know of a horse of the book. */
 export function horseFileOf({ horse, readings, done, equipment, rider, date }: Known): HorseFile {
   const { name, stage, heightCm, hollowSide, fitness, approach, theme } = horse;
-  const profile = profileOf(horse, Number(date.slice(0, 4)));
+  const profile = profileOf(horse, date);
   const { smallestCircleM, steepestDeg, collectedBoutS, breakEveryMin } = profile.limits ?? {};
   return horseFileSchema.parse({
     name,
@@ -44,6 +39,7 @@ export function horseFileOf({ horse, readings, done, equipment, rider, date }: K
       ...(typeof steepestDeg === 'number' && { steepestDeg }),
       ...(typeof collectedBoutS === 'number' && { collectedBoutS }),
       breakEveryMin,
+      dated: horse.limits.dated ?? [],
     },
     measured: horse.measured.map(({ gait, pace, metres, strides, seconds }) => ({
       gait,

@@ -1,0 +1,172 @@
+import type { Restriction } from '@canter-book/core/gaits/restriction';
+import { today } from '../../app/dates.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
+
+type What = Restriction['what'];
+
+/** What can be said, with the number it takes. */
+const CHOICES: readonly {
+  words: string;
+  unit?: string;
+  is(what: What): boolean;
+  make(n: number): What;
+  number?(what: What): number;
+}[] = [
+  {
+    words: 'no canter',
+    is: (w) => w.kind === 'no gait' && w.gait === 'canter',
+    make: () => ({ kind: 'no gait', gait: 'canter' }),
+  },
+  {
+    words: 'no trot and no canter',
+    is: (w) => w.kind === 'no gait' && w.gait === 'trot',
+    make: () => ({ kind: 'no gait', gait: 'trot' }),
+  },
+  {
+    words: 'no lateral work',
+    is: (w) => w.kind === 'no lateral',
+    make: () => ({ kind: 'no lateral' }),
+  },
+  { words: 'no poles', is: (w) => w.kind === 'no poles', make: () => ({ kind: 'no poles' }) },
+  {
+    words: 'no circle smaller than',
+    unit: 'm',
+    is: (w) => w.kind === 'circle',
+    make: (n) => ({ kind: 'circle', leastM: n || 15 }),
+    number: (w) => (w.kind === 'circle' ? w.leastM : NaN),
+  },
+  {
+    words: 'walk first',
+    unit: 'min',
+    is: (w) => w.kind === 'walk first',
+    make: (n) => ({ kind: 'walk first', minutes: n || 10 }),
+    number: (w) => (w.kind === 'walk first' ? w.minutes : NaN),
+  },
+  {
+    words: 'a lesson of at most',
+    unit: 'min',
+    is: (w) => w.kind === 'minutes',
+    make: (n) => ({ kind: 'minutes', most: n || 30 }),
+    number: (w) => (w.kind === 'minutes' ? w.most : NaN),
+  },
+];
+
+interface DatedLimitsProps {
+  value: readonly Restriction[];
+  /** What is wrong with each, by its place. */
+  wrong(index: number): string | undefined;
+  onChange(value: Restriction[]): void;
+}
+
+/** What the horse may not be asked for a time; planner and review go by it until its last day. */
+export function DatedLimits({ value, wrong, onChange }: DatedLimitsProps) {
+  const change = (index: number, to: Partial<Restriction>) =>
+    onChange(value.map((r, i) => (i === index ? { ...r, ...to } : r)));
+  const add = () =>
+    onChange([
+      ...value,
+      { what: CHOICES[0]!.make(0), saidBy: 'the vet', from: today(), until: null },
+    ]);
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="mb-1 text-[14px] font-bold">For a time</legend>
+      <p className="mb-2 text-[13px] text-soft">
+        What the vet, the physio or you have set until a day. Plans keep to it and the review says
+        where a lesson does not. After its last day it is silent.
+      </p>
+      <ul className="space-y-3">
+        {value.map((restriction, i) => {
+          const choice = CHOICES.findIndex((c) => c.is(restriction.what));
+          const { unit, number } = CHOICES[choice]!;
+          return (
+            <li key={i} className="rounded-lg border border-line bg-page p-3">
+              <div className="grid gap-3 sm:grid-cols-[minmax(0,1.4fr)_6rem_minmax(0,1fr)]">
+                <Field label="What">
+                  {(field) => (
+                    <Select
+                      {...field}
+                      value={choice}
+                      onChange={(e) =>
+                        change(i, { what: CHOICES[Number(e.target.value)]!.make(NaN) })
+                      }
+                    >
+                      {CHOICES.map(({ words, unit: of }, c) => (
+                        <option key={words} value={c}>
+                          {of ? `${words} … ${of}` : words}
+                        </option>
+                      ))}
+                    </Select>
+                  )}
+                </Field>
+                {number ? (
+                  <Field label={unit === 'm' ? 'Metres' : 'Minutes'}>
+                    {(field) => (
+                      <TextInput
+                        {...field}
+                        type="number"
+                        inputMode="numeric"
+                        defaultValue={number(restriction.what)}
+                        onChange={(e) =>
+                          change(i, { what: CHOICES[choice]!.make(Number(e.target.value)) })
+                        }
+                      />
+                    )}
+                  </Field>
+                ) : (
+                  <span />
+                )}
+                <Field label="Said by">
+                  {(field) => (
+                    <TextInput
+                      {...field}
+                      value={restriction.saidBy}
+                      onChange={(e) => change(i, { saidBy: e.target.value })}
+                    />
+                  )}
+                </Field>
+              </div>
+              <div className="mt-2 grid items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
+                <Field label="From">
+                  {(field) => (
+                    <TextInput
+                      {...field}
+                      type="date"
+                      value={restriction.from}
+                      onChange={(e) => change(i, { from: e.target.value })}
+                    />
+                  )}
+                </Field>
+                <Field label="Until" hint="Empty: until you delete it">
+                  {(field) => (
+                    <TextInput
+                      {...field}
+                      type="date"
+                      value={restriction.until ?? ''}
+                      onChange={(e) => change(i, { until: e.target.value || null })}
+                    />
+                  )}
+                </Field>
+                <div className="sm:pt-6">
+                  <Button look="quiet" onClick={() => onChange(value.filter((_, at) => at !== i))}>
+                    Delete
+                  </Button>
+                </div>
+              </div>
+              {wrong(i) && (
+                <p role="alert" className="mt-1 text-[13px] text-madder">
+                  ✕ {wrong(i)}
+                </p>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-3">
+        <Button look="quiet" onClick={add}>
+          Add a limit for a time
+        </Button>
+      </div>
+    </fieldset>
+  );
+}
