@@ -52,11 +52,15 @@ export const weavePoles = act<{ letter: string }>({
       .sort((a, b) => a.alongM - b.alongM);
     const [first, last] = [crossings[0]!, crossings.at(-1)!];
     const [outM, backM] = [first.alongM - LEAD_M, last.alongM + LEAD_M];
+    // On a line further in the track itself is never reached.
+    if (!Number.isFinite(backM)) {
+      return { code: 'wrong-place', kind: 'weave-poles', wants: 'the track' };
+    }
     const lead = courseLegs(arena, course, at, backM);
     const corner = lead.some(
       (leg, i) => i > 0 && distanceM(leg.curve.at(0), first.over) < backM - outM,
     );
-    if (!Number.isFinite(backM) || outM < -SAME_M || corner) {
+    if (outM < -SAME_M || corner) {
       return { code: 'no-room', kind: 'weave-poles', wantedM: LEAD_M, roomM: Math.max(0, outM) };
     }
     const to = courseLegs(arena, course, at, outM);
