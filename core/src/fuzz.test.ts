@@ -14,6 +14,7 @@ const ONCE_BROKEN = [
   'spiral out 0.01 to 15',
   'B..P shoulder-in right x4',
   'A-B-C-D-E change rein',
+  'go large\nrepeat 32 {\nrepeat 32 {\nH-E travers\n}\ngo large\n',
   'poles 3 spaced 2.4 at E staggered\nA\nF inner track 1.5\ntrot\nA weave poles at E',
   'A centre line\nleg-yield left to centre line by V x4 for 200 min',
 ];

@@ -47,9 +47,15 @@ export function addPlan(program: Command): void {
       const { findExercise } = await import('@canter-book/core/exercises/catalogue');
       const wishes = wishesOf(options, (id) => findExercise(id) !== undefined);
       // The solver is large: only this verb loads it.
-      const { planLesson } = await import('@canter-book/core/planner/plan');
+      const { planLesson, waysOut } = await import('@canter-book/core/planner/plan');
+      const { NoLesson } = await import('@canter-book/core/planner/noLesson');
       const { loadSolver } = await import('../solver.ts');
-      const plan = await planLesson({ horse, wishes }, await loadSolver());
+      const solve = await loadSolver();
+      const plan = await planLesson({ horse, wishes }, solve).catch(async (error: unknown) => {
+        if (!(error instanceof NoLesson)) throw error;
+        const ways = await waysOut({ horse, wishes }, solve);
+        return giveUp([error.why, ...ways.map((way) => `  ${way.label}.`)].join('\n'));
+      });
       const { faults } = parseLesson(plan.lesson);
       process.exitCode = faults.length > 0 ? 1 : 0;
       if (options.json) process.stdout.write(`${JSON.stringify(plan, null, 2)}\n`);

@@ -17,6 +17,7 @@ import {
   troubleIn,
   widened,
 } from './mend.ts';
+import { NoLesson, otherWishes, whyNoLesson, type WayOut } from './noLesson.ts';
 import { notesOf } from './notes.ts';
 import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
@@ -46,12 +47,16 @@ export interface Plan {
 export interface PlanOptions {
   readonly gap?: number;
   readonly seconds?: number;
+  /** Rounds of mending before it is given up. */
+  readonly mends?: number;
   /** Told what is being done; a plan is stopped by throwing here. */
   progress?(doing: string): void;
 }
 
 /** What the day is for is clear long before the best choice is proved. */
 const AIM_GAP = 0.05;
+/** Whether there is a lesson at all is known from any choice. */
+const QUICK_GAP = 0.1;
 /** A horse that has just begun has no single thing to learn: it learns to go. Common practice. */
 const AIMS_FROM = 3;
 
@@ -61,11 +66,13 @@ const MOST_MENDS = 40;
 /**
  * Plans a lesson: chooses (integer programme), places (shortest path), writes, and has the review look
  * through it; what it finds is mended, until it has nothing above a hint to say. Same input, same plan.
+ *
+ * @throws NoLesson when what was asked for does not go together; see {@link waysOut}
  */
 export async function planLesson(
   asked: PlanRequest,
   solve: Solve,
-  { gap = 0.01, seconds = 20, progress }: PlanOptions = {},
+  { gap = 0.01, seconds = 20, mends = MOST_MENDS, progress }: PlanOptions = {},
 ): Promise<Plan> {
   const request = onTheDay(asked);
   const { horse, wishes } = request;
@@ -82,7 +89,8 @@ export async function planLesson(
   let selection: Selection | null = null;
   const kept = keptLines(wishes.kept);
   let aim = await aimOfDay(shelf, request, room, solve, options);
-  for (let round = 0; round < MOST_MENDS; round++) {
+  let last: ReturnType<typeof troubleIn> = [];
+  for (let round = 0; round < mends; round++) {
     if (!selection) {
       progress?.('Choosing the exercises');
       selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
@@ -94,6 +102,7 @@ export async function planLesson(
     const composed = compose(request, frame, selection, spots, writing, aim);
     const trouble = troubleIn(composed, request, kept);
     if (trouble.length === 0) return finished(request, shelf, selection, composed, aim);
+    last = trouble;
     progress?.('Checking the lesson');
     // The choice is made again only where it would be another: a wider part is only written otherwise.
     const chosenFor = { room, banned: banned.size };
@@ -109,7 +118,31 @@ export async function planLesson(
     }
     if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
-  throw new Error(`planLesson: no lesson without a warning for ${horse.name}`);
+  throw new NoLesson(whyNoLesson(request, last));
+}
+
+const MOST_WAYS_OUT = 3;
+
+/** What could be asked for instead: each was tried, and there is a lesson for it. */
+export async function waysOut(
+  request: PlanRequest,
+  solve: Solve,
+  options: PlanOptions = {},
+): Promise<WayOut[]> {
+  const found: WayOut[] = [];
+  options.progress?.('Looking for what would work');
+  for (const way of otherWishes(request)) {
+    if (found.length === MOST_WAYS_OUT) break;
+    const asked = { ...request, wishes: { ...request.wishes, ...way.change } };
+    const { progress: _, ...quiet } = options;
+    try {
+      await planLesson(asked, solve, { ...quiet, gap: QUICK_GAP });
+      found.push(way);
+    } catch (error) {
+      if (!(error instanceof NoLesson)) throw error;
+    }
+  }
+  return found;
 }
 
 /** Chooses, and chooses again without what this horse has no place for in this arena. */

@@ -24,7 +24,8 @@ import {
   type Spot,
   type Standing,
 } from './placement.ts';
-import { planLesson, type Plan } from './plan.ts';
+import { NoLesson } from './noLesson.ts';
+import { planLesson, waysOut, type Plan } from './plan.ts';
 import { readinessOf } from './readiness.ts';
 import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from './request.ts';
 import { programmeOf, select } from './selection.ts';
@@ -730,5 +731,27 @@ describe('what a horse may not be asked for a time', () => {
     expect(kept.notes[0]).toBe('The vet: no canter until further notice.');
     expect(kept.lesson).not.toContain('canter');
     expect(kept.leftOut.map((l) => l.why).join()).toContain('The vet: no canter');
+  });
+});
+
+describe('where there is no lesson', () => {
+  test('it says what was asked, what stood in the way, and what works instead', async () => {
+    const asked = request(
+      { name: 'Bollard', stage: 5, levels: levels(6) },
+      { minutes: 45, mustHave: ['shoulder-in'], notToday: ['travers'] },
+    );
+    const failing = planLesson(asked, solve, { mends: 1 });
+    await expect(failing).rejects.toThrow(NoLesson);
+    const why = ((await failing.catch((e: unknown) => e)) as NoLesson).why;
+    expect(why).toMatch(/^There is no lesson for Bollard with 45 minutes and “Shoulder-in”\./);
+    expect(why).toMatch(/Each try still ended with this: [A-Z“].*\.$/);
+    // Each way out was tried: there is a lesson for it.
+    const ways = await waysOut(asked, solve);
+    expect(ways.map((w) => w.label)).toEqual([
+      'Do without “Shoulder-in”',
+      'Allow again what you left out today',
+      'Make it 30 minutes',
+    ]);
+    expect(await waysOut(asked, solve, { mends: 0 })).toEqual([]);
   });
 });

@@ -1,11 +1,10 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlanRequest } from '@canter-book/core/planner/request';
-import type { PlannerWorker } from './planner.worker.ts';
+import type { Planned, PlannerWorker } from './planner.worker.ts';
 
 /** A plan under way: its answer, and how to stop it. */
 export interface Planning {
-  readonly plan: Promise<Plan>;
+  readonly plan: Promise<Planned>;
   stop(): void;
 }
 
@@ -26,7 +25,7 @@ export function planInWorker(request: PlanRequest, progress: (doing: string) => 
   const busy = idle ?? start();
   idle = null;
   let stopped = false;
-  const plan = new Promise<Plan>((done, failed) => {
+  const plan = new Promise<Planned>((done, failed) => {
     // A worker that cannot start says so only here.
     busy.worker.onerror = (event) =>
       failed(new Error(event.message || 'The planner did not start.'));

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import type { WayOut } from '@canter-book/core/planner/noLesson';
 import type { Plan } from '@canter-book/core/planner/plan';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
@@ -64,6 +65,12 @@ export default function PlanPage() {
     remember(next);
     setWished(next);
   };
+  const navigate = useNavigate();
+  const takeWayOut = (way: WayOut) => {
+    // What was changed by hand belongs to the lesson this one was to take the place of.
+    if (way.change.kept) void navigate(`/horses/${id}/plan`);
+    else wish(wishedFor(way));
+  };
   if (!query.data) return <QueryState query={query} what="horse" />;
   const horse = query.data;
   return (
@@ -86,13 +93,21 @@ export default function PlanPage() {
             )}
           </div>
           {failed && (
-            <p role="alert" className="mb-4 rounded-lg bg-slip p-4 text-madder">
-              ✕ No lesson fits these wishes. Give it more minutes, or ask for less.
-              <span className="block text-[13px] text-soft">{failed}</span>
-            </p>
+            <div role="alert" className="mb-4 rounded-lg bg-slip p-4">
+              <p>✕ {failed.why}</p>
+              {failed.waysOut.length > 0 && (
+                <p className="mt-3 flex flex-wrap gap-2">
+                  {failed.waysOut.map((way) => (
+                    <Button key={way.label} look="quiet" onClick={() => takeWayOut(way)}>
+                      {way.label}
+                    </Button>
+                  ))}
+                </p>
+              )}
+            </div>
           )}
           {request && request.wishes.kept.length > 0 && <KeptParts kept={request.wishes.kept} />}
-          {plan && (
+          {plan && !failed && (
             <Proposed
               plan={plan}
               horse={horse}
@@ -122,6 +137,17 @@ function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
       ))}
     </details>
   );
+}
+
+/** A way out, as the form has it. */
+function wishedFor({ change }: WayOut): Partial<Wished> {
+  const { minutes, mustHave, notToday, arena } = change;
+  return {
+    ...(minutes && { minutes }),
+    ...(mustHave && { mustHave }),
+    ...(notToday && { notToday }),
+    ...(arena && { arena: `${arena.widthM} × ${arena.lengthM}` }),
+  };
 }
 
 /** Proposals that became lessons while this page was open, by their text. */

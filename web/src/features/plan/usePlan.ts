@@ -1,13 +1,20 @@
 import { useEffect, useRef, useState } from 'react';
+import type { WayOut } from '@canter-book/core/planner/noLesson';
 import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlanRequest } from '@canter-book/core/planner/request';
 import { planInWorker } from '../../workers/planner.ts';
+
+/** Why there is no plan, and what could be asked for instead. */
+export interface Failed {
+  readonly why: string;
+  readonly waysOut: readonly WayOut[];
+}
 
 export interface PlanState {
   readonly plan: Plan | null;
   /** What is being done; null when nothing is. */
   readonly doing: string | null;
-  readonly failed: string | null;
+  readonly failed: Failed | null;
   stop(): void;
 }
 
@@ -15,7 +22,7 @@ export interface PlanState {
 interface Stand {
   readonly request: PlanRequest;
   readonly doing: string | null;
-  readonly failed: string | null;
+  readonly failed: Failed | null;
 }
 
 /** The plan for a request; a new request stops the one before it. The last plan stays while the next is made. */
@@ -25,7 +32,7 @@ export function usePlan(request: PlanRequest | null): PlanState {
   const stop = useRef<() => void>(() => {});
   useEffect(() => {
     if (!request) return;
-    const now = (doing: string | null, failed: string | null = null) =>
+    const now = (doing: string | null, failed: Failed | null = null) =>
       setStand({ request, doing, failed });
     let current = true;
     const under = planInWorker(request, (what) => current && now(what));
@@ -38,10 +45,10 @@ export function usePlan(request: PlanRequest | null): PlanState {
       (made) => {
         if (!current) return;
         current = false;
-        setPlan(made);
-        now(null);
+        if ('plan' in made) setPlan(made.plan);
+        now(null, 'plan' in made ? null : made);
       },
-      (error: Error) => current && now(null, error.message),
+      () => current && now(null, { why: 'The planner broke off. Try it again.', waysOut: [] }),
     );
     return () => {
       // One that is done has nothing to stop, and its worker is kept for the next.
