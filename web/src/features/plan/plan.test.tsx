@@ -5,15 +5,17 @@ import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import type { PlanRequest } from '@canter-book/core/planner/request';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+import type { Failed } from './usePlan.ts';
 
 const asked: PlanRequest[] = [];
-let answer: (request: PlanRequest) => Promise<Plan>;
+let answer: (request: PlanRequest) => Promise<Plan | Failed>;
 const stopped = jest.fn();
 jest.unstable_mockModule('../../workers/planner.ts', () => ({
   planInWorker(request: PlanRequest, progress: (doing: string) => void) {
     asked.push(request);
     progress('Choosing the exercises');
-    return { plan: answer(request), stop: stopped };
+    const planned = answer(request).then((made) => ('why' in made ? made : { plan: made }));
+    return { plan: planned, stop: stopped };
   },
 }));
 const { default: PlanPage } = await import('./PlanPage.tsx');
@@ -200,14 +202,23 @@ describe('a lesson proposed', () => {
     expect(stopped).toHaveBeenCalled();
   });
 
-  test('one that cannot be made says what to do, and what cannot be kept is named', async () => {
-    answer = () => Promise.reject(new Error('no lesson without a warning'));
+  test('one that cannot be made says why and what would work, and what cannot be kept is named', async () => {
+    answer = () =>
+      Promise.resolve({
+        why: 'There is no lesson for Marram with 45 minutes.',
+        waysOut: [{ label: 'Make it 60 minutes', change: { minutes: 60 } }],
+      });
     open();
-    expect((await screen.findByRole('alert')).textContent).toContain('Give it more minutes');
+    const alert = await screen.findByRole('alert');
+    expect(alert.textContent).toContain('There is no lesson for Marram with 45 minutes.');
     answer = () => Promise.resolve(plan({ notes: ['“Travers” cannot be in it: stage 4.'] }));
-    fireEvent.click(screen.getByRole('button', { name: '60' }));
+    fireEvent.click(within(alert).getByRole('button', { name: 'Make it 60 minutes' }));
+    await waitFor(() => expect(asked.at(-1)!.wishes.minutes).toBe(60));
     expect(await screen.findByText(/Travers” cannot be in it/)).toBeTruthy();
     expect(screen.getByText('It belongs to stage 4.')).toBeTruthy();
+    answer = () => Promise.reject(new Error('wasm went away'));
+    fireEvent.click(screen.getByRole('button', { name: '30' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('broke off. Try it again');
   });
 
   test('taken to the desk it is a lesson of the book', async () => {
