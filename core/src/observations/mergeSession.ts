@@ -15,7 +15,8 @@ export function mergeSession(current: Session, sent: Session): Session {
     ...(sent.removedAt !== undefined && { removedAt: sent.removedAt }),
     endedAt: sent.endedAt ?? current.endedAt,
     minutes: sent.minutes ?? current.minutes,
-    document: current.document ?? sent.document,
+    // What was ridden is what the ringside says: it may have been changed there.
+    document: sent.document ?? current.document,
     riderId: current.riderId ?? sent.riderId,
     notes: bothWords(current.notes, sent.notes, 2000),
     homework: bothWords(current.homework, sent.homework, 400),

@@ -3,6 +3,10 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse, Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
+import { findExercise } from '@canter-book/core/exercises/catalogue';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { SetMark } from '@canter-book/core/planner/marks';
+import { swapsIn } from '@canter-book/core/planner/swap';
 import { clock } from '@canter-book/core/units';
 
 interface TimelineProps {
@@ -34,6 +38,7 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
             : 'the day is over: it stands as it is'}
         </span>
       </summary>
+      {session.document && <Changed lesson={session.document} />}
       <table className="mt-2 w-full text-[14px]">
         <thead className="text-left text-[13px] text-soft">
           <tr>
@@ -74,5 +79,25 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
         </tbody>
       </table>
     </details>
+  );
+}
+
+const nameOf = ({ exercise, rung }: SetMark): string => {
+  const known = findExercise(exercise);
+  return [known?.name ?? exercise, known?.rungs[rung]?.name].filter(Boolean).join(', ');
+};
+
+/** What was ridden instead of what was planned. */
+function Changed({ lesson }: { lesson: Lesson }) {
+  const swaps = swapsIn(lesson);
+  if (swaps.length === 0) return null;
+  return (
+    <ul className="mt-2 space-y-1 rounded-lg bg-slip px-4 py-2 text-[14px]">
+      {swaps.map(({ planned, ridden }) => (
+        <li key={JSON.stringify([planned, ridden])}>
+          {nameOf(planned)} → <b>{nameOf(ridden)}</b>
+        </li>
+      ))}
+    </ul>
   );
 }

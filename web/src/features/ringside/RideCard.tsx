@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { MOVING_GAITS, countWord } from '@canter-book/core/gaits/paces';
 import { limitsOf } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
@@ -12,17 +12,23 @@ import { FreeCard, type FreeWork } from './FreeCard.tsx';
 import { Foot, Held, LastSeen, TryButton } from './hands.tsx';
 import { InstrumentSheet } from './instruments/InstrumentSheet.tsx';
 import type { Place } from './instruments/instruments.ts';
-import { NextCard, NowCard, Where } from './plan.tsx';
+import { BackToPlan, NextCard, NowCard, Where } from './plan.tsx';
 import {
   clockSet,
+  gone,
   heldSet,
   observed,
   stepSet,
+  swappedBack,
   tried,
   withdrawn,
   type Teaching,
 } from './ringsideSlice.ts';
 import { useSpokenCalls } from './useSpokenCalls.ts';
+
+/** It brings the shelf along: fetched at once, so that it is there where no network is. */
+const loadOffers = () => import('./OfferCard.tsx');
+const OfferCard = lazy(loadOffers);
 
 interface RideCardProps {
   teaching: Teaching;
@@ -49,6 +55,16 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const here = last !== null && isOfNow(last, now?.itemId ?? null);
   const advice =
     last && last.id !== passed ? watch(seen, { collectedBoutS: limits.collectedBoutS }) : [];
+
+  // What stops the work comes before any other offer.
+  const mayOffer =
+    planned &&
+    last?.kind === 'try' &&
+    last.id !== passed &&
+    here &&
+    (advice[0]?.code ?? 'lost-twice') === 'lost-twice';
+  useEffect(() => void loadOffers().catch(() => {}), []);
+  useGoTo(teaching, cues);
 
   const seek = (toS: number) =>
     dispatch(
@@ -82,6 +98,10 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
     };
     dispatch(tried({ sessionId, parcelId: newId(), observation }));
   };
+  const leave = next ? () => seek(next.atS) : null;
+  const said = advice[0] && (
+    <AdviceCard advice={advice[0]} leave={leave} onDone={() => setPassed(last!.id)} />
+  );
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
       <div
@@ -91,12 +111,23 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
         tabIndex={0}
         className="flex min-h-0 flex-col gap-2 overflow-y-auto"
       >
-        {advice[0] && (
-          <AdviceCard
-            advice={advice[0]}
-            leave={next ? () => seek(next.atS) : null}
-            onDone={() => setPassed(last!.id)}
-          />
+        {mayOffer && now ? (
+          <Suspense fallback={said}>
+            <OfferCard
+              key={last.id}
+              teaching={teaching}
+              itemId={now.itemId}
+              seconds={seconds}
+              leave={leave}
+              otherwise={said}
+              onDone={() => setPassed(last.id)}
+            />
+          </Suspense>
+        ) : (
+          said
+        )}
+        {teaching.before && (
+          <BackToPlan onBack={() => dispatch(swappedBack({ sessionId, parcelId: newId() }))} />
         )}
         {planned ? (
           <>
@@ -176,6 +207,17 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
       )}
     </div>
   );
+}
+
+/** The lesson goes on with what was put in. */
+function useGoTo({ goTo, clock, session }: Teaching, cues: readonly Cue[]): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    const cue = goTo && cues.find((c) => c.itemId === goTo);
+    if (!cue) return;
+    const runningSince = clock.runningSince === null ? null : Date.now();
+    dispatch(gone({ sessionId: session.id, clock: { elapsedS: cue.atS, runningSince } }));
+  }, [goTo, cues, clock.runningSince, session.id, dispatch]);
 }
 
 /** What was seen in the movement that is ridden now; what belongs to none is looked at where it was made. */

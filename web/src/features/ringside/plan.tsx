@@ -125,3 +125,13 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
     </section>
   );
 }
+
+/** Something else is ridden than was planned: one tap goes back to where the plan was left. */
+export const BackToPlan = ({ onBack }: { onBack(): void }) => (
+  <p className="flex shrink-0 items-center justify-between gap-3 rounded-2xl bg-slip px-4">
+    <span className="text-[15px]">Changed here</span>
+    <button type="button" className="min-h-12 font-bold underline" onClick={onBack}>
+      back to the plan
+    </button>
+  </p>
+);

@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction, type WritableDraft } from '@reduxjs/toolkit';
 import type { Rein } from '@canter-book/core/arena/rein';
+import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/observations/records';
@@ -26,6 +27,10 @@ export interface Teaching {
   restedAt: number;
   marks: Partial<Record<`${Scale}/${Rein}`, number>>;
   step: 'ride' | 'marks' | 'done';
+  /** The lesson as it was before something else was ridden in it, and where it was; the way back. */
+  before?: { document: Lesson; elapsedS: number } | undefined;
+  /** The line that was put in last: the lesson goes on from there. */
+  goTo?: string | undefined;
 }
 
 /** Something that the server has not confirmed yet, in the order it was made. */
@@ -136,6 +141,34 @@ export const ringsideSlice = createSlice({
         observations: [payload.observation as Draft],
       });
     },
+    /** Something else is ridden from here on; the lesson as it is ridden goes to the book. */
+    swapped(
+      state,
+      { payload }: PayloadAction<Stamped & { document: Lesson; itemId: string; fromS: number }>,
+    ) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching?.session.document) return;
+      teaching.before = { document: teaching.session.document, elapsedS: payload.fromS };
+      teaching.goTo = payload.itemId;
+      ride(state, teaching, payload.document, payload.parcelId);
+    },
+    /** Back to the lesson as it was, where it was. */
+    swappedBack(state, { payload }: PayloadAction<Stamped>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching?.before) return;
+      const { document, elapsedS } = teaching.before;
+      teaching.clock = { elapsedS, runningSince: teaching.clock.runningSince && Date.now() };
+      delete teaching.before;
+      delete teaching.goTo;
+      ride(state, teaching, document, payload.parcelId);
+    },
+    /** The lesson has come to the line that was put in. */
+    gone(state, { payload }: PayloadAction<{ sessionId: string; clock: LessonClock }>) {
+      const teaching = state.teaching[payload.sessionId];
+      if (!teaching) return;
+      teaching.clock = payload.clock;
+      delete teaching.goTo;
+    },
     rested(state, { payload }: PayloadAction<{ sessionId: string; atMs: number }>) {
       const teaching = state.teaching[payload.sessionId];
       if (teaching) teaching.restedAt = payload.atMs;
@@ -222,6 +255,17 @@ export const ringsideSlice = createSlice({
   },
 });
 
+/** From now on this is the lesson, here and in the book. */
+function ride(
+  state: WritableDraft<RingsideState>,
+  teaching: WritableDraft<Teaching>,
+  document: Lesson,
+  parcelId: string,
+) {
+  teaching.session.document = document as WritableDraft<Lesson>;
+  state.outbox.push({ id: parcelId, kind: 'session', session: teaching.session });
+}
+
 const reasonLeft = (state: RingsideState): string | null =>
   state.outbox.find((parcel) => parcel.refused)?.refused ?? null;
 
@@ -240,6 +284,9 @@ export const {
   tried,
   observed,
   withdrawn,
+  swapped,
+  swappedBack,
+  gone,
   rested,
   stepSet,
   marked,

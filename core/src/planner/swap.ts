@@ -1,0 +1,174 @@
+import { findExercise } from '../exercises/catalogue.ts';
+import type { Exercise } from '../exercises/exercise.ts';
+import { sitesOf, type Site } from '../exercises/sites.ts';
+import { stageOf } from '../exercises/trial.ts';
+import type { HorseProfile } from '../gaits/horse.ts';
+import type { Item, Lesson } from '../lesson/document.ts';
+import { allItems, withNewIds } from '../lesson/edits.ts';
+import { parseLesson } from '../notation/parse.ts';
+import type { TryObservation } from '../observations/observation.ts';
+import { compileRide, rideFrom, standingAt, type Standing } from '../ride/compile.ts';
+import type { Ride } from '../ride/types.ts';
+import { brokenBy } from '../ride/restricted.ts';
+import { setComment, setMarkIn, setsIn, type SetMark } from './marks.ts';
+
+/** A lesson that is being ridden is changed from here on: one exercise takes the place of what is left of a set. */
+
+/** What else could be ridden now: harder after it held, easier after it was lost. */
+export interface Offer {
+  readonly because: 'held' | 'lost';
+  readonly exercise: Exercise;
+  readonly rung: number;
+  readonly insteadOf: SetMark;
+}
+
+/** So often in a row, and the next step may be asked. Common practice. */
+const HELD = 3;
+/** So often in a row, and it is left. Common practice. */
+const LOST = 2;
+
+const sameSet = (a: SetMark | undefined, b: SetMark): boolean =>
+  a?.exercise === b.exercise && a.rung === b.rung;
+
+/**
+ * What the tries of the present set call for: its next rung after three that held; after two that were
+ * lost the simpler exercise to go back to, or the one that mends it.
+ *
+ * @param itemId the line that is ridden now
+ * @param tries those that stand, in their order
+ */
+export function offersFor(
+  lesson: Lesson,
+  itemId: string,
+  tries: readonly TryObservation[],
+  horse: HorseProfile,
+): Offer[] {
+  const sets = setsIn(lesson);
+  const insteadOf = sets.get(itemId);
+  const exercise = insteadOf && findExercise(insteadOf.exercise);
+  if (!insteadOf || !exercise) return [];
+  const other = tries.findLastIndex((t) => !sameSet(sets.get(t.itemId), insteadOf));
+  const results = tries.slice(other + 1).map((t) => t.result);
+  const all = (result: TryObservation['result'], often: number) =>
+    results.length >= often && results.slice(-often).every((r) => r === result);
+  if (all('good', HELD)) {
+    const rung = insteadOf.rung + 1;
+    const next = exercise.rungs[rung];
+    return next && stageOf(exercise, next) <= horse.stage
+      ? [{ because: 'held', exercise, rung, insteadOf }]
+      : [];
+  }
+  if (!all('lost', LOST)) return [];
+  return [exercise.parent, exercise.repair].flatMap((id): Offer[] => {
+    const easier = id === null ? undefined : findExercise(id);
+    return easier ? [{ because: 'lost', exercise: easier, rung: 0, insteadOf }] : [];
+  });
+}
+
+export interface Swapped {
+  readonly lesson: Lesson;
+  /** The first line of what is ridden instead. */
+  readonly itemId: string;
+  /** What is ridden instead, from where the horse is then. */
+  readonly ride: Ride;
+}
+
+const changesRein = (item: Item): boolean =>
+  item.kind === 'line' && item.instructions.some((i) => i.form === 'changeRein');
+
+/**
+ * The lesson with an offer in place of what is left of the set after the present line; that line stays, for
+ * it has been ridden. Null where there is no place for it from here.
+ */
+export function swapIn(
+  lesson: Lesson,
+  itemId: string,
+  offer: Offer,
+  horse: HorseProfile,
+  newId: () => string,
+): Swapped | null {
+  const { items } = lesson;
+  const here = items.findIndex((item) => allItems([item]).some((i) => i.id === itemId));
+  if (here < 0) return null;
+  const sets = setsIn(lesson);
+  const after = items.findIndex(
+    (item, i) => i > here && !sameSet(sets.get(item.id), offer.insteadOf),
+  );
+  const end = after < 0 ? items.length : after;
+  const rest = items.slice(end);
+  const most = compileRide(lesson, horse).faults.length;
+  // Once on this rein, and again wherever the set changed the rein.
+  const parts = [null, ...items.slice(here + 1, end).filter(changesRein)];
+  const lay = (ridden: readonly Item[], open: typeof parts): Item[] | null => {
+    const [part, ...others] = open;
+    if (part === undefined) {
+      // It must also lead to what comes after it.
+      const whole = [...ridden, ...rest];
+      return compileRide({ ...lesson, items: whole }, horse).faults.length > most ? null : whole;
+    }
+    const before = part ? [...ridden, part] : ridden;
+    const standing = standingAt({ ...lesson, items: [...before] }, 'end', horse);
+    for (const own of nearest(offer, standing)) {
+      const whole = lay([...before, ...own.map((item) => withNewIds(item, newId))], others);
+      if (whole) return whole;
+    }
+    return null;
+  };
+  const whole = lay(items.slice(0, here + 1), parts);
+  const first = whole?.slice(here + 1).find((item) => item.kind === 'line');
+  if (!whole || !first) return null;
+  const made: Lesson = { ...lesson, items: whole };
+  const instead = setsIn(made);
+  const over = (item: Item) =>
+    !sameSet(instead.get(item.id), instead.get(first.id)!) || changesRein(item);
+  const next = whole.findIndex((item, i) => i > here && over(item));
+  const own = whole.slice(here + 1, next < 0 ? undefined : next);
+  const ride = rideFrom(standingAt(made, { before: own[0]!.id }, horse), own);
+  return { lesson: made, itemId: first.id, ride };
+}
+
+/** So many places are tried for each part. */
+const MOST_PLACES = 6;
+
+/** The offer on this rein wherever it is ridden without a fault, what is reached soonest first. */
+function nearest({ exercise, rung, insteadOf }: Offer, standing: Standing): Item[][] {
+  const { arena, horse, rider } = standing;
+  const found = sitesOf(exercise, exercise.rungs[rung]!, arena).flatMap((site) => {
+    if (rider.course.kind === 'track' && site.rein !== rider.course.rein) return [];
+    const items = itemsOf(site, exercise, rung, insteadOf);
+    const ride = rideFrom(standing, items);
+    if (ride.faults.length > 0) return [];
+    if (horse.restrictions?.some((r) => brokenBy(ride, r))) return [];
+    const [way] = ride.movements;
+    return [{ items, awayM: way?.act === -1 ? way.metres : 0 }];
+  });
+  found.sort((x, y) => x.awayM - y.awayM);
+  return found.slice(0, MOST_PLACES).map(({ items }) => items);
+}
+
+const INSTEAD = /^\s*instead of ([a-z0-9-]+) (\d+)(?::|$)/;
+
+/** The lines of a site, marked as the set they are and the one they stand for. */
+function itemsOf(site: Site, exercise: Exercise, rung: number, insteadOf: SetMark): Item[] {
+  const planned = findExercise(insteadOf.exercise);
+  const name = [planned?.name, planned?.rungs[insteadOf.rung]?.name].filter(Boolean).join(', ');
+  const marks = [
+    setComment(exercise, rung),
+    `# instead of ${insteadOf.exercise} ${insteadOf.rung + 1}: ${name}`,
+  ];
+  return parseLesson(`${marks.join('\n')}\n${site.text}\n`).lesson.items;
+}
+
+/** What was ridden instead of what, in the order of the lesson; each once. */
+export function swapsIn(lesson: Lesson): { planned: SetMark; ridden: SetMark }[] {
+  const found = new Map<string, { planned: SetMark; ridden: SetMark }>();
+  for (const item of allItems(lesson.items)) {
+    const ridden = setMarkIn(item.before);
+    const [, exercise, rung] =
+      item.before?.map((c) => INSTEAD.exec(c)).find((m) => m !== null) ?? [];
+    if (!ridden || !exercise) continue;
+    const planned = { exercise, rung: Number(rung) - 1 };
+    found.set(JSON.stringify([planned, ridden]), { planned, ridden });
+  }
+  return [...found.values()];
+}

@@ -1,0 +1,95 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { ANY_HORSE } from '@canter-book/core/gaits/horse';
+import { linesOf } from '@canter-book/core/lesson/document';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { swapsIn } from '@canter-book/core/planner/swap';
+import { createBookStore, type BookStore } from '../../app/store.ts';
+import { FakeServer, renderIn } from '../../testing/render.tsx';
+import Ringside from './Ringside.tsx';
+import { begun, restored } from './ringsideSlice.ts';
+
+const { lesson } = parseLesson(
+  'arena 20x60\nstart A trot working left\nphase work 12 min\n# set shoulder-in 1: Shoulder-in\nK-H shoulder-in\nM-F shoulder-in\n# set trot-circle 1: Circle in trot\nA circle left 20\n',
+);
+const sessionId = '0190a0b0-0000-7000-8000-000000000001';
+
+let store: BookStore;
+beforeEach(() => {
+  new FakeServer();
+  store = createBookStore();
+  store.dispatch(restored(null));
+  const session = {
+    id: sessionId,
+    revision: 0,
+    horseId: '0190a0b0-0000-7000-8000-000000000002',
+    riderId: null,
+    lessonId: null,
+    document: lesson,
+    date: '2026-01-01',
+    startedAt: new Date().toISOString(),
+    endedAt: null,
+    minutes: null,
+    notes: '',
+    homework: '',
+  };
+  const teaching = {
+    session,
+    horse: { ...ANY_HORSE, name: 'Marram', stage: 5 as const },
+    riderName: '',
+    clock: { elapsedS: 0, runningSince: null },
+    held: 0,
+    tries: [],
+    seen: [],
+    restedAt: 0,
+    marks: {},
+    step: 'ride' as const,
+  };
+  store.dispatch(begun({ parcelId: 'p', teaching }));
+});
+afterEach(cleanup);
+
+const open = () => renderIn(<Ringside />, store, `/ringside/${sessionId}`, '/ringside/:id');
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const now = () => screen.getByRole('region', { name: 'Now' }).textContent;
+const taught = () => store.getState().ringside.teaching[sessionId]!;
+const offer = () => screen.findByRole('alert', { name: 'What could be ridden instead' });
+
+describe('the thread at the ringside', () => {
+  test('twice lost: the easier exercise by name and drawn; one tap rides it, one goes back', async () => {
+    open();
+    press('next');
+    expect(now()).toContain('shoulder-in');
+    press(/^lost/);
+    press(/^lost/);
+    const card = await offer();
+    expect(card.textContent).toContain('Lost twice: leave it.');
+    expect(within(card).getByRole('img', { name: /, drawn$/ })).toBeTruthy();
+    fireEvent.click(within(card).getByRole('button', { name: 'ride it now' }));
+    const [swap] = swapsIn(taught().session.document!);
+    expect(swap!.planned).toEqual({ exercise: 'shoulder-in', rung: 0 });
+    // It is ridden now, and what was lost has been ridden.
+    expect(now()).not.toContain('shoulder-in');
+    const lines = linesOf(taught().session.document!.items);
+    expect(lines[0]!.id).toBe(linesOf(lesson.items)[0]!.id);
+    expect(taught().tries.every((t) => t.itemId === lines[0]!.id)).toBe(true);
+    // The book is told.
+    const sent = store.getState().ringside.outbox.filter((p) => p.kind === 'session');
+    expect(sent.at(-1)!.session.document).toEqual(taught().session.document);
+    press('back to the plan');
+    expect(taught().session.document).toEqual(lesson);
+    expect(now()).toContain('shoulder-in');
+    expect(screen.queryByRole('button', { name: 'back to the plan' })).toBeNull();
+  });
+
+  test('three that held: the next step is offered, and can be declined', async () => {
+    open();
+    press('next');
+    for (let i = 0; i < 3; i++) press(/^good/);
+    const card = await offer();
+    expect(card.textContent).toContain('Three good in a row. Next step:');
+    fireEvent.click(within(card).getByRole('button', { name: 'stay with this' }));
+    expect(screen.queryByRole('alert', { name: 'What could be ridden instead' })).toBeNull();
+    expect(taught().session.document).toEqual(lesson);
+  });
+});
