@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
@@ -46,6 +47,8 @@ export default defineConfig({
     }),
   ],
   build: {
+    // The writer of PDF comes when one is made.
+    chunkSizeWarningLimit: 1000,
     rolldownOptions: {
       output: {
         // Few files: each one more costs a phone a journey.
@@ -59,6 +62,7 @@ export default defineConfig({
       },
     },
   },
+  resolve: { alias: { 'node:module': resolve(import.meta.dirname, 'build/noModule.ts') } },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4780' } },
 });

@@ -128,7 +128,7 @@ export function leftOutOf(
     .map((r) => ({
       exercise: r.exercise,
       name: nameOf(r.exercise),
-      why: `${r.because} What would change it: ${r.wouldChange}`,
+      why: r.wouldChange ? `${r.because} What would change it: ${r.wouldChange}` : r.because,
     }));
   const best = new Map<string, Candidate>();
   for (const c of candidates) {
