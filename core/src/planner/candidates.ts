@@ -12,6 +12,7 @@ import { approachOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
 import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
+import { wentBackTo } from './tomorrow.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
 export interface Candidate {
@@ -43,6 +44,8 @@ const WORTH_OF = { confirmed: 0.8, improving: 1.2, new: 0.9, 'not yet': 0 } as c
 /** Done this many days ago it counts half as fresh. Common practice. */
 const FRESH_AGAIN_DAYS = 4;
 const MOST_TIRED = 0.5;
+/** What mends a thing that was lost in the last lesson comes before the rest. Common practice. */
+const BRINGS_BACK = 1.8;
 
 /** Everything that may be ridden today, and what may not, with the reason. */
 export interface Shelf {
@@ -63,6 +66,7 @@ export function candidatesOf(request: PlanRequest): Shelf {
   const candidates: Candidate[] = [];
   const shut: Readiness[] = [];
   const shelf = shelfOf(request);
+  const back = wentBackTo(horse.done, (id) => shelf.find((e) => e.id === id));
   for (const exercise of shelf) {
     // What is kept as it stands is in the lesson already.
     if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
@@ -81,7 +85,9 @@ export function candidatesOf(request: PlanRequest): Shelf {
     for (const { readiness, round } of rounds.filter((r) => !r.round.breaks)) {
       for (const phase of exercise.phases) {
         if (phase !== 'work' && readiness.status === 'new') continue;
-        const wanted = phase === 'work' ? 1 : preferred(exercise, approach);
+        const wanted =
+          (phase === 'work' ? 1 : preferred(exercise, approach)) *
+          (back.has(exercise.id) ? BRINGS_BACK : 1);
         if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
         candidates.push(candidate(request, exercise, readiness, phase, needs, wanted, round));
       }

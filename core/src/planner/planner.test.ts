@@ -31,6 +31,7 @@ import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from '
 import { programmeOf, select } from './selection.ts';
 import { frameOf } from './timing.ts';
 import { isRelated } from './thread.ts';
+import { tomorrowSaid } from './tomorrow.ts';
 import { trackOf } from './track.ts';
 
 let solve: Solve;
@@ -753,5 +754,52 @@ describe('where there is no lesson', () => {
       'Make it 30 minutes',
     ]);
     expect(await waysOut(asked, solve, { mends: 0 })).toEqual([]);
+  });
+});
+
+describe('what the last lesson came to', () => {
+  const horse = { stage: 5, levels: levels(7) };
+  const shoulderIn = (good: number, lost: number, date = '2026-06-14') => ({
+    date,
+    exercise: 'shoulder-in',
+    rung: 0,
+    good,
+    lost,
+  });
+
+  test('what was lost rests in the next plan, and what it goes back to is in it', async () => {
+    const { parent } = findExercise('shoulder-in')!;
+    const before = await plan(horse, { mustHave: ['shoulder-in'] });
+    expect(ids(before)).toContain('shoulder-in');
+    const after = await plan({ ...horse, done: [shoulderIn(1, 3)] });
+    expect(ids(after)).not.toContain('shoulder-in');
+    const asked = request({ ...horse, done: [shoulderIn(1, 3)] });
+    const worth = (r: PlanRequest) =>
+      candidatesOf(r).candidates.find((c) => c.exercise.id === parent && c.phase === 'work')!.worth;
+    expect(worth(asked).left).toBeGreaterThan(1.5 * worth(request(horse)).left);
+    // A lesson later it is open again; what held is not held back.
+    const later = { ...shoulderIn(0, 0, '2026-06-15'), exercise: parent! };
+    expect(
+      candidatesOf(request({ ...horse, done: [shoulderIn(1, 3), later] })).shut,
+    ).not.toContainEqual(expect.objectContaining({ exercise: 'shoulder-in' }));
+    const held = readinessOf(
+      request({ ...horse, done: [shoulderIn(4, 1)] }).horse,
+      findExercise('shoulder-in')!,
+      0,
+    );
+    expect(held.status).toBe('confirmed');
+  });
+
+  test('is said in three sentences, what was lost first', () => {
+    const said = tomorrowSaid([
+      { date: '2026-06-14', exercise: 'trot-circle', rung: 0, good: 1, lost: 1 },
+      shoulderIn(1, 3),
+      { date: '2026-06-14', exercise: 'travers', rung: 0, good: 4, lost: 0 },
+      { date: '2026-06-14', exercise: 'trot-large', rung: 0, good: 0, lost: 0 },
+    ]);
+    expect(said).toHaveLength(3);
+    expect(said[0]).toMatch(/^Shoulder-in, .*: 1 of 4 good\. Next time “.+” first\.$/);
+    expect(said[1]).toMatch(/^Travers, .*: 4 of 4 good\. The next step, .+, may be asked\.$/);
+    expect(said[2]).toMatch(/^Circle in trot, .*: 1 of 2 good\. The same again\.$/);
   });
 });

@@ -4,6 +4,7 @@ import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { normalCdf } from '../stats/normal.ts';
+import { lostLast, wasHeld } from './tomorrow.ts';
 import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';
 
 /** How far a horse is with a rung of an exercise. */
@@ -28,7 +29,6 @@ const IMPROVING_FROM = 0.45;
 const CONFIRMED_FROM = 0.75;
 /** Good tries of late that count as having it. */
 const GOOD_TRIES = 3;
-const GOOD_SHARE = 0.7;
 
 /** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
 function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
@@ -56,13 +56,32 @@ function triesOf(done: readonly Done[], exercise: string, rung: number) {
   const own = done.filter((d) => d.exercise === exercise && d.rung >= rung);
   const good = own.reduce((sum, d) => sum + d.good, 0);
   const lost = own.reduce((sum, d) => sum + d.lost, 0);
-  return { good, tries: good + lost, share: good + lost > 0 ? good / (good + lost) : 0 };
+  return { good, tries: good + lost };
 }
 
 const hasShown = (horse: HorseFile, exercise: string, rung: number): boolean => {
-  const { good, share } = triesOf(horse.done, exercise, rung);
-  return good >= GOOD_TRIES && share >= GOOD_SHARE;
+  const { good, tries } = triesOf(horse.done, exercise, rung);
+  return wasHeld({ good, lost: tries - good });
 };
+
+/** What went wrong in the last lesson rests in the next one; the easiest of all is always open. */
+function restsNow(
+  horse: HorseFile,
+  exercise: Exercise,
+  index: number,
+  find: (id: string) => Exercise | undefined,
+): Readiness | null {
+  const lost = lostLast(horse.done, exercise.id, index);
+  if (!lost || (index === 0 && exercise.parent === null)) return null;
+  const parent = exercise.parent === null ? undefined : find(exercise.parent);
+  const tries = lost.good + lost.lost;
+  return not(
+    exercise,
+    index,
+    `It was lost last time, ${lost.good} of ${tries} tries good.`,
+    parent ? `“${parent.name}” first, then this again.` : 'An easier step first.',
+  );
+}
 
 const not = (
   exercise: Exercise,
@@ -134,7 +153,7 @@ export function readinessOf(
 ): Readiness {
   const find = (id: string) => shelf.find((e) => e.id === id);
   const rung = exercise.rungs[index]!;
-  const shut = gate(horse, exercise, rung, index);
+  const shut = gate(horse, exercise, rung, index) ?? restsNow(horse, exercise, index, find);
   if (shut) return shut;
   const byStage = stageSays(horse, exercise, index);
   const asked = thresholdsOf(exercise, index).map(([scale, least]) => {

@@ -8,6 +8,8 @@ import {
   type TryObservation,
 } from '@canter-book/core/observations/observation';
 import type { Scale } from '@canter-book/core/observations/scales';
+import { doneIn } from '@canter-book/core/planner/history';
+import { tomorrowSaid } from '@canter-book/core/planner/tomorrow';
 import {
   problemOf,
   useAddObservationsMutation,
@@ -141,7 +143,15 @@ export default function Debrief() {
             }
           />
           <Words key={session.data.id} session={session.data} />
-          <NextTime horseId={session.data.horseId} tries={tries} />
+          <NextTime
+            horseId={session.data.horseId}
+            tries={tries}
+            said={
+              session.data.document
+                ? tomorrowSaid(doneIn(session.data.date, session.data.document, seen))
+                : []
+            }
+          />
         </section>
       </div>
     </Page>

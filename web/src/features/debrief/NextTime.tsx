@@ -14,8 +14,11 @@ const MOST = 2;
 export function NextTime({
   horseId,
   tries,
+  said,
 }: {
   horseId: string;
+  /** What the sets of this lesson mean for the next plan. */
+  said: readonly string[];
   tries: readonly TryObservation[];
 }) {
   const { data: known } = useReadingsQuery(horseId);
@@ -27,7 +30,7 @@ export function NextTime({
   const held = holdsByMovement(all)
     .filter(({ text }) => ridden.has(text))
     .slice(0, MOST);
-  if (!next && held.length === 0) return null;
+  if (!next && held.length === 0 && said.length === 0) return null;
   return (
     <section className="mt-6 max-w-xl rounded-lg bg-sand-light p-4">
       <h3 className="mb-1 text-base">Next time</h3>
@@ -36,6 +39,13 @@ export function NextTime({
           Work on first: {next.scale} on the <ReinMark rein={next.rein} word /> rein, about{' '}
           {next.mean.toFixed(1)}.
         </p>
+      )}
+      {said.length > 0 && (
+        <ul className="my-2 list-disc space-y-1 pl-5">
+          {said.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
       )}
       {held.map(({ text, holds }) => (
         <p key={text}>
