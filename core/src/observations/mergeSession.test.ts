@@ -43,3 +43,11 @@ test('discarded at the ringside it leaves, taken up again it comes back', () => 
   expect(mergeSession(session, { ...session, removedAt }).removedAt).toBe(removedAt);
   expect(mergeSession({ ...session, removedAt }, session)).not.toHaveProperty('removedAt');
 });
+
+test('the lesson as it was ridden is the ringside’s; where it says none, the book’s stays', () => {
+  const planned = { version: 1, items: [] } as const;
+  const ridden = { ...planned, title: { text: 'Changed at the ringside' } };
+  const written = (document: object | null) => ({ ...session, document }) as Session;
+  expect(mergeSession(written(planned), written(ridden)).document).toEqual(ridden);
+  expect(mergeSession(written(planned), written(null)).document).toEqual(planned);
+});

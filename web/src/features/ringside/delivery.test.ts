@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { ANY_HORSE } from '@canter-book/core/gaits/horse';
-import type { TryObservation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/observations/records';
+import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
 import { FakeServer, type Call } from '../../testing/render.tsx';
 
 /** What the device keeps: survives a closed page. */
@@ -22,49 +21,11 @@ const { startDelivery } = await import('./delivery.ts');
 const { begun, discarded, ended, sentAgain, takenUpAgain, tried } =
   await import('./ringsideSlice.ts');
 
-const session: Session = {
-  id: '0190a0b0-0000-7000-8000-000000000001',
-  revision: 0,
-  horseId: '0190a0b0-0000-7000-8000-000000000002',
-  riderId: null,
-  lessonId: null,
-  document: null,
-  date: '2026-01-01',
-  startedAt: '2026-01-01T10:00:00Z',
-  endedAt: null,
-  minutes: null,
-  notes: '',
-  homework: '',
-};
+const session = someSession();
 const sessionId = session.id;
-const aTry = (id: string): TryObservation => ({
-  id,
-  sessionId,
-  at: '2026-01-01T10:05:00Z',
-  kind: 'try',
-  itemId: 'i1',
-  text: 'C circle left 20',
-  rein: 'left',
-  gait: 'trot',
-  result: 'good',
-  held: 3,
-});
-const begin = begun({
-  parcelId: 'p0',
-  teaching: {
-    session,
-    horse: ANY_HORSE,
-    riderName: '',
-    clock: { elapsedS: 0, runningSince: null },
-    held: 0,
-    tries: [],
-    seen: [],
-    restedAt: 0,
-    marks: {},
-    step: 'ride',
-  },
-});
-const record = (n: number) => tried({ sessionId, parcelId: `p${n}`, observation: aTry(`t${n}`) });
+const begin = begun({ parcelId: 'p0', teaching: someTeaching(session) });
+const record = (n: number) =>
+  tried({ sessionId, parcelId: `p${n}`, observation: someTry(sessionId, `t${n}`) });
 
 const path = `PUT /api/sessions/${sessionId}`;
 const online = (server: FakeServer) => {
@@ -146,7 +107,7 @@ describe('delivery from the ringside', () => {
         sessionId,
         parcelId: 'e',
         session: { ...session, endedAt: '2026-01-01T10:40:00Z' },
-        observations: [aTry('m1')],
+        observations: [someTry(sessionId, 'm1')],
       }),
     );
     await pass(50);
@@ -237,7 +198,7 @@ describe('delivery from the ringside', () => {
         sessionId,
         parcelId: 'e',
         session: { ...session, endedAt: '2026-01-01T10:40:00Z', minutes: 40 },
-        observations: [aTry('m1')],
+        observations: [someTry(sessionId, 'm1')],
       }),
     );
     await pass(50);

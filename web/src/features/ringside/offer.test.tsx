@@ -6,45 +6,22 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { swapsIn } from '@canter-book/core/planner/swap';
 import { createBookStore, type BookStore } from '../../app/store.ts';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
+import { someSession, someTeaching } from '../../testing/teaching.ts';
 import Ringside from './Ringside.tsx';
 import { begun, restored } from './ringsideSlice.ts';
 
 const { lesson } = parseLesson(
   'arena 20x60\nstart A trot working left\nphase work 12 min\n# set shoulder-in 1: Shoulder-in\nK-H shoulder-in\nM-F shoulder-in\n# set trot-circle 1: Circle in trot\nA circle left 20\n',
 );
-const sessionId = '0190a0b0-0000-7000-8000-000000000001';
+const session = someSession({ document: lesson });
+const sessionId = session.id;
 
 let store: BookStore;
 beforeEach(() => {
   new FakeServer();
   store = createBookStore();
   store.dispatch(restored(null));
-  const session = {
-    id: sessionId,
-    revision: 0,
-    horseId: '0190a0b0-0000-7000-8000-000000000002',
-    riderId: null,
-    lessonId: null,
-    document: lesson,
-    date: '2026-01-01',
-    startedAt: new Date().toISOString(),
-    endedAt: null,
-    minutes: null,
-    notes: '',
-    homework: '',
-  };
-  const teaching = {
-    session,
-    horse: { ...ANY_HORSE, name: 'Marram', stage: 5 as const },
-    riderName: '',
-    clock: { elapsedS: 0, runningSince: null },
-    held: 0,
-    tries: [],
-    seen: [],
-    restedAt: 0,
-    marks: {},
-    step: 'ride' as const,
-  };
+  const teaching = someTeaching(session, { horse: { ...ANY_HORSE, stage: 5 } });
   store.dispatch(begun({ parcelId: 'p', teaching }));
 });
 afterEach(cleanup);

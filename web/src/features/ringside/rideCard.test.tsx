@@ -4,13 +4,15 @@ import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { createBookStore, type BookStore } from '../../app/store.ts';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
+import { someSession, someTeaching } from '../../testing/teaching.ts';
 import Ringside from './Ringside.tsx';
 import { begun, restored } from './ringsideSlice.ts';
 
 const { lesson } = parseLesson(
   'arena 20x40\nstart A walk medium left\ngo large -- breathe\nA trot working\nC circle left 20\nA halt 4 s\n',
 );
-const sessionId = '0190a0b0-0000-7000-8000-000000000001';
+const session = someSession({ document: lesson });
+const sessionId = session.id;
 
 jest.useFakeTimers();
 
@@ -19,37 +21,11 @@ beforeEach(() => {
   new FakeServer();
   store = createBookStore();
   store.dispatch(restored(null));
-  const session = {
-    id: sessionId,
-    revision: 0,
-    horseId: '0190a0b0-0000-7000-8000-000000000002',
-    riderId: null,
-    lessonId: null,
-    document: lesson,
-    date: '2026-01-01',
-    startedAt: new Date().toISOString(),
-    endedAt: null,
-    minutes: null,
-    notes: '',
-    homework: '',
-  };
-  store.dispatch(
-    begun({
-      parcelId: 'p',
-      teaching: {
-        session,
-        horse: { ...ANY_HORSE, name: 'Marram' },
-        riderName: 'Ines Calloway',
-        clock: { elapsedS: 0, runningSince: null },
-        held: 0,
-        tries: [],
-        seen: [],
-        restedAt: 0,
-        marks: {},
-        step: 'ride',
-      },
-    }),
+  const teaching = someTeaching(
+    { ...session, startedAt: new Date().toISOString() },
+    { horse: { ...ANY_HORSE, name: 'Marram' }, riderName: 'Ines Calloway' },
   );
+  store.dispatch(begun({ parcelId: 'p', teaching }));
 });
 afterEach(cleanup);
 

@@ -1,49 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { ANY_HORSE } from '@canter-book/core/gaits/horse';
-import type { TryObservation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
 import * as ringside from './ringsideSlice.ts';
-import { elapsedS, ringsideSlice, type RingsideState, type Teaching } from './ringsideSlice.ts';
+import { elapsedS, ringsideSlice, type RingsideState } from './ringsideSlice.ts';
 
 const { reducer } = ringsideSlice;
-const session: Session = {
-  id: 's1',
-  revision: 0,
-  horseId: 'h1',
-  riderId: null,
-  lessonId: null,
-  document: null,
-  date: '2026-01-01',
-  startedAt: '2026-01-01T10:00:00Z',
-  endedAt: null,
-  minutes: null,
-  notes: '',
-  homework: '',
-};
-const teaching = (): Teaching => ({
-  session,
-  horse: ANY_HORSE,
-  riderName: '',
-  clock: { elapsedS: 0, runningSince: null },
-  held: 0,
-  tries: [],
-  seen: [],
-  restedAt: 0,
-  marks: {},
-  step: 'ride',
-});
-const aTry = (id: string): TryObservation => ({
-  id,
-  sessionId: 's1',
-  at: '2026-01-01T10:05:00Z',
-  kind: 'try',
-  itemId: 'i1',
-  text: 'C circle left 20',
-  rein: 'left',
-  gait: 'trot',
-  result: 'good',
-  held: 3,
-});
+const session = someSession({ id: 's1', horseId: 'h1' });
+const teaching = () => someTeaching(session);
+const aTry = (id: string) => someTry('s1', id);
 
 const run = (...actions: Parameters<typeof reducer>[1][]): RingsideState =>
   actions.reduce<RingsideState>(
