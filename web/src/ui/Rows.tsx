@@ -1,12 +1,5 @@
 import { lazy, Suspense, type ReactNode } from 'react';
-
-export interface RowsProps<T> {
-  items: readonly T[];
-  keyOf(item: T): string;
-  /** About how high a row is, pixels. */
-  height: number;
-  render(item: T): ReactNode;
-}
+import type { RowsProps } from './WindowedRows.tsx';
 
 /** Fewer are simply written out: then the browser finds words in all of them. */
 const MOST_WRITTEN_OUT = 60;

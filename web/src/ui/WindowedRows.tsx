@@ -1,6 +1,13 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import type { RowsProps } from './Rows.tsx';
+
+export interface RowsProps<T> {
+  items: readonly T[];
+  keyOf(item: T): string;
+  /** About how high a row is, pixels. */
+  height: number;
+  render(item: T): ReactNode;
+}
 
 /** A long list: only what is in sight is on the page. */
 export default function WindowedRows<T>({ items, keyOf, height, render }: RowsProps<T>) {
