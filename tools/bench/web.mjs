@@ -36,6 +36,8 @@ export async function benchWeb(base) {
     const scripts = own.filter((r) => r.resourceType === 'Script');
     table.push({
       page: name,
+      // What this machine is worth: the phone that Lighthouse plays is four times as slow.
+      machine: Math.round(run.lhr.environment.benchmarkIndex),
       ...Object.fromEntries(GROUPS.map((g) => [g, Math.round(100 * categories[g].score)])),
       'script kB over the wire': kB(scripts, 'transferSize'),
       'script kB': kB(scripts, 'resourceSize'),

@@ -60,7 +60,7 @@ export default function HorsePage() {
       }
     >
       <ForATime horse={horse} className="border-b border-line px-5 py-3 md:px-7" />
-      <div className="grid lg:grid-cols-[1fr_20rem]">
+      <div className="grid lg:grid-cols-[1fr_20rem] 2xl:grid-cols-[1fr_44rem]">
         <section aria-labelledby="stands" className="p-5 md:p-7">
           <h2 id="stands" className="text-lg">
             Where {horse.name} stands
@@ -96,7 +96,7 @@ export default function HorsePage() {
             </div>
           </div>
         </section>
-        <aside className="flex flex-col gap-7 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l">
+        <aside className="flex flex-col gap-7 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l 2xl:grid 2xl:grid-cols-2 2xl:content-start 2xl:gap-x-10">
           <section>
             <h2 className="mb-2 text-lg">This month’s theme</h2>
             <p className="rounded-lg bg-sand-light p-4 font-book italic">

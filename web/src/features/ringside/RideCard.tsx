@@ -127,7 +127,11 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
           said
         )}
         {teaching.before && (
-          <BackToPlan onBack={() => dispatch(swappedBack({ sessionId, parcelId: newId() }))} />
+          <BackToPlan
+            onBack={() =>
+              dispatch(swappedBack({ sessionId, parcelId: newId(), nowMs: Date.now() }))
+            }
+          />
         )}
         {planned ? (
           <>

@@ -153,11 +153,12 @@ export const ringsideSlice = createSlice({
       ride(state, teaching, payload.document, payload.parcelId);
     },
     /** Back to the lesson as it was, where it was. */
-    swappedBack(state, { payload }: PayloadAction<Stamped>) {
+    swappedBack(state, { payload }: PayloadAction<Stamped & { nowMs: number }>) {
       const teaching = state.teaching[payload.sessionId];
       if (!teaching?.before) return;
       const { document, elapsedS } = teaching.before;
-      teaching.clock = { elapsedS, runningSince: teaching.clock.runningSince && Date.now() };
+      const held = teaching.clock.runningSince === null;
+      teaching.clock = { elapsedS, runningSince: held ? null : payload.nowMs };
       delete teaching.before;
       delete teaching.goTo;
       ride(state, teaching, document, payload.parcelId);

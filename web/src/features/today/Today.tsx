@@ -41,7 +41,7 @@ export default function Today() {
       title="Today"
       about={`${longDate(date)}${health.data?.demo ? ` · ${health.data.demo} (demo)` : ''}`}
     >
-      <div className="max-w-[1500px] p-5 md:p-7">
+      <div className="max-w-[1800px] p-5 md:p-7">
         {horses?.length === 0 ? (
           <FirstPage />
         ) : (
@@ -148,7 +148,7 @@ interface WaitingProps {
 
 function Waiting({ row, name, lesson }: WaitingProps) {
   return (
-    <div className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[9.5rem_minmax(0,1fr)_auto] xl:grid-cols-[10rem_minmax(0,1fr)_11rem_auto]">
+    <div className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[9.5rem_minmax(0,1fr)_auto] xl:grid-cols-[10rem_minmax(0,1fr)_11rem_auto] 2xl:grid-cols-[13rem_minmax(0,1fr)_16rem_auto]">
       <div>
         <Link
           to={`/horses/${row.horseId}`}
