@@ -31,6 +31,8 @@ const project = (name, more = {}) => ({
 });
 
 export default {
+  // Jest leaves a core free; on two that is half of the machine.
+  maxWorkers: '100%',
   // Against a test that hangs: a database may open slowly on a busy machine.
   testTimeout: 120_000,
   projects: [
