@@ -25,7 +25,8 @@ export function holdsFor(text: string): void {
   if (printLesson(again) !== printLesson(lesson))
     throw new Error('Does not come back from its text');
   const ride = compileRide(lesson);
-  if (ride.movements.length > MOST_MOVEMENTS + LAST_LINE) throw new Error('More movements than the bound');
+  if (ride.movements.length > MOST_MOVEMENTS + LAST_LINE)
+    throw new Error('More movements than the bound');
   const { metres, seconds } = ride.totals;
   if (!Number.isFinite(metres + seconds)) throw new Error(`No number: ${metres} m, ${seconds} s`);
   for (const finding of reviewLesson(lesson, ride, parsed)) {
