@@ -3,7 +3,16 @@ import { useAppSelector } from '../../app/store.ts';
 
 /** Hardly ever opened: no page waits for it. */
 const OutboxSheet = lazy(() =>
-  import('./OutboxSheet.tsx').then((m) => ({ default: m.OutboxSheet })),
+  import('./OutboxSheet.tsx').then(
+    (m) => ({ default: m.OutboxSheet }),
+    () => ({ default: NotNow }),
+  ),
+);
+
+const NotNow = () => (
+  <p role="alert" className="fixed inset-x-4 top-4 z-50 rounded-lg bg-slip p-4 text-ink shadow-xl">
+    This list could not be fetched. What is recorded is sent all the same.
+  </p>
 );
 
 /** Whether everything recorded has reached the book, or how much is still kept here, and what was refused. */

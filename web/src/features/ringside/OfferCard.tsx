@@ -7,7 +7,7 @@ import { useAppDispatch } from '../../app/store.ts';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { swapped, type Teaching } from './ringsideSlice.ts';
 
-interface OfferCardProps {
+export interface OfferCardProps {
   teaching: Teaching;
   /** The line that is ridden now. */
   itemId: string;

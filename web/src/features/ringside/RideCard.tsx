@@ -12,6 +12,7 @@ import { FreeCard, type FreeWork } from './FreeCard.tsx';
 import { Foot, Held, LastSeen, TryButton } from './hands.tsx';
 import { InstrumentSheet } from './instruments/InstrumentSheet.tsx';
 import type { Place } from './instruments/instruments.ts';
+import type { OfferCardProps } from './OfferCard.tsx';
 import { BackToPlan, NextCard, NowCard, Where } from './plan.tsx';
 import {
   clockSet,
@@ -28,7 +29,10 @@ import { useSpokenCalls } from './useSpokenCalls.ts';
 
 /** It brings the shelf along: fetched at once, so that it is there where no network is. */
 const loadOffers = () => import('./OfferCard.tsx');
-const OfferCard = lazy(loadOffers);
+const OfferCard = lazy(() =>
+  // Where it cannot be fetched the lesson goes on without it.
+  loadOffers().catch(() => ({ default: ({ otherwise }: OfferCardProps) => otherwise })),
+);
 
 interface RideCardProps {
   teaching: Teaching;
