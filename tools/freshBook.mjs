@@ -2,7 +2,6 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { root } from './setup.mjs';
 
 const MIGRATIONS = join(root, 'server/src/db/migrations');
@@ -37,5 +36,3 @@ export const FRESH_BOOK = join(root, '.cache/fresh-book');
 
 /** Jest calls this before the tests of the server. */
 export default () => freshBook(FRESH_BOOK);
-
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await freshBook(FRESH_BOOK);

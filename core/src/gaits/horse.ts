@@ -39,16 +39,17 @@ export function limitsOf(horse: HorseProfile): StageLimits {
   const limits = lastingLimitsOf(horse);
   const leastM = Math.max(0, ...holding(horse.restrictions, 'circle').map((r) => r.leastM));
   if (leastM === 0) return limits;
-  const { walk, trot, canter } = limits.smallestCircleM;
-  return {
-    ...limits,
-    smallestCircleM: {
-      walk: Math.max(walk, leastM),
-      trot: Math.max(trot, leastM),
-      canter: Math.max(canter, leastM),
-    },
-  };
+  const least = { walk: leastM, trot: leastM, canter: leastM };
+  return { ...limits, smallestCircleM: larger(limits.smallestCircleM, least) };
 }
+
+type Circles = StageLimits['smallestCircleM'];
+
+const larger = (a: Circles, b: Circles): Circles => ({
+  walk: Math.max(a.walk, b.walk),
+  trot: Math.max(a.trot, b.trot),
+  canter: Math.max(a.canter, b.canter),
+});
 
 function lastingLimitsOf({ stage, age, limits }: HorseProfile): StageLimits {
   const own = STAGES[stage];
@@ -58,11 +59,7 @@ function lastingLimitsOf({ stage, age, limits }: HorseProfile): StageLimits {
   const { smallestCircleM: small, breakEveryMin } = young;
   return {
     ...own,
-    smallestCircleM: {
-      walk: Math.max(own.smallestCircleM.walk, small.walk),
-      trot: Math.max(own.smallestCircleM.trot, small.trot),
-      canter: Math.max(own.smallestCircleM.canter, small.canter),
-    },
+    smallestCircleM: larger(own.smallestCircleM, small),
     breakEveryMin: Math.min(own.breakEveryMin, breakEveryMin),
     ...limits,
   };

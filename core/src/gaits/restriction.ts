@@ -60,7 +60,7 @@ export const untilSaid = ({ until }: Restriction): string =>
 export const sentence = (r: Restriction): string =>
   `${r.saidBy.charAt(0).toUpperCase()}${r.saidBy.slice(1)}: ${restrictionSaid(r)} ${untilSaid(r)}`;
 
-/** The restriction of a kind that asks most, among those that hold. */
+/** What restrictions of one kind say. */
 export const holding = <K extends RestrictionKind>(
   restrictions: readonly Restriction[] | undefined,
   kind: K,

@@ -23,8 +23,15 @@ export function setMarkIn(comments: readonly string[] | undefined): SetMark | nu
   return null;
 }
 
+/** "Circle in trot, 20 m". */
+export const setName = (exercise: Exercise, rung: number): string =>
+  [exercise.name, exercise.rungs[rung]?.name].filter(Boolean).join(', ');
+
 export const setComment = (exercise: Exercise, rung: number): string =>
-  `# set ${exercise.id} ${rung + 1}: ${exercise.name}, ${exercise.rungs[rung]?.name ?? ''}`;
+  `# set ${exercise.id} ${rung + 1}: ${setName(exercise, rung)}`;
+
+export const sameSet = (a: SetMark | undefined, b: SetMark): boolean =>
+  a?.exercise === b.exercise && a.rung === b.rung;
 
 /** The set that each line of a lesson belongs to: from its mark to the next mark, phase or break. */
 export function setsIn(lesson: Lesson): Map<string, SetMark> {

@@ -130,11 +130,11 @@ export async function waysOut(
   options: PlanOptions = {},
 ): Promise<WayOut[]> {
   const found: WayOut[] = [];
-  options.progress?.('Looking for what would work');
+  const { progress, ...quiet } = options;
+  progress?.('Looking for what would work');
   for (const way of otherWishes(request)) {
     if (found.length === MOST_WAYS_OUT) break;
     const asked = { ...request, wishes: { ...request.wishes, ...way.change } };
-    const { progress: _, ...quiet } = options;
     try {
       await planLesson(asked, solve, { ...quiet, gap: QUICK_GAP });
       found.push(way);

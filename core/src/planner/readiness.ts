@@ -4,7 +4,7 @@ import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { normalCdf } from '../stats/normal.ts';
-import { lostLast, wasHeld } from './tomorrow.ts';
+import { GOOD_TRIES, lostLast, wasHeld } from './tomorrow.ts';
 import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';
 
 /** How far a horse is with a rung of an exercise. */
@@ -27,8 +27,6 @@ const RUNG_STEP = 0.4;
 /** From these a rung is improving, and confirmed. Common practice. */
 const IMPROVING_FROM = 0.45;
 const CONFIRMED_FROM = 0.75;
-/** Good tries of late that count as having it. */
-const GOOD_TRIES = 3;
 
 /** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
 function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {

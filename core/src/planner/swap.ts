@@ -10,7 +10,8 @@ import type { TryObservation } from '../observations/observation.ts';
 import { compileRide, rideFrom, standingAt, type Standing } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { brokenBy } from '../ride/restricted.ts';
-import { setComment, setMarkIn, setsIn, type SetMark } from './marks.ts';
+import { sameSet, setComment, setMarkIn, setName, setsIn, type SetMark } from './marks.ts';
+import { changesRein, rideOfPart } from './rideOfSet.ts';
 
 /** A lesson that is being ridden is changed from here on: one exercise takes the place of what is left of a set. */
 
@@ -26,9 +27,6 @@ export interface Offer {
 const HELD = 3;
 /** So often in a row, and it is left. Common practice. */
 const LOST = 2;
-
-const sameSet = (a: SetMark | undefined, b: SetMark): boolean =>
-  a?.exercise === b.exercise && a.rung === b.rung;
 
 /**
  * What the tries of the present set call for: its next rung after three that held; after two that were
@@ -73,9 +71,6 @@ export interface Swapped {
   readonly ride: Ride;
 }
 
-const changesRein = (item: Item): boolean =>
-  item.kind === 'line' && item.instructions.some((i) => i.form === 'changeRein');
-
 /**
  * The lesson with an offer in place of what is left of the set after the present line; that line stays, for
  * it has been ridden. Null where there is no place for it from here.
@@ -118,12 +113,7 @@ export function swapIn(
   const first = whole?.slice(here + 1).find((item) => item.kind === 'line');
   if (!whole || !first) return null;
   const made: Lesson = { ...lesson, items: whole };
-  const instead = setsIn(made);
-  const over = (item: Item) =>
-    !sameSet(instead.get(item.id), instead.get(first.id)!) || changesRein(item);
-  const next = whole.findIndex((item, i) => i > here && over(item));
-  const own = whole.slice(here + 1, next < 0 ? undefined : next);
-  const ride = rideFrom(standingAt(made, { before: own[0]!.id }, horse), own);
+  const ride = rideOfPart(made, here + 1, horse);
   return { lesson: made, itemId: first.id, ride };
 }
 
@@ -150,11 +140,10 @@ const INSTEAD = /^\s*instead of ([a-z0-9-]+) (\d+)(?::|$)/;
 
 /** The lines of a site, marked as the set they are and the one they stand for. */
 function itemsOf(site: Site, exercise: Exercise, rung: number, insteadOf: SetMark): Item[] {
-  const planned = findExercise(insteadOf.exercise);
-  const name = [planned?.name, planned?.rungs[insteadOf.rung]?.name].filter(Boolean).join(', ');
+  const planned = findExercise(insteadOf.exercise)!;
   const marks = [
     setComment(exercise, rung),
-    `# instead of ${insteadOf.exercise} ${insteadOf.rung + 1}: ${name}`,
+    `# instead of ${planned.id} ${insteadOf.rung + 1}: ${setName(planned, insteadOf.rung)}`,
   ];
   return parseLesson(`${marks.join('\n')}\n${site.text}\n`).lesson.items;
 }

@@ -1,11 +1,12 @@
 import { findExercise } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
+import { setName } from './marks.ts';
 import type { Done } from './request.ts';
 
 /** What the tries of a lesson mean for the next one. The planner goes by it, and the debrief says it. */
 
 /** So many good tries, and so large a share of all, have it. Common practice. */
-const GOOD_TRIES = 3;
+export const GOOD_TRIES = 3;
 const GOOD_SHARE = 0.7;
 /** So many lost ones, and more than were good, send it back. Common practice. */
 const LOST_TRIES = 2;
@@ -51,7 +52,7 @@ export function tomorrowSaid(done: readonly Done[]): string[] {
 
 function said(d: Done): string {
   const exercise = findExercise(d.exercise)!;
-  const name = [exercise.name, exercise.rungs[d.rung]?.name].filter(Boolean).join(', ');
+  const name = setName(exercise, d.rung);
   const tries = `${d.good} of ${d.good + d.lost} good`;
   const parent = exercise.parent === null ? undefined : findExercise(exercise.parent);
   if (wasLost(d)) {

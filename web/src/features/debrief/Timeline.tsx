@@ -5,7 +5,7 @@ import type { Horse, Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { SetMark } from '@canter-book/core/planner/marks';
+import { setName, type SetMark } from '@canter-book/core/planner/marks';
 import { swapsIn } from '@canter-book/core/planner/swap';
 import { clock } from '@canter-book/core/units';
 
@@ -84,7 +84,7 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
 
 const nameOf = ({ exercise, rung }: SetMark): string => {
   const known = findExercise(exercise);
-  return [known?.name ?? exercise, known?.rungs[rung]?.name].filter(Boolean).join(', ');
+  return known ? setName(known, rung) : exercise;
 };
 
 /** What was ridden instead of what was planned. */

@@ -45,16 +45,16 @@ export default function Today() {
         {horses?.length === 0 ? (
           <FirstPage />
         ) : (
-          <Waitings horses={horses} yard={yard}>
+          <InOrder horses={horses} yard={yard}>
             <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
-          </Waitings>
+          </InOrder>
         )}
       </div>
     </Page>
   );
 }
 
-interface WaitingsProps {
+interface InOrderProps {
   horses: readonly Horse[] | undefined;
   yard: readonly YardRow[] | undefined;
   /** What stands here until both are known. */
@@ -62,7 +62,7 @@ interface WaitingsProps {
 }
 
 /** The horses in the order in which they wait. */
-function Waitings({ horses = [], yard, children }: WaitingsProps) {
+function InOrder({ horses = [], yard, children }: InOrderProps) {
   const { data: lessons = [] } = useLessonsQuery({});
   const [name, setName] = useState('');
   const nameOf = new Map(horses.map((h) => [h.id, h.name]));
