@@ -9,8 +9,11 @@ import { firstView } from './build/firstView.ts';
 const FRAME =
   /node_modules[\\/](react|react-dom|scheduler|react-router|react-redux|redux|immer|reselect|redux-thunk|@reduxjs[\\/]toolkit|@standard-schema[\\/][a-z]+)[\\/]/;
 /** A lesson read, ridden and reviewed: desk, ringside, shelf and debrief all do. */
-const LESSON =
-  /core[\\/]src[\\/](geometry|notation|ride|review|movements|figures|forms)[\\/]|node_modules[\\/]zod[\\/]/;
+const LESSON = /core[\\/]src[\\/](geometry|notation|ride|review|movements|figures|forms)[\\/]/;
+/** A horse's paces and limits: also on pages without a lesson. */
+const PACES = /core[\\/]src[\\/](gaits[\\/]|fields|units)/;
+/** What is entered, checked against its schema: also on pages without a lesson. */
+const SHAPES = /node_modules[\\/]zod[\\/]/;
 /** What is on nearly every page and small. */
 const PAGE =
   /web[\\/]src[\\/](ui[\\/](Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps))|node_modules[\\/](date-fns|lucide-react|uuid)[\\/]/;
@@ -55,6 +58,8 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'frame', test: FRAME, priority: 3 },
+            { name: 'shapes', test: SHAPES, priority: 3 },
+            { name: 'paces', test: PACES, priority: 3 },
             { name: 'lesson', test: LESSON, priority: 2 },
             { name: 'page', test: PAGE, priority: 1 },
           ],

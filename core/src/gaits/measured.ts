@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { daySchema, idSchema } from '../fields.ts';
 import { MOVING_GAITS, PACES, type MovingGait, type PaceName, type Stride } from './paces.ts';
 
 /** A known distance ridden in a pace: how many strides it took, and how long. */
@@ -22,6 +23,11 @@ export const measurementShape = {
 
 export const hasItsPace = ({ gait, pace }: Pick<Measurement, 'gait' | 'pace'>): boolean =>
   PACES[gait].includes(pace);
+
+/** A measurement as the book keeps it. */
+export const measurementSchema = z
+  .strictObject({ id: idSchema, date: daySchema, ...measurementShape })
+  .refine(hasItsPace, 'the gait has no such pace');
 
 /** A figure with its standard uncertainty. */
 export interface Uncertain {

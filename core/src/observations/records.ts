@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
-import { hasItsPace, measurementShape } from '../gaits/measured.ts';
+import { measurementSchema } from '../gaits/measured.ts';
 import { restrictionSchema } from '../gaits/restriction.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
@@ -9,15 +9,6 @@ import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 const name = z.string().trim().min(1, 'give a name').max(60);
 const text = z.string().max(2000);
-
-/** A known distance ridden in a pace: strides are whole cycles, also in walk. */
-export const measurementSchema = z
-  .strictObject({
-    id,
-    date,
-    ...measurementShape,
-  })
-  .refine(hasItsPace, 'the gait has no such pace');
 
 const metresOf = z.number().min(4).max(40).optional();
 

@@ -1,10 +1,21 @@
-import { differenceInCalendarDays, format, parseISO } from 'date-fns';
+import { differenceInCalendarDays, lightFormat, parseISO } from 'date-fns';
+
+const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long' });
+const LONG = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' });
+// The British short month has four letters in September: the American has three, as all others.
+const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short' });
 
 /** Today as `YYYY-MM-DD` where the person is. */
-export const today = (): string => format(new Date(), 'yyyy-MM-dd');
+export const today = (): string => lightFormat(new Date(), 'yyyy-MM-dd');
 
-export const longDate = (date: string): string => format(parseISO(date), 'EEEE, d MMMM');
-export const shortDate = (date: string): string => format(parseISO(date), 'd MMM');
+export const longDate = (date: string): string => {
+  const day = parseISO(date);
+  return `${WEEKDAY.format(day)}, ${LONG.format(day)}`;
+};
+export const shortDate = (date: string): string => {
+  const day = parseISO(date);
+  return `${day.getDate()} ${MONTH.format(day)}`;
+};
 
 /** "today", "yesterday", "5 days ago", or the date. */
 export function ago(date: string, from = today()): string {
@@ -18,7 +29,7 @@ export function ago(date: string, from = today()): string {
 /** "today 14:05", or the day with its time. */
 export const whenSaid = (instant: string): string => {
   const at = parseISO(instant);
-  return `${ago(format(at, 'yyyy-MM-dd'))} ${format(at, 'HH:mm')}`;
+  return `${ago(lightFormat(at, 'yyyy-MM-dd'))} ${lightFormat(at, 'HH:mm')}`;
 };
 
 /** Orders days from the oldest; where there is none it comes last. Days as written, so that no alphabet is loaded. */

@@ -15,7 +15,7 @@ import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
 import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
 import { DeskTop } from './DeskTop.tsx';
-import type { Annotations } from './editor/margin.ts';
+import type { Annotations } from './editor/margin.tsx';
 import { InTime } from './InTime.tsx';
 import type { LessonDraft } from './lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';

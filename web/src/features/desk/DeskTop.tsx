@@ -1,4 +1,5 @@
-import { memo, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
+import { ChevronDown } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { setsIn } from '@canter-book/core/planner/marks';
 import { useSaveLessonMutation, useSessionsQuery } from '../../api/api.ts';
@@ -7,10 +8,19 @@ import { DeskHeader } from './DeskHeader.tsx';
 import { useDesk } from './deskModel.ts';
 import type { HistoryDepth } from './editor/Editor.tsx';
 import type { OpenSheet } from './DeskSheets.tsx';
-import { LessonMenu } from './LessonMenu.tsx';
 import { copyOf } from './lessonRecord.ts';
 import type { LessonSaver } from './lessonSaver.ts';
 import { SavingNote } from './Saving.tsx';
+
+/** The menu comes after the picture; its button stands at once. */
+const LessonMenu = lazy(() => import('./LessonMenu.tsx').then((m) => ({ default: m.LessonMenu })));
+const MENU_BUTTON =
+  'flex min-h-9 items-center gap-1 rounded-lg border border-line bg-page px-3 text-[14px] font-bold hover:border-leather';
+const MENU_NAME = (
+  <>
+    Lesson <ChevronDown size={15} aria-hidden />
+  </>
+);
 
 interface DeskTopProps {
   lessonId: string;
@@ -51,17 +61,22 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
         depth={depth}
         note={<SavingNote saver={saver} />}
         menu={
-          <LessonMenu
-            handOut={{ ride, lesson: parsed.lesson, homework }}
-            onVersions={() => onSheet('versions')}
-            onDetails={() => onSheet('details')}
-            onHelp={() => onSheet('help')}
-            onCopy={() => void makeCopy()}
-            onReplan={
-              horse && setsIn(parsed.lesson).size > 0 ? () => void planAnew(horse.id) : null
-            }
-            onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
-          />
+          <Suspense fallback={<span className={MENU_BUTTON}>{MENU_NAME}</span>}>
+            <LessonMenu
+              className={MENU_BUTTON}
+              handOut={{ ride, lesson: parsed.lesson, homework }}
+              onVersions={() => onSheet('versions')}
+              onDetails={() => onSheet('details')}
+              onHelp={() => onSheet('help')}
+              onCopy={() => void makeCopy()}
+              onReplan={
+                horse && setsIn(parsed.lesson).size > 0 ? () => void planAnew(horse.id) : null
+              }
+              onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
+            >
+              {MENU_NAME}
+            </LessonMenu>
+          </Suspense>
         }
       />
       {failed && (

@@ -1,5 +1,5 @@
+import type { ReactNode } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems, MenuSeparator } from '@headlessui/react';
-import { ChevronDown } from 'lucide-react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { flipLesson, mirrorLesson } from '@canter-book/core/lesson/mirror';
 import { inOtherArena } from '@canter-book/core/lesson/otherArena';
@@ -7,6 +7,9 @@ import { useDesk } from './deskModel.ts';
 import { printPage, savePdf, saveSvg, saveText, type HandOut } from './handOut.ts';
 
 interface LessonMenuProps {
+  /** Look and words of its button. */
+  className: string;
+  children: ReactNode;
   handOut: HandOut;
   onVersions(): void;
   onDetails(): void;
@@ -31,9 +34,7 @@ export function LessonMenu(props: LessonMenuProps) {
   const turn = (change: (lesson: Lesson) => Lesson) => () => edit(change);
   return (
     <Menu as="div">
-      <MenuButton className="flex min-h-9 items-center gap-1 rounded-lg border border-line bg-page px-3 text-[14px] font-bold hover:border-leather">
-        Lesson <ChevronDown size={15} aria-hidden />
-      </MenuButton>
+      <MenuButton className={props.className}>{props.children}</MenuButton>
       <MenuItems
         anchor={{ to: 'bottom end', gap: 4 }}
         className="z-40 w-72 rounded-lg border border-line bg-page p-1 shadow-lg focus:outline-none"

@@ -1,9 +1,8 @@
-import { useEffect, useRef } from 'react';
 import type { Finding } from '@canter-book/core/review/finding';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
-import { slipElement, type Annotations } from './editor/margin.ts';
+import { Slip, type SlipAnswers } from './Slip.tsx';
 
-interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
+interface LessonSlipsProps extends SlipAnswers {
   /** All there are now: they are counted. */
   findings: readonly Finding[];
   /** Those that are shown, once the hand has rested. */
@@ -16,19 +15,9 @@ interface LessonSlipsProps extends Pick<Annotations, 'onFix' | 'onAllow'> {
 /** Slips that speak of the whole lesson, how many there are in all, and those that were let stand. */
 export function LessonSlips(props: LessonSlipsProps) {
   const { findings, slips, allowed, empty = false, onFix, onAllow } = props;
-  const host = useRef<HTMLDivElement>(null);
   const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
-  useEffect(() => {
-    const whole = slips.filter((finding) => finding.line === undefined);
-    host.current?.replaceChildren(
-      ...whole.map((finding) => {
-        const room = document.createElement('div');
-        room.append(slipElement(finding, { onFix, onAllow }));
-        return room;
-      }),
-    );
-  }, [slips, onFix, onAllow]);
+  const whole = slips.filter((finding) => finding.line === undefined);
   const said = [
     errors && `${errors} that cannot be ridden`,
     warnings && `${warnings} ${warnings === 1 ? 'point' : 'points'} to consider`,
@@ -43,7 +32,13 @@ export function LessonSlips(props: LessonSlipsProps) {
             ? 'Slips come here, and at their lines, as you write.'
             : '✓ No slips: it can be ridden as it stands.'}
       </p>
-      <div ref={host} className="slips" />
+      <div className="slips">
+        {whole.map((finding) => (
+          <div key={`${finding.code} ${JSON.stringify(finding.facts)}`}>
+            <Slip finding={finding} onFix={onFix} onAllow={onAllow} />
+          </div>
+        ))}
+      </div>
       {allowed.length > 0 && (
         <details className="px-4 pb-2 text-[13px] text-soft">
           <summary>{allowed.length} let stand</summary>

@@ -1,8 +1,10 @@
+import { lazy, Suspense } from 'react';
 import { printLesson } from '@canter-book/core/notation/print';
 import { useSaveState } from './autosave.ts';
-import { Conflict } from './Conflict.tsx';
 import type { LessonSaver } from './lessonSaver.ts';
 import { SaveNote } from './SaveNote.tsx';
+
+const Conflict = lazy(() => import('./Conflict.tsx').then((m) => ({ default: m.Conflict })));
 
 export const SavingNote = ({ saver }: { saver: LessonSaver }) => (
   <SaveNote state={useSaveState(saver)} />
@@ -19,10 +21,12 @@ export function SavingConflict({ saver, text, onText }: SavingConflictProps) {
   const state = useSaveState(saver);
   if (state.kind !== 'conflict') return null;
   return (
-    <Conflict
-      mine={text}
-      theirs={printLesson(state.theirs.document)}
-      onKeep={(keep) => onText(saver.resolve(keep))}
-    />
+    <Suspense>
+      <Conflict
+        mine={text}
+        theirs={printLesson(state.theirs.document)}
+        onKeep={(keep) => onText(saver.resolve(keep))}
+      />
+    </Suspense>
   );
 }

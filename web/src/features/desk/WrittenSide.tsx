@@ -10,7 +10,7 @@ import type { Derived } from './derive.ts';
 import { useDesk } from './deskModel.ts';
 import type { LineHelp } from './editor/complete.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
-import type { Annotations } from './editor/margin.ts';
+import type { Annotations } from './editor/margin.tsx';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
 

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import fc from 'fast-check';
 import { letterOnRail, lettersOf } from '@canter-book/core/arena/arena';
 import { lanesOf } from '@canter-book/core/drawing/lanes';
@@ -9,12 +9,12 @@ import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { BeatLegend } from './BeatLegend.tsx';
 import { Conflict } from './Conflict.tsx';
 import { derive } from './derive.ts';
-import { slipElement } from './editor/margin.ts';
 import { Pins } from './bench/Pins.tsx';
 import { LessonSlips } from './LessonSlips.tsx';
 import type { SaveState } from './lessonSaver.ts';
 import { Player } from '../arena/player.ts';
 import { SaveNote } from './SaveNote.tsx';
+import { Slip } from './Slip.tsx';
 import { Strip } from './strip/Strip.tsx';
 import { dropPlace } from './strip/dropPlace.ts';
 import { dropTarget, rowsOf } from './list/rows.ts';
@@ -31,16 +31,18 @@ const leaves = findings.find((f) => f.code === 'figure-leaves-arena')!;
 describe('a slip', () => {
   test('says what, why and how it knows, and mends by one click', () => {
     const onFix = jest.fn<(finding: Finding) => void>();
-    const slip = slipElement(leaves, { onFix, onAllow() {} });
+    render(<Slip finding={leaves} onFix={onFix} onAllow={() => {}} />);
+    const slip = screen.getByRole('note');
     expect(slip.textContent).toContain('leaves the arena by 3.5 m');
     expect(slip.textContent).toContain('rule');
-    slip.querySelector('button')!.click();
+    fireEvent.click(within(slip).getByRole('button'));
     expect(onFix).toHaveBeenCalledWith(leaves);
   });
 
   test('without a fix it has no button', () => {
-    const slip = slipElement({ ...leaves, fix: undefined } as never, { onFix() {}, onAllow() {} });
-    expect(slip.querySelector('button')).toBeNull();
+    const { fix: _, ...bare } = leaves;
+    render(<Slip finding={bare as Finding} onFix={() => {}} onAllow={() => {}} />);
+    expect(screen.queryByRole('button')).toBeNull();
   });
 
   test('those of the whole lesson stand below the text, and all are counted', () => {
@@ -129,7 +131,7 @@ describe('the drawing', () => {
 });
 
 describe('the strip', () => {
-  test('has the phases, and a play head that can be moved by hand and keys', () => {
+  test('has the phases, and a play head that can be moved by hand and keys', async () => {
     const player = new Player();
     const onSelect = jest.fn();
     player.setDuration(ride.totals.seconds);
@@ -143,7 +145,7 @@ describe('the strip', () => {
         onMove={() => {}}
       />,
     );
-    expect(screen.getByTitle('warm-up')).toBeTruthy();
+    expect(await screen.findByTitle('warm-up')).toBeTruthy();
     const range = screen.getByRole('slider', { name: 'Place of the play head' });
     fireEvent.input(range, { target: { value: '12' } });
     expect(player.seconds).toBeCloseTo(12, 6);

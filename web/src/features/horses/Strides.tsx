@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { measurementSchema, type Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/observations/records';
 import { horseStride } from '@canter-book/core/gaits/horse';
-import { measuredStride } from '@canter-book/core/gaits/measured';
+import { measuredStride, measurementSchema } from '@canter-book/core/gaits/measured';
 import { implausible, type Implausible } from '@canter-book/core/gaits/plausible';
 import {
   PACES,

@@ -1,5 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
-import { usePinch } from '@use-gesture/react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
@@ -18,6 +17,9 @@ import { Palette } from './Palette.tsx';
 import { Pins } from './Pins.tsx';
 import { useHandles } from './useHandles.ts';
 import { usePlacing, type Placing } from './usePlacing.ts';
+
+/** What two fingers do comes after the picture. */
+const Pinch = lazy(() => import('./Pinch.tsx').then((m) => ({ default: m.Pinch })));
 
 const VIEWS: readonly { view: View; name: string }[] = [
   { view: 'c-right', name: 'side' },
@@ -74,6 +76,9 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
         onPointerLeave={() => window.release()}
         data-testid="bench"
       >
+        <Suspense>
+          <Pinch svg={svg} whole={whole} box={window.box} onShow={window.show} />
+        </Suspense>
         {ride.movements.length === 0 && !placing && (
           <p className="pointer-events-none absolute inset-0 z-10 m-auto flex h-fit max-w-md justify-center px-6 text-center font-book text-[17px]">
             Take a figure from above and click its letter, or write a line: “C circle left 20”.
@@ -195,22 +200,6 @@ function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
   const held = useRef<{ x: number; y: number } | null>(null);
   const box = shown ?? whole;
   const near = zoomOf(box, whole) > 1.01;
-  // Two fingers pinch and pan; one scrolls the page or works on the lesson.
-  usePinch(
-    ({ origin: [clientX, clientY], movement: [scale], memo }) => {
-      const at = drawingPoint(svg.current, { clientX, clientY });
-      const began = (memo as { box: Box; at: Point } | undefined) ?? (at && { box, at });
-      if (!began || !at) return began;
-      const nearer = zoomed(began.box, whole, scale, began.at);
-      const under = {
-        x: nearer.x + ((at.x - box.x) / box.width) * nearer.width,
-        y: nearer.y + ((at.y - box.y) / box.height) * nearer.height,
-      };
-      setShown(panned(nearer, whole, began.at.x - under.x, began.at.y - under.y));
-      return began;
-    },
-    { target: svg, eventOptions: { passive: false } },
-  );
   useEffect(() => {
     const drawing = svg.current;
     if (!drawing) return;
@@ -228,6 +217,7 @@ function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
   return {
     box,
     near,
+    show: setShown,
     reset: () => setShown(null),
     zoom(factor: number) {
       const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };

@@ -11,7 +11,7 @@ import {
 } from '@codemirror/commands';
 import { EditorState } from '@codemirror/state';
 import { EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
-import { annotate, annotations, type Annotations } from './margin.ts';
+import { annotate, annotations, type Annotations } from './margin.tsx';
 import { completion, type LineHelp } from './complete.ts';
 import { highlight } from './highlight.ts';
 import { CHANGE_HEAD, firstLineOf, head } from './head.ts';

@@ -2,10 +2,10 @@ import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/global
 import { cursorDocStart, deleteCharBackward, selectAll } from '@codemirror/commands';
 import { EditorView } from '@codemirror/view';
 import { createRef } from 'react';
-import { act, cleanup, render } from '@testing-library/react';
+import { act, cleanup, fireEvent, render } from '@testing-library/react';
 import { derive } from '../derive.ts';
 import { Editor, type EditorHandle } from './Editor.tsx';
-import type { Annotations } from './margin.ts';
+import type { Annotations } from './margin.tsx';
 import { layNothingOut } from '../../../testing/page.ts';
 
 beforeAll(layNothingOut);
@@ -92,7 +92,7 @@ describe('the text of a lesson', () => {
     const slips = texts(container, '.cb-slip-what');
     expect(slips.some((s) => s!.includes('leaves the arena'))).toBe(true);
     expect(slips.some((s) => s!.includes('Did you mean “circle”?'))).toBe(true);
-    container.querySelector<HTMLButtonElement>('.cb-slip-error button')!.click();
+    fireEvent.click(container.querySelector('.cb-slip-error button')!);
     expect(notes.onFix).toHaveBeenCalledTimes(1);
   });
 
@@ -101,13 +101,13 @@ describe('the text of a lesson', () => {
     const stand = [...container.querySelectorAll('.cb-slip button')].find(
       (b) => b.textContent === 'Let it stand',
     ) as HTMLButtonElement;
-    stand.click();
+    fireEvent.click(stand);
     const input = container.querySelector<HTMLInputElement>('.cb-slip-reason input')!;
     const form = container.querySelector<HTMLFormElement>('.cb-slip-reason')!;
-    form.dispatchEvent(new Event('submit', { cancelable: true }));
+    fireEvent.submit(form);
     expect(notes.onAllow).not.toHaveBeenCalled();
-    input.value = ' the horse is fresh ';
-    form.dispatchEvent(new Event('submit', { cancelable: true }));
+    fireEvent.change(input, { target: { value: ' the horse is fresh ' } });
+    fireEvent.submit(form);
     expect(notes.onAllow).toHaveBeenCalledWith(
       expect.objectContaining({ code: 'repeated-too-often' }),
       'the horse is fresh',

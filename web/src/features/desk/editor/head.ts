@@ -11,7 +11,7 @@ import { Decoration, EditorView, WidgetType } from '@codemirror/view';
 import { DEFAULT_START } from '@canter-book/core/lesson/document';
 import { HEADERS } from '@canter-book/core/notation/headers';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import { annotate } from './margin.ts';
+import { annotate } from './margin.tsx';
 
 /**
  * The head of a lesson (its name, arena, horse, approach and start) as a sentence with its own form: the

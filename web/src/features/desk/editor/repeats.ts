@@ -1,5 +1,6 @@
 import { StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
+import { timesInWords } from '../timesInWords.ts';
 
 /**
  * A repeat as a bracket along its lines, with “three times” at its head. The line in hand shows what is
@@ -8,11 +9,6 @@ import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemir
 
 const OPENS = /^(\s*)(repeat\s+(\d+)\s*\{)\s*(#.*)?$/i;
 const CLOSES = /^(\s*)(\})\s*(#.*)?$/;
-
-const IN_WORDS = ['never', 'once', 'twice', 'three', 'four', 'five', 'six', 'seven', 'eight'];
-
-export const timesInWords = (n: number): string =>
-  n <= 2 ? IN_WORDS[n]! : `${IN_WORDS[n] ?? n} times`;
 
 class Words extends WidgetType {
   constructor(private readonly text: string) {

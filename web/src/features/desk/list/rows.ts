@@ -1,7 +1,7 @@
 import type { Item } from '@canter-book/core/lesson/document';
 import { allItems, blockOf } from '@canter-book/core/lesson/edits';
 import { printItem } from '@canter-book/core/notation/print';
-import { timesInWords } from '../editor/repeats.ts';
+import { timesInWords } from '../timesInWords.ts';
 
 /** The line as it is written; a repeat says how often. */
 export const nameOf = (item: Item): string =>

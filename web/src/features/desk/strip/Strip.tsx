@@ -1,11 +1,15 @@
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Minus, Plus } from 'lucide-react';
 import { lanesOf, type Lanes } from '@canter-book/core/drawing/lanes';
 import type { Approach } from '@canter-book/core/lesson/document';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp, clock } from '@canter-book/core/units';
 import { usePlayerState, type Player } from '../../arena/player.ts';
-import { MovableBars } from './MovableBars.tsx';
+
+/** What is dragged comes after what is only read. */
+const MovableBars = lazy(() =>
+  import('./MovableBars.tsx').then((m) => ({ default: m.MovableBars })),
+);
 
 const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;
 const CLOSEST = 8;
@@ -45,17 +49,19 @@ export const Strip = memo(function Strip({
           className="picture relative overflow-hidden contain-content"
           style={{ width: `${100 * zoom}%` }}
         >
-          <MovableBars
-            ride={ride}
-            lanes={lanes}
-            total={total}
-            selectedItem={selectedItem}
-            onSelect={(itemId, startsAtS) => {
-              onSelect(itemId);
-              player.seek(startsAtS);
-            }}
-            onMove={onMove}
-          />
+          <Suspense fallback={<div className="h-12" />}>
+            <MovableBars
+              ride={ride}
+              lanes={lanes}
+              total={total}
+              selectedItem={selectedItem}
+              onSelect={(itemId, startsAtS) => {
+                onSelect(itemId);
+                player.seek(startsAtS);
+              }}
+              onMove={onMove}
+            />
+          </Suspense>
           <div className="relative">
             <Stave lanes={lanes} total={total} zoom={zoom} />
             <input

@@ -1,22 +1,18 @@
+import { useLayoutEffect, type ReactNode } from 'react';
+import { createRoot, type Root } from 'react-dom/client';
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
-import { canBeAllowed } from '@canter-book/core/review/allowed';
 import type { Finding } from '@canter-book/core/review/finding';
-import { SOURCE_WORDS, sentenceOf } from '@canter-book/core/review/messages/messages';
+import { Slip, type SlipAnswers } from '../Slip.tsx';
 
 /** What the desk writes beside and below the lines: figures, slips, underlines, the line being ridden. */
-export interface Annotations {
+export interface Annotations extends SlipAnswers {
   readonly margin: ReadonlyMap<number, string>;
   readonly findings: readonly Finding[];
   /** Slips are pinned only when the hand has rested, so that they do not jump under it. */
   readonly slips: readonly Finding[];
   readonly ridden: number | null;
-  onFix(finding: Finding): void;
-  /** Lets a finding stand, with the reason. */
-  onAllow(finding: Finding, reason: string): void;
 }
-
-type Answers = Pick<Annotations, 'onFix' | 'onAllow'>;
 
 export const annotate = StateEffect.define<Annotations>();
 
@@ -35,93 +31,51 @@ class Figures extends WidgetType {
   }
 }
 
-/** A paper slip pinned under the line it speaks of. */
-class Slip extends WidgetType {
+/** An equal widget takes over the element of the one before: what draws it goes with the element. */
+const rootOf = new WeakMap<HTMLElement, Root>();
+
+/** A slip pinned under the line it speaks of. */
+class PinnedSlip extends WidgetType {
   private readonly key: string;
   constructor(
     private readonly finding: Finding,
-    private readonly answers: Answers,
+    private readonly answers: SlipAnswers,
   ) {
     super();
     // Its fix names an item of the lesson: another item is another slip.
     const { code, level, facts, itemId, line } = finding;
     this.key = JSON.stringify([code, level, facts, itemId, line]);
   }
-  override eq(other: Slip): boolean {
+  override eq(other: PinnedSlip): boolean {
     return other.key === this.key;
   }
-  override toDOM(): HTMLElement {
+  override toDOM(view: EditorView): HTMLElement {
     // The editor measures a block without its margins, so the room around a slip is padding.
     const room = document.createElement('div');
     room.className = 'cb-slip-room';
-    room.append(slipElement(this.finding, this.answers));
+    const { onFix, onAllow } = this.answers;
+    const root = createRoot(room);
+    rootOf.set(room, root);
+    root.render(
+      <Measured view={view}>
+        <Slip finding={this.finding} onFix={onFix} onAllow={onAllow} />
+      </Measured>,
+    );
     return room;
+  }
+  override destroy(room: HTMLElement): void {
+    // The editor may let go of a slip while React draws.
+    queueMicrotask(() => rootOf.get(room)?.unmount());
   }
   override ignoreEvent(): boolean {
     return true;
   }
 }
 
-const LEVEL_MARKS = { error: '✕', warning: '▲', hint: '·' } as const;
-
-/** The slip as an element; the page below the text uses the same. */
-export function slipElement(finding: Finding, { onFix, onAllow }: Answers): HTMLElement {
-  const { what, why } = sentenceOf(finding);
-  const slip = document.createElement('div');
-  slip.className = `cb-slip cb-slip-${finding.level}`;
-  slip.setAttribute('role', 'note');
-  const add = (tag: string, className: string, text: string) => {
-    const element = document.createElement(tag);
-    element.className = className;
-    element.textContent = text;
-    slip.append(element);
-    return element;
-  };
-  add('p', 'cb-slip-what', `${LEVEL_MARKS[finding.level]} ${what}`);
-  add('p', 'cb-slip-why', why);
-  const foot = add(
-    'p',
-    'cb-slip-foot',
-    finding.from === 'rule' ? SOURCE_WORDS[finding.source] : finding.level,
-  );
-  if (finding.fix) {
-    const button = document.createElement('button');
-    button.type = 'button';
-    button.textContent = finding.fix.label;
-    button.addEventListener('click', () => onFix(finding));
-    foot.append(' ', button);
-  }
-  if (canBeAllowed(finding)) {
-    const button = document.createElement('button');
-    button.type = 'button';
-    button.textContent = 'Let it stand';
-    button.addEventListener('click', () => {
-      button.replaceWith(reasonForm((reason) => onAllow(finding, reason)));
-      slip.querySelector('input')?.focus();
-    });
-    foot.append(' ', button);
-  }
-  return slip;
-}
-
-/** Asks for the reason before a slip is taken off. */
-function reasonForm(done: (reason: string) => void): HTMLElement {
-  const form = document.createElement('form');
-  form.className = 'cb-slip-reason';
-  const input = document.createElement('input');
-  input.placeholder = 'Why may it stand today?';
-  input.setAttribute('aria-label', 'Why may it stand?');
-  input.maxLength = 200;
-  input.required = true;
-  const button = document.createElement('button');
-  button.type = 'submit';
-  button.textContent = 'Let it stand';
-  form.append(input, button);
-  form.addEventListener('submit', (event) => {
-    event.preventDefault();
-    if (input.value.trim()) done(input.value.trim());
-  });
-  return form;
+/** What is drawn into a block after the editor has laid its lines out. */
+function Measured({ view, children }: { view: EditorView; children: ReactNode }) {
+  useLayoutEffect(() => view.requestMeasure(), [view]);
+  return children;
 }
 
 const ERROR = Decoration.mark({ class: 'cb-error' });
@@ -161,7 +115,7 @@ function build(
   for (const finding of notes.slips) {
     const line = lineOf(finding.line);
     if (!line) continue;
-    const widget = new Slip(finding, notes);
+    const widget = new PinnedSlip(finding, notes);
     ranges.push(Decoration.widget({ widget, side: 2, block: true }).range(line.to));
   }
   return Decoration.set(ranges, true);
