@@ -8,11 +8,11 @@ import { movementAt } from '@canter-book/core/ride/sample';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
-import { Loading } from '../../ui/Loading.tsx';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
 import { openingText, useAutosave } from './autosave.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
+import { DeskName } from './DeskHeader.tsx';
 import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
 import { DeskTop } from './DeskTop.tsx';
 import type { Annotations } from './editor/margin.tsx';
@@ -38,7 +38,8 @@ function DeskOf({ id }: { id: string }) {
     void openingText(record).then((draft) => startTransition(() => setOpening(draft)));
   }, [record, opening]);
   if (!record) return <QueryState query={query} what="lesson" />;
-  if (!opening || !horses.data) return <Loading what="lesson" />;
+  // Its name stands while the desk is laid out.
+  if (!opening || !horses.data) return <DeskName title={record.title} />;
   return <OpenDesk record={record} opening={opening} horses={horses.data} />;
 }
 
@@ -55,10 +56,8 @@ const SLIPS_AFTER_MS = 1200;
 const AFTER_PICTURE_MS = 40;
 
 function OpenDesk({ record, opening, horses }: OpenDeskProps) {
-  const { model, holdEditor, text, depth, setTyped, setLine, setDepth } = useDeskModel(
-    opening.text,
-    horses,
-  );
+  const { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth } =
+    useDeskModel(opening.text, horses);
   // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
   const derived = useAfterPicture(model.derived);
   const { horses: all, editor, selected, latest, select, edit, setText } = model;
@@ -86,6 +85,7 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
           <WrittenSide
             opening={opening.text}
             holdEditor={holdEditor}
+            editorWanted={editorWanted}
             notes={notes}
             writtenAs={writtenAs}
             onWrittenAs={setWrittenAs}

@@ -14,16 +14,29 @@ interface DeskHeaderProps {
   menu: ReactNode;
 }
 
+/** The name of the lesson, and what stands beside it once the desk is laid out. */
+export function DeskName({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
+      <h1 title={title} className="max-w-80 truncate text-[22px] leading-snug">
+        {title}
+      </h1>
+      {children ?? (
+        <span role="status" className="min-h-9 text-[13px] leading-9 text-soft">
+          Looking up the lesson …
+        </span>
+      )}
+    </header>
+  );
+}
+
 /** The lesson's name, its horse, and what leads away from the desk. */
 export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
   const desk = useDesk();
   const { derived, horses, editor, setText } = desk;
   const { horse, ride, parsed } = derived;
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 title={titleOf(desk)} className="max-w-80 truncate text-[22px] leading-snug">
-        {titleOf(desk)}
-      </h1>
+    <DeskName title={titleOf(desk)}>
       <label className="flex items-center gap-2 text-[14px] text-soft">
         for
         <select
@@ -64,6 +77,6 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
       >
         Take to the ringside
       </ButtonLink>
-    </header>
+    </DeskName>
   );
 }

@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo, useRef } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
 import { standingAt } from '@canter-book/core/ride/compile';
@@ -11,10 +11,11 @@ import { useDesk } from './deskModel.ts';
 import type { LineHelp } from './editor/complete.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
+import { useInSight } from '../arena/useInSight.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
 
-/** What one writes with comes after the picture of what is written. */
+/** What one writes with comes after the picture of what is written, on a phone when one gets there. */
 const Editor = lazy(() => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor })));
 
 /** The list brings what drags its lines along: it comes when it is first wanted. */
@@ -26,6 +27,8 @@ export type WrittenAs = 'text' | 'list';
 
 interface WrittenSideProps {
   opening: string;
+  /** Something is to be done to the text, seen or not. */
+  editorWanted: boolean;
   holdEditor(hand: EditorHandle | null): void;
   notes: Annotations;
   writtenAs: WrittenAs;
@@ -42,6 +45,8 @@ const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' 
 export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { opening, notes, writtenAs } = props;
   const { derived, latest } = useDesk();
+  const pane = useRef<HTMLDivElement>(null);
+  const inSight = useInSight(pane);
   const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
@@ -67,19 +72,26 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
         ))}
       </div>
       {/* The editor holds the text and its history, so it stays while the list is shown. */}
-      <div className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}>
-        <Suspense fallback={<Unopened text={opening} />}>
-          <Editor
-            text={opening}
-            notes={notes}
-            help={help}
-            handle={props.holdEditor}
-            onLine={props.onLine}
-            onHistory={props.onHistory}
-            onHead={props.onHead}
-            onText={props.onText}
-          />
-        </Suspense>
+      <div
+        ref={pane}
+        className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}
+      >
+        {inSight || props.editorWanted ? (
+          <Suspense fallback={<Unopened text={opening} />}>
+            <Editor
+              text={opening}
+              notes={notes}
+              help={help}
+              handle={props.holdEditor}
+              onLine={props.onLine}
+              onHistory={props.onHistory}
+              onHead={props.onHead}
+              onText={props.onText}
+            />
+          </Suspense>
+        ) : (
+          <Unopened text={opening} />
+        )}
       </div>
       {writtenAs === 'list' && (
         <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">

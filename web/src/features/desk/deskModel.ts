@@ -40,7 +40,7 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [text, setTyped] = useState(openingText);
   const [line, setLine] = useState(() => firstItemLine(openingText));
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
-  const { editor, holdEditor, withEditor } = useEditor();
+  const { editor, holdEditor, editorWanted, withEditor } = useEditor();
   const derived = useMemo(() => derive(text, horses), [text, horses]);
   const { itemAtLine } = derived;
   // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.
@@ -85,22 +85,26 @@ export function useDeskModel(openingText: string, horses: readonly Horse[]) {
     () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
     [derived, horses, editor, selected, latest, select, edit, setText],
   );
-  return { model, holdEditor, text, depth, setTyped, setLine, setDepth };
+  return { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth };
 }
 
-/** The editor comes a moment after the picture: what is done before that is done when it is there. */
+/** The editor comes after the picture, when it is in sight or wanted: what is done before that waits for it. */
 function useEditor() {
   const editor = useRef<EditorHandle>(null);
   const waiting = useRef<((hand: EditorHandle) => void)[]>([]);
+  const [editorWanted, setWanted] = useState(false);
   const holdEditor = useCallback((hand: EditorHandle | null) => {
     editor.current = hand;
     if (hand) for (const act of waiting.current.splice(0)) act(hand);
   }, []);
   const withEditor = useCallback((act: (hand: EditorHandle) => void) => {
     if (editor.current) act(editor.current);
-    else waiting.current.push(act);
+    else {
+      waiting.current.push(act);
+      setWanted(true);
+    }
   }, []);
-  return { editor, holdEditor, withEditor };
+  return { editor, holdEditor, editorWanted, withEditor };
 }
 
 /** A desk is opened with the hand on the first thing that is ridden. */
