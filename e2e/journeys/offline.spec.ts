@@ -68,6 +68,7 @@ test('the desk keeps what is typed while the server is gone', async ({ page }) =
   await page.goto(`${server.url}/desk/${lesson}`);
   const editor = page.getByRole('textbox', { name: 'The lesson in shorthand' });
   await expect(page.getByRole('heading', { name: /Past the gate/ })).toBeVisible();
+  await expect(editor).toBeVisible();
   await server.stop();
   await editor.press('Control+End');
   await page.keyboard.type('A halt 4 s -- and praise');

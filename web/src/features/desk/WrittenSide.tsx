@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useMemo, useRef } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
 import { standingAt } from '@canter-book/core/ride/compile';
@@ -15,8 +15,12 @@ import { useInSight } from '../arena/useInSight.ts';
 import { LessonSlips } from './LessonSlips.tsx';
 import { Inspector } from './list/Inspector.tsx';
 
-/** What one writes with comes after the picture of what is written, on a phone when one gets there. */
-const Editor = lazy(() => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor })));
+const fetchEditor = () => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor }));
+/** What one writes with comes after the picture of what is written. */
+const Editor = lazy(fetchEditor);
+
+/** Below the screen it is laid out only when all the rest has been. */
+const EDITOR_AFTER_MS = 1500;
 
 /** The list brings what drags its lines along: it comes when it is first wanted. */
 const MovementList = lazy(() =>
@@ -47,6 +51,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { derived, latest } = useDesk();
   const pane = useRef<HTMLDivElement>(null);
   const inSight = useInSight(pane);
+  const rested = useEditorFetched();
   const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
@@ -76,7 +81,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
         ref={pane}
         className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}
       >
-        {inSight || props.editorWanted ? (
+        {inSight || rested || props.editorWanted ? (
           <Suspense fallback={<Unopened text={opening} />}>
             <Editor
               text={opening}
@@ -115,6 +120,17 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
     </section>
   );
 });
+
+/** Fetches the editor at once, so that it is there when the network goes; whether it may be laid out unseen. */
+function useEditorFetched(): boolean {
+  const [rested, setRested] = useState(false);
+  useEffect(() => {
+    void fetchEditor().catch(() => {});
+    const timer = window.setTimeout(() => setRested(true), EDITOR_AFTER_MS);
+    return () => window.clearTimeout(timer);
+  }, []);
+  return rested;
+}
 
 /** The lines as they are written, while the editor is on its way. */
 const Unopened = ({ text }: { text: string }) => (
