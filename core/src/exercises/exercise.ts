@@ -5,6 +5,7 @@ import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
+import { FACULTIES, type Faculty } from './faculties.ts';
 
 /**
  * An exercise of the shelf: what it is for, how it is ridden, what good looks like, when to leave it.
@@ -57,6 +58,8 @@ export const exerciseSchema = z.strictObject({
   builds: z
     .partialRecord(z.enum(SCALES), weight)
     .refine((of) => Object.keys(of).length > 0, 'say which scale it builds'),
+  /** What the horse takes from it into the next exercise, the main thing first. */
+  faculties: z.array(z.enum(FACULTIES)).min(1).max(3).optional(),
   stage: stageSchema,
   gaits: z.array(z.enum(MOVING_GAITS)).min(1),
   phases: z.array(z.enum(EXERCISE_PHASES)).min(1),
@@ -161,12 +164,17 @@ export const rung = (
   more: Pick<Rung, 'template' | 'stage' | 'at' | 'leastLengthM'> = {},
 ): Rung => ({ name, gaps, ...more });
 
-/** A chain, with what each approach says of all of it; an exercise's own remark goes before that. */
-export const chain = ({
-  remarks,
-  exercises,
-  ...said
-}: Chain & { readonly remarks: Readonly<Record<Approach, string>> }): Chain => ({
+interface WrittenChain extends Chain {
+  readonly remarks: Readonly<Record<Approach, string>>;
+  readonly faculties: readonly Faculty[];
+}
+
+/** A chain, with what holds for all of it: an exercise's own remark and faculties go before. */
+export const chain = ({ remarks, faculties, exercises, ...said }: WrittenChain): Chain => ({
   ...said,
-  exercises: exercises.map((e) => ({ ...e, remarks: { ...remarks, ...e.remarks } })),
+  exercises: exercises.map((e) => ({
+    ...e,
+    faculties: e.faculties ?? [...faculties],
+    remarks: { ...remarks, ...e.remarks },
+  })),
 });

@@ -28,6 +28,8 @@ export interface Candidate {
   readonly canterShare: number;
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
+  /** It serves the aim of the day; not said where the day has none. */
+  readonly inThread?: boolean;
   /** The scale that made it worth most. */
   readonly forScale: Scale;
 }

@@ -9,6 +9,7 @@ import { Pen, PLAIN, type SpotsOf } from './pen.ts';
 import { place, type Placeable, type Spot, type Standing } from './placement.ts';
 import { approachOf, canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
+import { reasonSaid, reasonsOf } from './said.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import { trackOf } from './track.ts';
@@ -18,6 +19,8 @@ import { chainOf } from '../exercises/catalogue.ts';
 /** A set as it is ridden in the lesson. */
 export interface WrittenSet {
   readonly chosen: Chosen;
+  /** Why it stands there, in a few words. */
+  readonly why: string;
   readonly firstRein: Rein;
   readonly rounds: Readonly<Record<Rein, number>>;
 }
@@ -117,15 +120,21 @@ export function compose(
     if (phase === 'warm-up' && frame.plainMin > 0) addPlain(toPlace, own, arena, request);
     const placed = place(withoutCircles(toPlace), at, ground);
     const byId = new Map(own.map((c) => [c.candidate.id, c]));
-    lines.push(...pen.write(placed.steps, byId, spots));
-    for (const { set, spot } of placed.steps) {
-      if (set && byId.has(set) && !sets.some((s) => s.chosen.candidate.id === set))
-        sets.push({
-          chosen: byId.get(set)!,
-          firstRein: spot.rein,
-          rounds: toPlace.find(({ id }) => id === set)!.rounds,
-        });
-    }
+    const firsts = placed.steps.filter(
+      ({ set }, i, all) => set && byId.has(set) && all.findIndex((s) => s.set === set) === i,
+    );
+    const inOrder = firsts.map(({ set }) => byId.get(set!)!);
+    const reasons = reasonsOf(inOrder, aim);
+    const written = firsts.map(({ set, spot }, i): WrittenSet => ({
+      chosen: inOrder[i]!,
+      why: reasonSaid(reasons[i]!, aim !== null),
+      firstRein: spot.rein,
+      rounds: toPlace.find(({ id }) => id === set)!.rounds,
+    }));
+    sets.push(...written);
+    lines.push(
+      ...pen.write(placed.steps, new Map(written.map((w) => [w.chosen.candidate.id, w])), spots),
+    );
     const last = placed.steps.at(-1);
     if (last)
       at = {

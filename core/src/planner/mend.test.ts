@@ -28,6 +28,7 @@ const set = (id: string, worth: number, rounds = 3): WrittenSet => ({
     } as Candidate,
     minutes: { left: 3, right: 3 },
   },
+  why: 'For rhythm: the even beat; secure',
   firstRein: 'left',
   rounds: { left: rounds, right: rounds },
 });

@@ -55,16 +55,24 @@ export interface Trouble {
 export const keptLines = (kept: readonly Kept[]): ReadonlySet<string> =>
   new Set(kept.flatMap((k) => k.text.split('\n')));
 
-export function troubleIn(
-  { text }: Composed,
+/** A lesson written down, ridden, and looked through. */
+export interface Checked {
+  readonly composed: Composed;
+  readonly ride: Ride;
+  readonly trouble: readonly Trouble[];
+}
+
+export function checked(
+  composed: Composed,
   { horse }: PlanRequest,
   kept: ReadonlySet<string>,
-): Trouble[] {
+): Checked {
+  const { text } = composed;
   const parsed = parseLesson(text);
   const ride = compileRide(parsed.lesson, profileOfFile(horse));
   const sets = setsIn(parsed.lesson);
   const lines = text.split('\n');
-  return reviewLesson(parsed.lesson, ride, parsed)
+  const trouble = reviewLesson(parsed.lesson, ride, parsed)
     .filter((f) => f.level !== 'hint')
     .filter((f) => !kept.has(f.line === undefined ? '' : (lines[f.line - 1] ?? '')))
     .map((finding) => {
@@ -75,6 +83,7 @@ export function troubleIn(
         phase: item?.kind === 'phase' ? item.name : finding.itemId ? null : longest(ride),
       };
     });
+  return { composed, ride, trouble };
 }
 
 /** Each kind of trouble in each exercise or part once: mending it twice would overdo it. */

@@ -3,7 +3,7 @@ import { shelfOf, type Shelf } from './candidates.ts';
 import { sentence } from '../gaits/restriction.ts';
 import type { PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
-import { mostMinutes } from './timing.ts';
+import { longest } from './timing.ts';
 
 /** What is said with a plan: wishes that could not be kept, and what to take care of today. */
 export function notesOf(request: PlanRequest, shelf: Shelf, selection: Selection): string[] {
@@ -40,15 +40,26 @@ function brokenPins(request: PlanRequest, shelf: Shelf, { brokenPins }: Selectio
   });
 }
 
+/** Nothing in the work has to be learned: that is said, so that nobody looks for the step forward. */
+function restDay(chosen: Selection['chosen']): string[] {
+  const work = chosen.filter((c) => c.candidate.phase === 'work');
+  if (work.length === 0 || work.some((c) => c.candidate.readiness.status !== 'confirmed'))
+    return [];
+  return ['All of the work is secure: a day to let it become easier, not harder.'];
+}
+
 /** Safety where the work is. Common practice. */
 function cares(request: PlanRequest, { chosen }: Selection): string[] {
   const { horse, wishes } = request;
-  const most = mostMinutes(request);
+  const most = longest(request);
   const fresh = chosen.find((c) => c.candidate.readiness.status === 'new');
   return [
-    ...(most < wishes.minutes
-      ? [`You asked for ${wishes.minutes} minutes; ${most} are enough for ${horse.name} today.`]
+    ...(most.minutes < wishes.minutes
+      ? [
+          `You asked for ${wishes.minutes} minutes; ${most.minutes} are enough for ${horse.name}: ${most.because}.`,
+        ]
       : []),
+    ...restDay(chosen),
     ...(fresh ? [`“${fresh.candidate.exercise.name}” is new: have someone on the ground.`] : []),
     ...(wishes.hot
       ? [

@@ -221,7 +221,9 @@ describe('the pen', () => {
         fc.array(fc.integer({ min: 30, max: 240 }), { minLength: 1, maxLength: 14 }),
         (rounds) => {
           const sets = rounds.map((seconds, i) => chosen(`s${i}`, seconds));
-          const byId = new Map(sets.map(([c]) => [c.candidate.id, c]));
+          const byId = new Map(
+            sets.map(([c]) => [c.candidate.id, { chosen: c, why: 'For rhythm: the even beat' }]),
+          );
           const timeOf = new Map(sets.map(([c, r]) => [c.candidate.id, r]));
           const steps: Step[] = rounds.map((_, i) => ({
             set: `s${i}`,

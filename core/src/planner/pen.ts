@@ -4,7 +4,6 @@ import type { Step } from './placement.ts';
 import type { Chosen } from './selection.ts';
 import type { Ridden } from './spots.ts';
 import { BREAK_MIN, WAY_S } from './timing.ts';
-import { whyOf } from './why.ts';
 import type { Writing } from './writing.ts';
 
 export type SpotsOf = (chosen: Chosen) => Ridden;
@@ -16,6 +15,12 @@ export const PLAIN = 'plain ';
 const LARGE_S = 45;
 /** A walk of this length rests as a break does. Common practice. */
 const RESTS_S = 60;
+
+/** A set that is to be written, and why. */
+interface WhyWritten {
+  readonly chosen: Chosen;
+  readonly why: string;
+}
 
 /** Writes steps down, with a break of walk before the work gets too long. */
 export class Pen {
@@ -32,7 +37,7 @@ export class Pen {
     this.mostS = breakEveryS(horse) * writing.breakShare;
   }
 
-  write(steps: readonly Step[], chosen: ReadonlyMap<string, Chosen>, spots: SpotsOf): string[] {
+  write(steps: readonly Step[], sets: ReadonlyMap<string, WhyWritten>, spots: SpotsOf): string[] {
     const { straighten, settled } = this.writing;
     const lines: string[] = [];
     let marked: string | null = null;
@@ -40,8 +45,8 @@ export class Pen {
     steps.forEach(({ set, spot }, i) => {
       // A change of rein is ridden for the round that follows it.
       const next = set ?? steps[i + 1]!.set!;
-      const own = chosen.get(next);
-      if (!own) {
+      const written = sets.get(next);
+      if (!written) {
         // What is kept, or plain, is written as it stands, its change of rein before it.
         lines.push(set === null ? this.across(spot.text) : spot.text);
         marked = last = set;
@@ -52,6 +57,7 @@ export class Pen {
         }
         return;
       }
+      const { chosen: own, why } = written;
       const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
       const { seconds, endsIn } = spots(own);
       if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {
@@ -74,7 +80,7 @@ export class Pen {
         this.workedS += LARGE_S;
       }
       const ridden = spot.text.split('\n');
-      lines.push(...(last === set ? ridden : withNote(ridden, whyOf(own))));
+      lines.push(...(last === set ? ridden : withNote(ridden, why)));
       marked = last = set;
       this.endsIn = endsIn;
       this.walksIn = endsIn === 'walk';

@@ -3,9 +3,10 @@ import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { candidatesOf, type Candidate, type Shelf } from './candidates.ts';
-import { compose, spotsFor, type Composed } from './compose.ts';
+import { compose, spotsFor } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
+  checked,
   keptLines,
   KEY,
   LEAST_MIN,
@@ -14,8 +15,9 @@ import {
   squeezed,
   stretched,
   trimmed,
-  troubleIn,
   widened,
+  type Checked,
+  type Trouble,
 } from './mend.ts';
 import { NoLesson, otherWishes, whyNoLesson, type WayOut } from './noLesson.ts';
 import { notesOf } from './notes.ts';
@@ -23,6 +25,7 @@ import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
 import { onTheDay, profileOfFile, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
+import { filled, withoutSpareBreaks } from './fill.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
 import { aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
@@ -62,6 +65,8 @@ const AIMS_FROM = 3;
 
 /** Rounds of writing, looking through and mending before a set is given up. */
 const MOST_MENDS = 40;
+/** There is a lesson already: so many rounds for a fuller one. */
+const MORE_TRIES = 6;
 
 /**
  * Plans a lesson: chooses (integer programme), places (shortest path), writes, and has the review look
@@ -89,25 +94,40 @@ export async function planLesson(
   let selection: Selection | null = null;
   const kept = keptLines(wishes.kept);
   let aim = await aimOfDay(shelf, request, room, solve, options);
-  let last: ReturnType<typeof troubleIn> = [];
-  for (let round = 0; round < mends; round++) {
+  let last: readonly Trouble[] = [];
+  let found: Found | null = null;
+  let left = mends;
+  for (; left > 0; left--) {
     if (!selection) {
       progress?.('Choosing the exercises');
       selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
       // What could not be laid down or ridden today is no aim: then it is what came in its place.
-      const chosen = selection.chosen.map((c) => c.candidate.exercise.id);
-      if (aim && !chosen.includes(aim.id)) aim = aimOf(selection)?.exercise ?? null;
+      const taken = selection.chosen.map((c) => c.candidate.exercise.id);
+      if (aim && !taken.includes(aim.id)) aim = aimOf(selection)?.exercise ?? null;
     }
     progress?.('Laying them in the arena');
-    const composed = compose(request, frame, selection, spots, writing, aim);
-    const trouble = troubleIn(composed, request, kept);
-    if (trouble.length === 0) return finished(request, shelf, selection, composed, aim);
-    last = trouble;
+    const [chosen, forAim, within] = [selection, aim, frame];
+    const write = (how: Writing) =>
+      checked(compose(request, within, chosen, spots, how, forAim), request, kept);
+    const look = write(writing);
+    if (look.trouble.length === 0) {
+      const best = longer(found, { selection, aim, look: filled(look, writing, write) });
+      const wider = found ? null : withoutSpareBreaks(frame, best.look);
+      if (!wider) return finished(request, shelf, best);
+      // Once more, with the minutes of the breaks that nobody needs.
+      found = best;
+      room = { ...room, workMin: room.workMin + wider.workMin - frame.workMin };
+      frame = wider;
+      selection = null;
+      left = Math.min(left, MORE_TRIES + 1);
+      continue;
+    }
+    last = look.trouble;
     progress?.('Checking the lesson');
     // The choice is made again only where it would be another: a wider part is only written otherwise.
     const chosenFor = { room, banned: banned.size };
-    for (const one of oneOfEachKind(trouble)) {
-      const mended = mend(one, composed, writing);
+    for (const one of oneOfEachKind(look.trouble)) {
+      const mended = mend(one, look.composed, writing);
       writing = mended.writing ?? writing;
       if (mended.ban) banned.add(mended.ban);
       if (mended.squeeze === 'stretch') frame = stretched(frame);
@@ -118,8 +138,20 @@ export async function planLesson(
     }
     if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
+  if (found) return finished(request, shelf, found);
   throw new NoLesson(whyNoLesson(request, last));
 }
+
+/** A choice that was written down and found right. */
+interface Found {
+  readonly selection: Selection;
+  readonly aim: Exercise | null;
+  readonly look: Checked;
+}
+
+/** More of the lesson is ridden, for the same aim. */
+const longer = (a: Found | null, b: Found): Found =>
+  a && (a.aim !== b.aim || a.look.ride.totals.seconds >= b.look.ride.totals.seconds) ? a : b;
 
 const MOST_WAYS_OUT = 3;
 
@@ -202,19 +234,16 @@ async function selectAround(
   return { ...around, brokenPins: around.brokenPins.filter((id) => mustHave.includes(id)) };
 }
 
-function finished(
-  request: PlanRequest,
-  shelf: Shelf,
-  selection: Selection,
-  composed: Composed,
-  aim: Exercise | null,
-): Plan {
+function finished(request: PlanRequest, shelf: Shelf, { selection, aim, look }: Found): Plan {
+  const { composed } = look;
   const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
     lesson: printLesson(parseLesson(composed.text).lesson),
     aim: served ? aimSaid(served) : null,
     otherAims: served ? otherAims(shelf.candidates, served.exercise) : [],
-    sets: composed.sets.map((set) => plannedSet(set, shelf, selection)),
+    sets: composed.sets.map((set, i, all) =>
+      plannedSet(set, all[i - 1], all[i + 1], shelf, selection),
+    ),
     leftOut: leftOutOf(request, shelf, selection),
     objective: selection.objective,
     gap: selection.gap,

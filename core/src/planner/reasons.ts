@@ -1,12 +1,13 @@
 import type { Rein } from '../arena/rein.ts';
 import { findExercise } from '../exercises/catalogue.ts';
+import { givenTo } from '../exercises/faculties.ts';
 import { shelfOf } from './candidates.ts';
 import type { Candidate, Shelf } from './candidates.ts';
 import type { WrittenSet } from './compose.ts';
 import { levelOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { isRelated } from './thread.ts';
-import { whyOf } from './why.ts';
+import { givesSaid, takesSaid } from './said.ts';
 import type { Status } from './readiness.ts';
 
 /** Another exercise that could stand in the place of a set, and what that costs. */
@@ -33,6 +34,10 @@ export interface PlannedSet {
   readonly rein: Rein;
   readonly status: Status;
   readonly why: string;
+  /** What it takes from the set before, in a sentence. */
+  readonly takes: string;
+  /** What it gives to the next set; null where that is another matter. */
+  readonly gives: string | null;
   /** What must be seen to move on. */
   readonly moveOnWhen: string;
   readonly leaveWhen: string;
@@ -51,7 +56,9 @@ export interface LeftOut {
 }
 
 export function plannedSet(
-  { chosen, firstRein }: WrittenSet,
+  { chosen, why, firstRein }: WrittenSet,
+  before: WrittenSet | undefined,
+  after: WrittenSet | undefined,
   shelf: Shelf,
   selection: Selection,
 ): PlannedSet {
@@ -68,7 +75,9 @@ export function plannedSet(
     right: minutes.right,
     rein: firstRein,
     status: readiness.status,
-    why: `${whyOf(chosen)}. ${readiness.because}`,
+    why: `${why}. ${readiness.because}`,
+    takes: takesSaid(exercise, before?.chosen.candidate.exercise),
+    gives: givesSaid(exercise, after?.chosen.candidate.exercise),
     moveOnWhen: `${exercise.good.measure}: ${exercise.good.threshold}`,
     leaveWhen: exercise.leaveWhen,
     ...(exercise.stops && { stops: true as const }),
@@ -78,6 +87,10 @@ export function plannedSet(
     alternatives: alternativesTo(c, minutes, shelf, selection),
   };
 }
+
+/** What trains the same can stand in its place; the same scale alone is less. */
+const likeness = (o: Candidate, c: Candidate): number =>
+  givenTo(o.exercise, c.exercise) ? 2 : o.forScale === c.forScale ? 1 : 0;
 
 const worthOf = (c: Candidate, { left, right }: Readonly<Record<Rein, number>>): number =>
   c.worth.left * left + c.worth.right * right;
@@ -94,7 +107,7 @@ function alternativesTo(
   return candidates
     .filter((o) => o.phase === c.phase && !taken.has(o.exercise.id))
     .filter((o) => o.readiness.status !== 'new' || c.readiness.status === 'new')
-    .map((o) => ({ o, same: o.forScale === c.forScale ? 1 : 0, is: worthOf(o, minutes) }))
+    .map((o) => ({ o, same: likeness(o, c), is: worthOf(o, minutes) }))
     .sort((a, b) => b.same - a.same || b.is - a.is)
     .filter(({ o }) => !seen.has(o.exercise.id) && seen.add(o.exercise.id))
     .slice(0, 2)

@@ -1,6 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
+import { stageOf } from '../exercises/trial.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
@@ -29,6 +30,13 @@ const NO_MORE = 0.5;
 const NO_STRETCH = 3;
 /** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
 const MINUTES_A_SET = 4;
+const MOST_SETS = 6;
+/** Each set too many beside the aim, and each four minutes too many far below the stage of the horse. */
+const OUT_OF_THREAD = 1;
+const BELOW_STAGE = 0.8;
+const BELOW_STEP_MIN = 4;
+/** So many stages below the horse's own a thing may lie and still be work for it. Common practice. */
+const NEAR_STAGES = 2;
 /** Bouts of collected work in a lesson. Common practice. */
 const MOST_BOUTS = 4;
 
@@ -110,6 +118,12 @@ export function programmeOf(
     objective.push([name, -cost]);
     return [name, 1];
   };
+  /** Lets a rule be overstepped, each step at its price. */
+  const graded = (name: string, step: number, most: number, cost: number) =>
+    Array.from({ length: Math.ceil(most / step) }, (_, i): readonly [string, number] => [
+      soft(`${name}_${i}`, cost)[0],
+      -step,
+    ]);
   const inPhase = (phase: ExercisePhase) => candidates.filter((c) => c.phase === phase);
   const lengths = { 'warm-up': frame.warmUpMin, work: frame.workMin, stretch: frame.stretchMin };
 
@@ -140,7 +154,8 @@ export function programmeOf(
     const own = inPhase(phase);
     add(`${phase}: the minutes there are`, minutesOf(own), '<=', minutes);
     const sets = phase === 'stretch' ? 1 : Math.max(1, Math.round(minutes / MINUTES_A_SET));
-    add(`${phase}: few sets`, terms(own), '<=', sets + (phase === 'stretch' ? 0 : 1));
+    const most = Math.min(MOST_SETS, sets + (phase === 'stretch' ? 0 : 1));
+    add(`${phase}: few sets`, terms(own), '<=', most);
     add(
       `${phase}: something in it`,
       [...terms(own), soft(`bare_${phase.replace('-', '_')}`, BARE)],
@@ -158,6 +173,33 @@ export function programmeOf(
     add('not all from one chain', terms(list), '<=', 2);
   }
   const work = inPhase('work');
+  // One thread: of three sets of the work two at least serve the aim.
+  const beside = work.filter((c) => c.inThread === false);
+  const thread = work.filter((c) => c.inThread);
+  if (beside.length > 0 && thread.length > 0)
+    add(
+      'two thirds of the work in the thread',
+      [
+        ...terms(beside, 2),
+        ...terms(thread, -1),
+        ...graded('beside', 2, 2 * MOST_SETS, OUT_OF_THREAD),
+      ],
+      '<=',
+      0,
+    );
+  const isNear = (c: Candidate) =>
+    stageOf(c.exercise, c.exercise.rungs[c.rung]!) >= horse.stage - NEAR_STAGES;
+  const side = (c: Candidate) => (isNear(c) ? -1 : 1);
+  if (!work.every(isNear))
+    add(
+      'half of the work near the stage',
+      [
+        ...minutesOf(work, side),
+        ...graded('below_stage', BELOW_STEP_MIN, frame.workMin, BELOW_STAGE),
+      ],
+      '<=',
+      0,
+    );
   const status = (list: readonly Candidate[], s: string) =>
     list.filter((c) => c.readiness.status === s);
   const both = candidates.filter((c) => c.phase !== 'stretch');

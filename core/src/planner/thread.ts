@@ -1,11 +1,20 @@
 import { chainOf } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
+import { givenTo } from '../exercises/faculties.ts';
+import { stageOf } from '../exercises/trial.ts';
 import type { Candidate } from './candidates.ts';
 import type { Selection } from './selection.ts';
 
+/**
+ * How near an exercise is to the aim: one prepares the other or is a part of it; or both train one faculty;
+ * or neither.
+ */
+export type Nearness = 'kin' | 'shares' | 'beside';
+
 /** What belongs to the aim of the day is worth so much more, what does not so much less. Common practice. */
-const IN_THREAD = 1.6;
-const BESIDE = 0.8;
+const WORTH_IN_WORK: Readonly<Record<Nearness, number>> = { kin: 1.6, shares: 1.3, beside: 0.8 };
+/** The warm-up prepares the aim where it can; otherwise it is a warm-up. Common practice. */
+const WORTH_ELSEWHERE: Readonly<Record<Nearness, number>> = { kin: 1.6, shares: 1.15, beside: 1 };
 
 /** Exercises that prepare one another, or are parts of one another. */
 export function isRelated(a: Exercise, b: Exercise): boolean {
@@ -23,14 +32,30 @@ export function isRelated(a: Exercise, b: Exercise): boolean {
   );
 }
 
-/** What the day is for: the set of the work that is worth most of what is not yet secure, else of all. */
+export const nearnessOf = (exercise: Exercise, aim: Exercise): Nearness =>
+  isRelated(exercise, aim) ? 'kin' : givenTo(exercise, aim) ? 'shares' : 'beside';
+
+/**
+ * What the day is for: the set of the work that is worth most of what is not yet secure; where all of it is,
+ * of what is hardest.
+ */
 export function aimOf({ chosen }: Pick<Selection, 'chosen'>): Candidate | null {
   const work = chosen.map((c) => c.candidate).filter((c) => c.phase === 'work');
   const learned = work.filter((c) => c.readiness.status !== 'confirmed');
-  const worth = (c: Candidate) => c.worth.left + c.worth.right;
-  const from = learned.length > 0 ? learned : work;
-  return from.reduce<Candidate | null>((a, b) => (a && worth(a) >= worth(b) ? a : b), null);
+  const stage = (c: Candidate) => stageOf(c.exercise, c.exercise.rungs[c.rung]!);
+  const hardest = Math.max(...work.map(stage));
+  const from = learned.length > 0 ? learned : work.filter((c) => stage(c) === hardest);
+  return from.reduce<Candidate | null>((a, b) => (a && worthOf(a) >= worthOf(b) ? a : b), null);
 }
+
+const worthOf = ({ worth }: Candidate): number => worth.left + worth.right;
+
+/** The aim itself is what is being learned of it, not what is secure. */
+const isBelowAim = (c: Candidate, all: readonly Candidate[], aim: Exercise): boolean =>
+  c.exercise.id === aim.id &&
+  c.phase === 'work' &&
+  c.readiness.status === 'confirmed' &&
+  all.some((o) => o.exercise.id === aim.id && o.phase === 'work' && o.rung > c.rung);
 
 /** What the day is for, as it is said. */
 export interface Aim {
@@ -51,8 +76,7 @@ const MOST_OTHERS = 3;
 
 /** What else the day could be for: of other threads, what is being learned first, then what is worth most. */
 export function otherAims(candidates: readonly Candidate[], aim: Exercise): Aim[] {
-  const worth = (c: Candidate) =>
-    (c.worth.left + c.worth.right) * (c.readiness.status === 'confirmed' ? 0.5 : 1);
+  const worth = (c: Candidate) => worthOf(c) * (c.readiness.status === 'confirmed' ? 0.5 : 1);
   const found: Candidate[] = [];
   const byWorth = candidates
     .filter((c) => c.phase === 'work' && !isRelated(c.exercise, aim))
@@ -66,8 +90,14 @@ export function otherAims(candidates: readonly Candidate[], aim: Exercise): Aim[
 
 /** The shelf of a day with an aim: what serves it counts more. */
 export const forAim = (candidates: readonly Candidate[], aim: Exercise): Candidate[] =>
-  candidates.map((c) => {
-    // The warm-up prepares the aim where it can; otherwise it is a warm-up.
-    const factor = isRelated(c.exercise, aim) ? IN_THREAD : c.phase === 'work' ? BESIDE : 1;
-    return { ...c, worth: { left: c.worth.left * factor, right: c.worth.right * factor } };
-  });
+  candidates
+    .filter((c) => !isBelowAim(c, candidates, aim))
+    .map((c) => {
+      const nearness = nearnessOf(c.exercise, aim);
+      const factor = (c.phase === 'work' ? WORTH_IN_WORK : WORTH_ELSEWHERE)[nearness];
+      return {
+        ...c,
+        inThread: nearness !== 'beside',
+        worth: { left: c.worth.left * factor, right: c.worth.right * factor },
+      };
+    });

@@ -1,7 +1,7 @@
 import { breakEveryS, isGreen } from '../gaits/horse.ts';
 import { holding } from '../gaits/restriction.ts';
 import { leastCanterShare } from '../gaits/stages.ts';
-import { canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
+import { canters, profileOfFile, type HorseFile, type Kept, type PlanRequest } from './request.ts';
 
 /** The minutes of the parts of a lesson, and what may be asked in them. */
 export interface Frame {
@@ -25,25 +25,52 @@ export const WAY_S = 30;
 const COOL_DOWN_MIN = 5;
 /** Fewer minutes than these between walking in and the stretch are not divided. */
 const SHORT_MIN = 9;
-/** An hour at most; three quarters for a young or green horse, less for a three-year-old. Common practice. */
+/** An hour at most; three quarters for a green horse, less for a young one and one that is not fit. Common practice. */
 const MOST_MIN = 60;
 const MOST_GREEN_MIN = 45;
-const MOST_THREE_MIN = 30;
+const MOST_YOUNG_MIN = 30;
+const MOST_UNFIT_MIN = 30;
+/** So old it counts as young. */
+const YOUNG_UNTIL = 4;
 /** Mean effort of a minute of warm-up, work and stretch. Common practice. */
 const LOAD_A_MIN = { unfit: 2.2, usual: 2.7, fit: 3 } as const;
 
-/** How long the horse may work at all, whatever is wished. */
-export function mostMinutes({ horse, wishes }: PlanRequest): number {
-  const profile = profileOfFile(horse);
-  const most =
-    horse.age !== undefined && horse.age <= 3
-      ? MOST_THREE_MIN
-      : isGreen(profile)
-        ? MOST_GREEN_MIN
-        : MOST_MIN;
-  // In heat a third less; the yard's and the federation's rule comes first. Common practice.
-  return wishes.hot ? Math.round((most * 2) / 3) : most;
+/** What the horse is that may not work longer. */
+const SHORTENED: readonly {
+  readonly is: (horse: HorseFile) => boolean;
+  readonly mostMin: number;
+  readonly said: (horse: HorseFile) => string;
+}[] = [
+  {
+    is: ({ age }) => age !== undefined && age <= YOUNG_UNTIL,
+    mostMin: MOST_YOUNG_MIN,
+    said: ({ age }) => `it is ${age} years old`,
+  },
+  {
+    is: ({ fitness }) => fitness === 'unfit',
+    mostMin: MOST_UNFIT_MIN,
+    said: () => 'it is not fit yet',
+  },
+  {
+    is: (horse) => isGreen(profileOfFile(horse)),
+    mostMin: MOST_GREEN_MIN,
+    said: () => 'it is still green',
+  },
+];
+
+/** How long the horse may work at all, whatever is wished, and why no longer. */
+export function longest({ horse, wishes }: PlanRequest): { minutes: number; because: string } {
+  const short = SHORTENED.find(({ is }) => is(horse));
+  const most = short?.mostMin ?? MOST_MIN;
+  const reasons = [...(short ? [short.said(horse)] : []), ...(wishes.hot ? ['it is hot'] : [])];
+  return {
+    // In heat a third less; the yard's and the federation's rule comes first. Common practice.
+    minutes: wishes.hot ? Math.round((most * 2) / 3) : most,
+    because: reasons.join(', and ') || 'an hour is the most',
+  };
 }
+
+export const mostMinutes = (request: PlanRequest): number => longest(request).minutes;
 
 /** The minutes that are left to be chosen for beside what is kept. */
 export function roomIn(frame: Frame, kept: readonly Kept[]): Frame {

@@ -7,6 +7,7 @@ export const bending = chain({
   id: 'bending',
   name: 'Loops and figures',
   about: 'Bend, straight, bend the other way: both sides become one.',
+  faculties: ['bend'],
   remarks: {
     'steady-hand':
       'Change the outside rein before you change the bend: new outside rein, then new inside leg.',
@@ -96,6 +97,7 @@ export const bending = chain({
       name: 'Half circle and back to the track',
       purpose: 'Half a circle, a slanting line, a new bend: short, clear, on both reins.',
       builds: { suppleness: 3, straightness: 2 },
+      faculties: ['bend', 'straight'],
       stage: 3,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
@@ -116,6 +118,7 @@ export const bending = chain({
       name: 'Diamond',
       purpose: 'A circle with four corners: straight, turn the shoulders, straight.',
       builds: { straightness: 3, suppleness: 3 },
+      faculties: ['shoulders', 'bend'],
       stage: 3,
       gaits: ['trot'],
       template: 'E trot working, diamond left {size}',

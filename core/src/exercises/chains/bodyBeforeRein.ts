@@ -7,6 +7,7 @@ export const bodyBeforeRein = chain({
   id: 'body-before-rein',
   name: 'Body before rein',
   about: 'Turn from seat, legs and shoulders until the rein has nothing left to do.',
+  faculties: ['shoulders', 'bend'],
   remarks: {
     'steady-hand': 'Let the rein follow the turn; it may stay in contact, it may not lead.',
     'stretch-first': 'Turn with a long neck first: whatever turns it then is your seat.',
@@ -19,6 +20,7 @@ export const bodyBeforeRein = chain({
       name: 'Turn without the reins',
       purpose: 'The horse turns with your shoulders and legs; the rein lies loose.',
       builds: { suppleness: 3, straightness: 2, contact: 2 },
+      faculties: ['shoulders', 'bend'],
       stage: 1,
       gaits: ['walk'],
       phases: ['warm-up'],
@@ -39,6 +41,7 @@ export const bodyBeforeRein = chain({
       name: 'Move the shoulders until the rein lightens',
       purpose: 'A heavy rein is a shoulder in the wrong place: move it, and feel the rein.',
       builds: { contact: 4, straightness: 3 },
+      faculties: ['shoulders', 'soften'],
       stage: 2,
       gaits: ['walk', 'trot'],
       phases: ['warm-up', 'work'],
@@ -65,6 +68,7 @@ export const bodyBeforeRein = chain({
       purpose:
         'A barrel in the middle keeps rider and horse honest: the same distance all the way round.',
       builds: { suppleness: 4, straightness: 2, rhythm: 1 },
+      faculties: ['bend', 'shoulders'],
       stage: 3,
       gaits: ['walk', 'trot'],
       template: 'barrel X\nE walk medium, spiral in left 20 to 10\nspiral out left 10 to 20',
@@ -95,6 +99,7 @@ export const bodyBeforeRein = chain({
       purpose:
         'The same without reins to speak of, in trot: the neck never more bent than the body.',
       builds: { suppleness: 3, contact: 3 },
+      faculties: ['bend', 'shoulders'],
       stage: 2,
       gaits: ['trot'],
       phases: ['work'],
@@ -118,6 +123,7 @@ export const bodyBeforeRein = chain({
       name: 'Body before rein in canter',
       purpose: 'Canter comes without changing the balance to get it.',
       builds: { suppleness: 2, contact: 3, rhythm: 2 },
+      faculties: ['bend', 'shoulders'],
       stage: 3,
       gaits: ['canter'],
       template:

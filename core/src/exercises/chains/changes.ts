@@ -7,6 +7,7 @@ export const changes = chain({
   id: 'changes',
   name: 'Counter-canter and changes',
   about: 'Simple change, counter-canter, single changes when loose enough, then by the count.',
+  faculties: ['straight', 'forward'],
   remarks: {
     'steady-hand':
       'Straight in both reins before the change; the new outside rein is there in the stride before.',
@@ -20,6 +21,7 @@ export const changes = chain({
       name: 'Simple change',
       purpose: 'Three to five clear steps of walk between two canters.',
       builds: { collection: 3, straightness: 2, contact: 2 },
+      faculties: ['wait', 'straight'],
       stage: 5,
       gaits: ['canter'],
       template:
@@ -51,6 +53,7 @@ export const changes = chain({
       name: 'Counter-canter on a shallow loop',
       purpose: 'A loop of a few metres: the lead stays, the bend stays over it.',
       builds: { straightness: 4, collection: 2 },
+      faculties: ['straight', 'carry'],
       stage: 3,
       gaits: ['canter'],
       template:
@@ -79,6 +82,7 @@ export const changes = chain({
       name: 'Counter-canter through a corner',
       purpose: 'Across the school and through the short side on the outside lead.',
       builds: { straightness: 4, collection: 3 },
+      faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
       template:

@@ -7,6 +7,7 @@ export const connection = chain({
   id: 'connection',
   name: 'Connection',
   about: 'A quiet hand first; then a little more is asked, and given back as the horse yields.',
+  faculties: ['soften'],
   remarks: {
     'steady-hand':
       'Connect from the first minutes: leg into an outside rein that accepts and does not pull back.',
@@ -103,6 +104,7 @@ export const connection = chain({
       name: 'The leg drives while the hand gives',
       purpose: 'The horse goes into a longer frame from the leg, not away from it.',
       builds: { contact: 3, impulsion: 3, suppleness: 2 },
+      faculties: ['soften', 'forward'],
       stage: 3,
       gaits: ['trot'],
       template:
@@ -135,6 +137,7 @@ export const connection = chain({
       name: 'The leg drives into a hand that waits',
       purpose: 'The energy of the hind leg arrives in a rein that neither pulls nor runs away.',
       builds: { contact: 4, impulsion: 3, collection: 1 },
+      faculties: ['soften', 'wait'],
       stage: 3,
       gaits: ['trot'],
       template: '{at} trot working\nhold {hold} soft {soft} x4\ntrot working',
@@ -166,6 +169,7 @@ export const connection = chain({
       name: 'Five strides connected, three soft',
       purpose: 'Connection held for five strides and paid with three: the count keeps both honest.',
       builds: { contact: 4, impulsion: 2, collection: 1 },
+      faculties: ['soften', 'wait'],
       stage: 3,
       gaits: ['trot'],
       template: '{at} trot working\nhold {held} soft {soft} x5\ntrot working',
@@ -193,6 +197,7 @@ export const connection = chain({
       purpose:
         'The horse may go deeper, is picked up, and goes deeper again: the topline learns the whole way.',
       builds: { contact: 3, suppleness: 4 },
+      faculties: ['reach', 'soften'],
       stage: 3,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],

@@ -7,6 +7,7 @@ export const halfSteps = chain({
   id: 'half-steps',
   name: 'Half-steps',
   about: 'Travers to wrap the inside leg, a few small steps, forward; then the shoulder-ins.',
+  faculties: ['carry', 'forward'],
   remarks: {
     'steady-hand': 'A light, even contact: what is held back in front cannot step behind.',
     'stretch-first': 'Few steps, then forward and down; the back must be as soft after as before.',

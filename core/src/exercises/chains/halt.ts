@@ -8,6 +8,7 @@ export const halt = chain({
   name: 'Halt and rein back',
   about:
     'Straight on two tracks, as if to halt and on; then the halt; back only from a square one.',
+  faculties: ['wait'],
   remarks: {
     'steady-hand': 'Close the leg into a hand that waits; the halt ends when the hand opens.',
     'stretch-first':
@@ -44,6 +45,7 @@ export const halt = chain({
       name: 'Halt on the centre line',
       purpose: 'Both reins the same, four feet on two tracks.',
       builds: { straightness: 4, contact: 2 },
+      faculties: ['wait', 'straight'],
       stage: 2,
       gaits: ['walk'],
       phases: ['warm-up', 'work'],
@@ -72,6 +74,7 @@ export const halt = chain({
       name: 'The square halt, corrected',
       purpose: 'The trailing leg is corrected by the leg of its own side; then both wait.',
       builds: { straightness: 4, contact: 2, collection: 1 },
+      faculties: ['wait', 'straight'],
       stage: 3,
       gaits: ['trot'],
       template: '{at} trot working\nB halt {s} s\ntrot working',
@@ -98,6 +101,7 @@ export const halt = chain({
       name: 'Rein back',
       purpose: 'Diagonal pairs, straight, only from a square halt.',
       builds: { collection: 3, contact: 2, straightness: 2 },
+      faculties: ['wait', 'carry'],
       stage: 4,
       gaits: ['walk'],
       template: '{at} walk medium\nB halt 4 s, rein back {steps}\nwalk medium',
@@ -118,6 +122,7 @@ export const halt = chain({
       name: 'Rein back and trot',
       purpose: 'Out of the rein back forward without a step of walk: the hind legs are under.',
       builds: { collection: 3, impulsion: 4 },
+      faculties: ['forward', 'carry'],
       stage: 5,
       gaits: ['trot'],
       template: '{at} trot working\nB halt 4 s, rein back {steps}\ntrot working',

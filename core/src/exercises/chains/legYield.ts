@@ -7,6 +7,7 @@ export const legYield = chain({
   id: 'leg-yield',
   name: 'Leg-yield',
   about: 'Away from the leg, no bend; the first sideways steps.',
+  faculties: ['cross'],
   remarks: {
     'steady-hand': 'The outside rein limits the shoulder: sideways must not run out through it.',
     'stretch-first':
@@ -21,6 +22,7 @@ export const legYield = chain({
       purpose:
         'One step at a time away from the leg: the aid is understood before anything moves forward.',
       builds: { suppleness: 3, straightness: 1, impulsion: 1 },
+      faculties: ['cross'],
       stage: 1,
       gaits: ['walk'],
       phases: ['warm-up'],
@@ -114,6 +116,7 @@ export const legYield = chain({
       name: 'Leg-yield and straight',
       purpose: 'A few steps sideways, a few straight: the shoulder waits.',
       builds: { suppleness: 3, straightness: 3 },
+      faculties: ['cross', 'straight'],
       stage: 3,
       gaits: ['trot'],
       template: 'A trot working, centre line\nD-R leg-yield right\nR trot working',

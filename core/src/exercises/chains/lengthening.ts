@@ -7,6 +7,7 @@ export const lengthening = chain({
   id: 'lengthening',
   name: 'Lengthening',
   about: 'Bigger, not quicker: between two balancing figures.',
+  faculties: ['forward'],
   remarks: {
     'steady-hand':
       'The contact may grow a little; the frame goes longer with it, the hand does not give it away.',
@@ -21,6 +22,7 @@ export const lengthening = chain({
       name: 'Lengthen the trot',
       purpose: 'A few longer strides on the diagonal, balanced before and after.',
       builds: { impulsion: 4, rhythm: 2 },
+      faculties: ['forward', 'rhythm'],
       stage: 3,
       gaits: ['trot'],
       template:
@@ -42,6 +44,7 @@ export const lengthening = chain({
       name: 'Medium trot',
       purpose: 'The whole frame grows a little; the hind legs push from under.',
       builds: { impulsion: 5, rhythm: 2 },
+      faculties: ['forward', 'rhythm'],
       stage: 4,
       gaits: ['trot'],
       template:
@@ -74,6 +77,7 @@ export const lengthening = chain({
       name: 'Extended trot',
       purpose: 'All the ground the horse can cover without hurry.',
       builds: { impulsion: 5, collection: 1 },
+      faculties: ['forward', 'carry'],
       stage: 6,
       gaits: ['trot'],
       template:
@@ -107,6 +111,7 @@ export const lengthening = chain({
       name: 'Lengthen the canter',
       purpose: 'The long side grows, the corner brings it back.',
       builds: { impulsion: 4, rhythm: 1, collection: 1 },
+      faculties: ['forward'],
       stage: 4,
       gaits: ['canter'],
       template:
@@ -139,6 +144,7 @@ export const lengthening = chain({
       name: 'Medium canter and back',
       purpose: 'Uphill forward and uphill back, on the outside rein.',
       builds: { impulsion: 4, collection: 3 },
+      faculties: ['forward', 'carry'],
       stage: 5,
       gaits: ['canter'],
       template:

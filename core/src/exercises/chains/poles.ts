@@ -7,6 +7,7 @@ export const poles = chain({
   id: 'poles',
   name: 'Poles',
   about: 'Poles on the ground: each crossing asks the diagonal hind leg to hold.',
+  faculties: ['rhythm'],
   remarks: {
     'steady-hand':
       'Keep the contact over the poles and let the hand go with the neck; do not drop it.',
@@ -40,6 +41,7 @@ export const poles = chain({
       purpose:
         'On the track, off it, and back over three offset poles: the horse steps out and in.',
       builds: { straightness: 4, suppleness: 3 },
+      faculties: ['straight', 'bend'],
       stage: 2,
       gaits: ['walk', 'trot'],
       template: 'poles 3 spaced 2.4 at B staggered\nF walk medium, weave poles at B',
@@ -73,6 +75,7 @@ export const poles = chain({
       purpose:
         'One pole where the corner begins: the inside hind has to lift, and the corner gets deeper.',
       builds: { suppleness: 3, straightness: 2, impulsion: 1 },
+      faculties: ['bend', 'rhythm'],
       stage: 2,
       gaits: ['trot'],
       template: 'poles 1 at M\nF trot working, go large',

@@ -8,6 +8,7 @@ export const rectangle = chain({
   name: 'Rectangle',
   about:
     'True corners, circles between them, then the rectangle a horse’s length inside the track.',
+  faculties: ['straight'],
   remarks: {
     'steady-hand':
       'In the corner the outside rein keeps the shoulder up, on the side both reins are one.',
@@ -22,6 +23,7 @@ export const rectangle = chain({
       name: 'True corners on the outer track',
       purpose: 'Each corner a quarter of a circle: no cutting, no diving.',
       builds: { straightness: 3, suppleness: 3 },
+      faculties: ['bend', 'straight'],
       stage: 2,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
@@ -44,6 +46,7 @@ export const rectangle = chain({
       name: 'Circles and corners',
       purpose: 'Out of the circle into the corner and back: the bend stays the same.',
       builds: { suppleness: 4, rhythm: 2 },
+      faculties: ['bend'],
       stage: 2,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
@@ -100,6 +103,7 @@ export const rectangle = chain({
       name: 'Inner rectangle in canter',
       purpose: 'One round to one and a half: the canter stays on the line by itself.',
       builds: { straightness: 5, collection: 1 },
+      faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
       template:
@@ -118,6 +122,7 @@ export const rectangle = chain({
       name: 'A smaller rectangle',
       purpose: 'The rectangle is narrowed: the corners come sooner and have to be better.',
       builds: { straightness: 3, suppleness: 3, collection: 1 },
+      faculties: ['bend', 'shoulders'],
       stage: 4,
       gaits: ['trot'],
       template: 'F trot working\nP rectangle between P and R',

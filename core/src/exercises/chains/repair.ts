@@ -8,6 +8,7 @@ export const repair = chain({
   name: 'Repair circle',
   about:
     'Connection lost: a small circle on the spot, left on a straight line the moment it is back.',
+  faculties: ['bend', 'soften'],
   remarks: {
     'steady-hand':
       'Keep both reins on the small circle; it is the leg that brings the connection back.',
@@ -68,6 +69,7 @@ export const repair = chain({
       purpose:
         'A small circle before and after a diagonal with lengthening keeps what the long stride costs.',
       builds: { contact: 3, impulsion: 3, suppleness: 2 },
+      faculties: ['bend', 'forward'],
       stage: 3,
       gaits: ['trot'],
       template:

@@ -7,6 +7,7 @@ export const shoulders = chain({
   id: 'shoulders',
   name: 'Shoulder control',
   about: 'Square turns off the outside aids, then shoulders in, straight, and in again.',
+  faculties: ['shoulders'],
   remarks: {
     'steady-hand': 'The outer rein says where the shoulders stop; half-halt with it once a stride.',
     'stretch-first':
@@ -79,6 +80,7 @@ export const shoulders = chain({
       name: 'Shoulder-fore',
       purpose: 'A hint of shoulder-in: the inside hind steps between the forefeet.',
       builds: { straightness: 5, suppleness: 2, contact: 1 },
+      faculties: ['shoulders', 'straight'],
       stage: 3,
       gaits: ['trot'],
       template: 'K trot working\nF-M shoulder-fore\nH-K shoulder-fore',
@@ -104,6 +106,7 @@ export const shoulders = chain({
       purpose:
         'Shoulders in by a foot’s breadth and a half, three tracks; the mother of the lateral work.',
       builds: { straightness: 5, suppleness: 4, collection: 2 },
+      faculties: ['shoulders', 'bend', 'carry'],
       stage: 4,
       gaits: ['walk', 'trot'],
       template: 'K trot working\nF-M shoulder-in\nH-K shoulder-in',
@@ -135,6 +138,7 @@ export const shoulders = chain({
       name: 'Shoulder-in, circle, shoulder-in',
       purpose: 'The circle gives the bend back that the line takes away.',
       builds: { straightness: 4, suppleness: 4 },
+      faculties: ['shoulders', 'bend'],
       stage: 4,
       gaits: ['trot'],
       template: 'K trot working\nF-B shoulder-in\nB circle left {size}\nB-M shoulder-in',
@@ -156,6 +160,7 @@ export const shoulders = chain({
       name: 'Shoulder-in, then forward on the diagonal',
       purpose: 'What was gathered in the shoulder-in is let out on a straight line.',
       builds: { impulsion: 4, straightness: 3, collection: 1 },
+      faculties: ['shoulders', 'forward'],
       stage: 4,
       gaits: ['trot'],
       template:
@@ -181,6 +186,7 @@ export const shoulders = chain({
       name: 'Shoulder-in in canter',
       purpose: 'Straightens the canter; much harder than in trot, so a few strides are enough.',
       builds: { straightness: 5, collection: 3 },
+      faculties: ['shoulders', 'carry'],
       stage: 6,
       gaits: ['canter'],
       template:

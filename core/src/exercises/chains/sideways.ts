@@ -7,6 +7,7 @@ export const sideways = chain({
   id: 'sideways',
   name: 'Travers, renvers, half-pass',
   about: 'Bent the way it goes: along the wall first, then on the slant.',
+  faculties: ['bend', 'cross'],
   remarks: {
     'steady-hand':
       'Outside rein to inside leg before you move over; the bend is there before the steps.',
@@ -20,6 +21,7 @@ export const sideways = chain({
       name: 'Travers',
       purpose: 'Quarters in, four tracks, bent the way it goes.',
       builds: { suppleness: 4, straightness: 3, collection: 2 },
+      faculties: ['bend', 'carry'],
       stage: 4,
       gaits: ['trot'],
       template: 'K trot working\nF-B travers\nB trot working\nH-E travers\nE trot working',
@@ -46,6 +48,7 @@ export const sideways = chain({
       name: 'Renvers',
       purpose: 'The mirror of travers: shoulders in, bent to the wall.',
       builds: { suppleness: 4, straightness: 4, collection: 1 },
+      faculties: ['bend', 'carry'],
       stage: 5,
       gaits: ['trot'],
       template: 'K trot working\nF-B renvers\nB trot working\nH-E renvers\nE trot working',
@@ -72,6 +75,7 @@ export const sideways = chain({
       name: 'Shoulder-in, then travers',
       purpose: 'The same bend, the other end: the change shows whether it came from the leg.',
       builds: { suppleness: 4, straightness: 4 },
+      faculties: ['shoulders', 'bend'],
       stage: 5,
       gaits: ['trot'],
       template: 'K trot working\nF-B shoulder-in\nB-M travers\nM trot working',

@@ -8,6 +8,7 @@ export const spiral = chain({
   name: 'Spiral',
   about:
     'In by the outside aids, out by leg-yield; the neck may be straight at first, bend comes last.',
+  faculties: ['bend'],
   remarks: {
     'steady-hand':
       'Outside leg and rein bring it in together; keep the rhythm in your outside hand.',
@@ -68,6 +69,7 @@ export const spiral = chain({
       name: 'Spiral out in leg-yield',
       purpose: 'Out by the inside leg, step by step, into the outside rein.',
       builds: { suppleness: 4, contact: 2, straightness: 1 },
+      faculties: ['bend', 'cross'],
       stage: 3,
       gaits: ['trot'],
       template:
@@ -89,6 +91,7 @@ export const spiral = chain({
       purpose:
         'Collects without a hand: the smaller circle shortens the stride, the way out lets it go.',
       builds: { collection: 4, suppleness: 3 },
+      faculties: ['bend', 'carry'],
       stage: 4,
       gaits: ['canter'],
       template:

@@ -8,6 +8,7 @@ export const squareCanter = chain({
   name: 'Square canter',
   about:
     'A square with round corners; collected in the turns, forward on the sides; then the turns get smaller.',
+  faculties: ['shoulders', 'carry'],
   remarks: {
     'steady-hand':
       'The outside rein carries the turn; the inside hand may give in the middle of it.',

@@ -7,6 +7,7 @@ export const straightness = chain({
   id: 'straightness',
   name: 'Straight lines',
   about: 'Without the wall: centre line, quarter line, inner track.',
+  faculties: ['straight'],
   remarks: {
     'steady-hand':
       'Two even reins and more leg: straightness comes from the hind legs into both hands.',
@@ -79,6 +80,7 @@ export const straightness = chain({
       name: 'Canter on the centre line',
       purpose: 'The hind feet follow the forefeet in canter, where nothing helps.',
       builds: { straightness: 5, collection: 1 },
+      faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
       template:

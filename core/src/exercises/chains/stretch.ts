@@ -8,6 +8,7 @@ export const stretch = chain({
   name: 'Stretch',
   about:
     'From inside leg to outside rein, the rein let out slowly; rounded and reaching are told apart.',
+  faculties: ['reach', 'soften'],
   remarks: {
     'steady-hand':
       'Let out a hand’s breadth at a time and keep the feel of the mouth: a short stretch, often.',
@@ -117,6 +118,7 @@ export const stretch = chain({
       purpose:
         'The proof of self-carriage: the rein is given for two to four strides and nothing changes.',
       builds: { contact: 4, suppleness: 1, collection: 1 },
+      faculties: ['soften'],
       stage: 3,
       gaits: ['trot'],
       phases: ['work', 'stretch'],

@@ -7,6 +7,7 @@ export const strideControl = chain({
   id: 'stride-control',
   name: 'Stride control',
   about: 'n strides of this, m of that: counted, called, kept.',
+  faculties: ['wait', 'forward'],
   remarks: {
     'steady-hand': 'Shorter gets lighter in the hand: collect by half-halts of one stride each.',
     'stretch-first':
@@ -65,6 +66,7 @@ export const strideControl = chain({
       name: 'Ten and ten in canter',
       purpose: 'Collection in canter by the count, on the track.',
       builds: { collection: 4, impulsion: 3, rhythm: 1 },
+      faculties: ['wait', 'carry', 'forward'],
       stage: 4,
       gaits: ['canter'],
       template:
@@ -93,6 +95,7 @@ export const strideControl = chain({
       name: 'Five and five in canter',
       purpose: 'Up into the outside rein and on again, on both leads.',
       builds: { collection: 5, impulsion: 3 },
+      faculties: ['wait', 'carry', 'forward'],
       stage: 5,
       gaits: ['canter'],
       template:
@@ -124,6 +127,7 @@ export const strideControl = chain({
       purpose:
         'The same diagonal in fewer strides: the count says whether it was bigger or only quicker.',
       builds: { impulsion: 4, rhythm: 3 },
+      faculties: ['forward', 'rhythm'],
       stage: 4,
       gaits: ['trot'],
       template:

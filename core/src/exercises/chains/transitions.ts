@@ -7,6 +7,7 @@ export const transitions = chain({
   id: 'transitions',
   name: 'Transitions ladder',
   about: 'Four or five steps of walk, then three, then two, then the walk is only thought of.',
+  faculties: ['wait', 'forward'],
   remarks: {
     'steady-hand': 'From the leg into a hand that closes and opens again: down is ridden forward.',
     'stretch-first':
@@ -114,6 +115,7 @@ export const transitions = chain({
       name: 'Canter to walk',
       purpose: 'The simple change’s first half: three beats, then four, and no trot between.',
       builds: { collection: 3, contact: 2, impulsion: 2 },
+      faculties: ['wait', 'carry'],
       stage: 5,
       gaits: ['canter', 'walk'],
       template:
@@ -137,6 +139,7 @@ export const transitions = chain({
       name: 'Walk to canter',
       purpose: 'The depart without a stride of trot, from a walk that waits.',
       builds: { impulsion: 4, collection: 2 },
+      faculties: ['forward', 'carry'],
       stage: 4,
       gaits: ['walk', 'canter'],
       template:
@@ -156,6 +159,7 @@ export const transitions = chain({
       name: 'Shorter and longer in trot',
       purpose: 'The stride changes, the tempo does not.',
       builds: { impulsion: 4, collection: 2, contact: 1 },
+      faculties: ['forward', 'wait'],
       stage: 3,
       gaits: ['trot'],
       template:

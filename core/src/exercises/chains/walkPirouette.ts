@@ -8,6 +8,7 @@ export const walkPirouette = chain({
   name: 'Walk pirouette',
   about:
     'Shoulder-fore in walk, a few shortened steps, a quarter, a half; from a line, never in a corner.',
+  faculties: ['carry', 'shoulders'],
   remarks: {
     'steady-hand':
       'A small half-halt before each step of the turn, and the same contact in and out.',
@@ -22,6 +23,7 @@ export const walkPirouette = chain({
       name: 'Shoulder-fore in walk',
       purpose: 'Places the shoulders before the turn; the walk stays four-beat.',
       builds: { straightness: 4, suppleness: 1 },
+      faculties: ['shoulders'],
       stage: 3,
       gaits: ['walk'],
       phases: ['warm-up', 'work'],
@@ -51,6 +53,7 @@ export const walkPirouette = chain({
       name: 'Shortened steps',
       purpose: 'Three or four shorter steps from the seat, and on: the door to the turn.',
       builds: { collection: 3, rhythm: 2 },
+      faculties: ['wait', 'carry'],
       stage: 4,
       gaits: ['walk'],
       template:
@@ -80,6 +83,7 @@ export const walkPirouette = chain({
       name: 'A quarter turn on the haunches',
       purpose: 'Three steps around the inside hind, out at once.',
       builds: { collection: 3, straightness: 3 },
+      faculties: ['shoulders', 'carry'],
       stage: 5,
       gaits: ['walk'],
       template: 'E walk collected, turn on haunches left 90\nB track left\nwalk medium',
@@ -129,6 +133,7 @@ export const walkPirouette = chain({
       name: 'Out of the pirouette into canter',
       purpose: 'The depart takes the lead of the side it turned to: that inside hind carries.',
       builds: { collection: 4, impulsion: 3 },
+      faculties: ['carry', 'forward'],
       stage: 6,
       gaits: ['walk', 'canter'],
       template:

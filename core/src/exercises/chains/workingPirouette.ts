@@ -8,6 +8,7 @@ export const workingPirouette = chain({
   name: 'Working pirouette',
   about:
     'Never smaller than the balance allows; half or three quarters is good; out on the first loss of activity.',
+  faculties: ['carry', 'shoulders'],
   remarks: {
     'steady-hand':
       'Collect into the outside rein for three strides, then turn; never turn to collect.',
@@ -21,6 +22,7 @@ export const workingPirouette = chain({
       name: 'Volte in canter',
       purpose: 'The smallest circle the balance allows, collected before and forward after.',
       builds: { collection: 4, suppleness: 2 },
+      faculties: ['bend', 'carry'],
       stage: 5,
       gaits: ['canter'],
       template:

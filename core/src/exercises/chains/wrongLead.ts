@@ -8,6 +8,7 @@ export const wrongLead = chain({
   name: 'The right lead',
   about:
     'Bring back, settle, set up again. Never punished: punishment makes the canter itself worrying.',
+  faculties: ['forward'],
   remarks: {
     'steady-hand': 'Settle the connection first: a depart out of an empty hand goes wrong again.',
     'stretch-first': 'Walk on a long rein for as long as the worry lasts; then begin at the start.',
@@ -20,6 +21,7 @@ export const wrongLead = chain({
       purpose:
         'The depart is asked only when the trot is settled and the horse yields to the inside leg; not asking is good riding too.',
       builds: { rhythm: 3, suppleness: 2, impulsion: 1 },
+      faculties: ['rhythm', 'forward'],
       stage: 1,
       gaits: ['trot', 'canter'],
       phases: ['warm-up', 'work'],
@@ -47,6 +49,7 @@ export const wrongLead = chain({
       name: 'Depart out of shoulder-fore',
       purpose: 'Shoulder-fore puts the inside hind where the depart needs it.',
       builds: { straightness: 3, impulsion: 3 },
+      faculties: ['forward', 'shoulders'],
       stage: 3,
       gaits: ['trot', 'canter'],
       template: 'K trot working\nF-B {from}\nB canter working\nC trot working, circle left 20',
@@ -71,6 +74,7 @@ export const wrongLead = chain({
       name: 'Depart on a straight line',
       purpose: 'No corner helps: the lead comes from the aid.',
       builds: { straightness: 3, impulsion: 3, contact: 1 },
+      faculties: ['forward', 'straight'],
       stage: 3,
       gaits: ['trot', 'canter'],
       template: 'A trot working\nB canter working left\nC trot working, circle left 20',

@@ -33,6 +33,8 @@ const set = (more: Partial<PlannedSet>): PlannedSet => ({
   rein: 'left',
   status: 'improving',
   why: 'For rhythm: developing.',
+  takes: 'The first thing asked today.',
+  gives: null,
   moveOnWhen: 'Strides in each quarter: four alike.',
   leaveWhen: 'A second round as even as the first.',
   repair: 'Rising trot, go large',

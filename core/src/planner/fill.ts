@@ -1,0 +1,61 @@
+import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { Ride } from '../ride/types.ts';
+import type { Checked } from './mend.ts';
+import { BREAK_MIN, type Frame } from './timing.ts';
+import type { Writing } from './writing.ts';
+
+/** Most of what is planned is to be ridden, not talked through: more rounds of what is chosen, as far as the review is silent. */
+
+/** A part that is ridden for this share of its minutes is full. Common practice: talk takes the rest. */
+const FULL = 0.9;
+/** One try adds so much at most, and each part has so many tries. */
+const MOST_AT_ONCE = 1.5;
+const MOST_TRIES: Readonly<Record<ExercisePhase, number>> = { work: 4, 'warm-up': 2, stretch: 2 };
+
+const shareOf = ({ phases }: Ride, part: ExercisePhase): number => {
+  const phase = phases.find((p) => p.name === part);
+  return phase?.plannedS ? phase.seconds / phase.plannedS : 1;
+};
+
+/**
+ * The lesson with more rounds, part by part, as long as nothing is said against it.
+ *
+ * @param write writes it down otherwise and looks through it
+ */
+export function filled(
+  first: Checked,
+  writing: Writing,
+  write: (writing: Writing) => Checked,
+): Checked {
+  let best = first;
+  let how = writing;
+  for (const part of Object.keys(MOST_TRIES) as ExercisePhase[]) {
+    let more = 1;
+    for (let i = 0; i < MOST_TRIES[part]; i++) {
+      const share = shareOf(best.ride, part);
+      if (share >= FULL) break;
+      // Rounds are whole: where a little more changed nothing, it takes more.
+      more *= Math.min(MOST_AT_ONCE, 1 / share);
+      const wider = { ...how, fill: { ...how.fill, [part]: how.fill[part] * more } };
+      const next = write(wider);
+      if (next.trouble.length > 0) break;
+      if (next.ride.totals.seconds <= best.ride.totals.seconds) continue;
+      [best, how, more] = [next, wider, 1];
+    }
+  }
+  return best;
+}
+
+/** Below this share the work is thin, and the minutes of breaks that nobody needs are given to it. */
+const THIN = 0.8;
+
+/** Where the work is thin: breaks that were reckoned with and do not lie in it make room for more. */
+export function withoutSpareBreaks(frame: Frame, { composed, ride }: Checked): Frame | null {
+  if (shareOf(ride, 'work') >= THIN) return null;
+  const [, work = ''] = /^phase work [^]*?\n([^]*?)(?=^phase )/m.exec(composed.text) ?? [];
+  const written = work.match(/^walk break /gm)?.length ?? 0;
+  const spare = frame.breaks - written;
+  return spare > 0
+    ? { ...frame, breaks: written, workMin: frame.workMin + spare * BREAK_MIN }
+    : null;
+}
