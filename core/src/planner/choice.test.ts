@@ -161,7 +161,10 @@ describe('the rules of the choice', () => {
   test('more time is never worth less, a stricter limit never more', async () => {
     await fc.assert(
       fc.asyncProperty(anyRequest, async (request) => {
-        const { candidates } = candidatesOf(request);
+        // A longer lesson wants more canter: that is a rule of its own.
+        const candidates = candidatesOf(request).candidates.filter(
+          (c) => !c.exercise.gaits.includes('canter'),
+        );
         const frame = frameOf(request);
         const exact = { ...OPTIONS, gap: 0 };
         const worth = async (f: typeof frame) =>

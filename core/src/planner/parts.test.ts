@@ -302,7 +302,7 @@ describe('what is said with a plan', () => {
 
   test('fewer minutes than were asked are told', () => {
     expect(said([{ age: 3 }, { minutes: 60 }])).toEqual([
-      'You asked for 60 minutes; 30 are enough for Marram today.',
+      'You asked for 60 minutes; 30 are enough for Marram: it is 3 years old.',
     ]);
   });
 

@@ -99,11 +99,13 @@ function bestLesson(few: readonly Candidate[], programme: IntegerProgramme): num
   const worth = new Map(programme.objective);
   // A variable that costs something stands for one rule that is broken.
   const broken = (lesson: ReadonlySet<string>) =>
-    programme.constraints.flatMap(({ terms, limit }) => {
+    programme.constraints.flatMap(({ terms, limit, sense }) => {
       const soft = terms.filter(([v]) => (worth.get(v) ?? 0) < 0);
+      const [, step = 1] = soft[0] ?? [];
       const sum = terms.reduce((s, [v, f]) => s + (lesson.has(v) ? f : 0), 0);
-      // As many as make up for what is missing, each for one.
-      return soft.slice(0, Math.max(0, Math.ceil(limit - sum - 1e-9))).map(([v]) => v);
+      const missing = sense === '<=' ? sum - limit : limit - sum;
+      // As many as make up for what is missing, each for one step.
+      return soft.slice(0, Math.max(0, Math.ceil(missing / Math.abs(step) - 1e-9))).map(([v]) => v);
     });
   const lessons = few.reduce<string[][]>(
     (sofar, c) => sofar.flatMap((lesson) => ways(c).map((way) => [...lesson, ...way])),

@@ -3,10 +3,11 @@ import { chainOf } from '../exercises/catalogue.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
-import type { Candidate } from './candidates.ts';
+import { shelfOf, type Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
 import { approachOf, collectedBoutS, type PlanRequest } from './request.ts';
 import { canterMinutes, type Frame } from './timing.ts';
+import { leftAlone } from './tomorrow.ts';
 
 /**
  * Which exercises, on which rung, for how many minutes on each rein: an integer programme.
@@ -28,6 +29,8 @@ const BARE = 3;
 const NO_MORE = 0.5;
 /** A warm-up without a stretch, where the approach begins with one. */
 const NO_STRETCH = 3;
+/** A scale that is not confirmed, and was left alone for days. */
+const LEFT_ALONE = 3;
 /** Sets of one part of a lesson: enough to be a lesson, few enough to be one. Common practice. */
 const MINUTES_A_SET = 4;
 const MOST_SETS = 6;
@@ -229,6 +232,12 @@ export function programmeOf(
     const asks = inPhase('warm-up').filter((c) => c.exercise.checks.includes(check));
     if (asks.length > 0)
       add(`checklist: ${check}`, [...terms(asks), soft(`unchecked_${i}`, UNCHECKED)], '>=', 1);
+  }
+
+  for (const scale of leftAlone(horse, wishes.date, shelfOf(request))) {
+    const builds = candidates.filter((c) => c.exercise.builds[scale]);
+    if (builds.length > 0)
+      add(`${scale} again`, [...terms(builds), soft(`left_${scale}`, LEFT_ALONE)], '>=', 1);
   }
 
   const stretches = inPhase('warm-up').filter((c) => chainOf(c.exercise.id)?.id === 'stretch');

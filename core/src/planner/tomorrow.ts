@@ -1,7 +1,9 @@
 import { findExercise } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
+import { dayOf } from '../progress/days.ts';
 import { setName } from './marks.ts';
-import type { Done } from './request.ts';
+import { levelOf, type Done, type HorseFile } from './request.ts';
 
 /** What the tries of a lesson mean for the next one. The planner goes by it, and the debrief says it. */
 
@@ -35,6 +37,29 @@ export function wentBackTo(
   const last = lastDayOf(done);
   const lost = done.filter((d) => d.date === last && wasLost(d));
   return new Set(lost.flatMap((d) => find(d.exercise)?.parent ?? []));
+}
+
+/** A scale that is not confirmed is worked on within so many days, and called for before they are over. Common practice. */
+const WITHIN_DAYS = 5;
+const CALLED_FOR_AFTER_DAYS = 3;
+/** From this level on it is confirmed. */
+const CONFIRMED_FROM = 6;
+
+/** The scales that are not confirmed and that no lesson of the last days built. */
+export function leftAlone(
+  horse: HorseFile,
+  today: string,
+  shelf: readonly Exercise[],
+): readonly Scale[] {
+  const agoOf = (d: Done) => dayOf(today) - dayOf(d.date);
+  const recent = horse.done.filter((d) => agoOf(d) > 0 && agoOf(d) < WITHIN_DAYS);
+  if (!recent.some((d) => agoOf(d) >= CALLED_FOR_AFTER_DAYS)) return [];
+  const built = new Set(
+    recent.flatMap((d) => Object.keys(shelf.find((e) => e.id === d.exercise)?.builds ?? {})),
+  );
+  const weak = (scale: Scale) =>
+    (['left', 'right'] as const).some((rein) => levelOf(horse, scale, rein).mean < CONFIRMED_FROM);
+  return SCALES.filter((scale) => weak(scale) && !built.has(scale));
 }
 
 /** As many as are remembered until tomorrow. */
