@@ -103,7 +103,7 @@ function inWords({ lesson, aim, otherAims, sets, leftOut, notes, gap }: Plan): s
   for (const s of sets) {
     lines.push(
       `${s.phase}: ${s.name}, ${s.rungName}, ${s.minutes} min (left ${s.left}, right ${s.right})`,
-      `  ${s.why}`,
+      `  ${s.why} ${s.takes}`,
       `  Good looks like: ${s.moveOnWhen}`,
       `  ${leaveLabel(s)}: ${s.leaveWhen}`,
       ...(s.repair ? [`  Repair: ${s.repair}`] : []),

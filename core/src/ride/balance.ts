@@ -12,6 +12,18 @@ export interface Balance {
   readonly turning: Readonly<Record<Rein, number>>;
 }
 
+/** Seconds in trot and in canter: the work, without what is walked. */
+export function workedS({ spans }: Pick<Ride, 'spans'>): {
+  readonly trot: number;
+  readonly canter: number;
+  readonly all: number;
+} {
+  const of = (gait: MovingGait) =>
+    spans.filter((s) => s.gait === gait).reduce((sum, s) => sum + s.seconds, 0);
+  const [trot, canter] = [of('trot'), of('canter')];
+  return { trot, canter, all: trot + canter };
+}
+
 export function balanceOf(ride: Ride): Balance {
   const gait: Record<MovingGait, number> = { walk: 0, trot: 0, canter: 0 };
   const lead: Record<Rein, number> = { left: 0, right: 0 };

@@ -1,7 +1,8 @@
 import { mayRide } from '../../gaits/restriction.ts';
 import { leastCanterShare } from '../../gaits/stages.ts';
+import { workedS } from '../../ride/balance.ts';
 import { rule } from '../finding.ts';
-import { isWholeLesson, isWork } from './shared.ts';
+import { isWholeLesson } from './shared.ts';
 
 /** Less trot than this is not a lesson on the flat. Common practice. */
 const LEAST_TROT = 0.2;
@@ -19,11 +20,7 @@ export const tooLittleOfGait = rule({
   check(ride) {
     if (!isWholeLesson(ride)) return [];
     const { stage, restrictions } = ride.horse;
-    const seconds = { trot: 0, canter: 0, all: 0 };
-    for (const span of ride.spans.filter(isWork)) {
-      seconds[span.gait as 'trot' | 'canter'] += span.seconds;
-      seconds.all += span.seconds;
-    }
+    const seconds = workedS(ride);
     if (seconds.all < LEAST_WORK_S) return [];
     const wanted: { gait: 'trot' | 'canter'; share: number; least: number }[] = [
       { gait: 'canter', share: seconds.canter / seconds.all, least: leastCanterShare(stage) },

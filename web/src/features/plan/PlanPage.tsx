@@ -25,6 +25,7 @@ import { Page } from '../../ui/Page.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
 import { recordOf } from '../desk/lessonRecord.ts';
+import { Shares } from './Shares.tsx';
 import { SetStrip } from './SetStrip.tsx';
 import { AimOfDay } from './AimOfDay.tsx';
 import { PlannedSetCard } from './PlannedSetCard.tsx';
@@ -232,6 +233,7 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
           ))}
         </ul>
       )}
+      <Shares ride={ride} horse={profile} />
       <SetStrip
         key={plan.lesson}
         sets={plan.sets}

@@ -40,7 +40,9 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
           {MARKS[set.status]} {set.status}
         </span>
       </div>
-      <p className="text-[14px] text-soft">{set.why}</p>
+      <p className="text-[14px] text-soft">
+        {set.why} {set.takes}
+      </p>
       {shown && (
         <div className="mt-2 space-y-2 rounded-lg bg-sand-light p-4 text-[14px]">
           <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
