@@ -48,13 +48,13 @@ async function buildServer() {
   const { build } = await import('esbuild');
   const out = join(dist, 'server');
   await build({
-    entryPoints: [join(root, 'server/src/main.ts')],
-    outfile: join(out, 'main.js'),
+    entryPoints: ['main.ts', 'planning/thread.ts'].map((f) => join(root, 'server/src', f)),
+    outdir: out,
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['pg-native', 'fs-native-extensions'],
+    external: ['pg-native', 'fs-native-extensions', 'highs'],
     logLevel: 'warning',
     banner: {
       js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);",

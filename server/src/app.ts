@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Book } from './repositories/book.ts';
 import { openApi } from './openapi.ts';
+import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
@@ -28,6 +29,8 @@ export interface AppDeps {
   readonly demo: string | null;
   /** Resolves when the database answers. */
   ping(): Promise<void>;
+  /** Plans lessons; none where nobody asks for them. */
+  readonly planner?: Planner;
   /** Whether only this process writes the book. */
   readonly alone?: boolean;
   /** What the disk of the book has left; unbounded where the database has its own. */
@@ -108,7 +111,7 @@ export function createApp(deps: AppDeps): Express {
       res.once('close', () => writes++);
       res.once('finish', () => {
         writes++;
-        if (res.statusCode < 400) deps.onWrite?.();
+        if (res.statusCode < 400 && !res.locals['readsOnly']) deps.onWrite?.();
       });
     }
     next();
@@ -129,7 +132,8 @@ export function createApp(deps: AppDeps): Express {
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
-  for (const [path, routes] of Object.entries(RESOURCES)) app.use(`/api/${path}`, routes(book));
+  for (const [path, routes] of Object.entries(RESOURCES))
+    app.use(`/api/${path}`, routes(book, deps));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');
   });

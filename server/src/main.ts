@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app.ts';
@@ -8,6 +8,7 @@ import { backUp, freeBytesOf } from './db/backup.ts';
 import { CannotOpenError, connect, type Connection, type Where } from './db/connect.ts';
 import { BookInUseError } from './db/lock.ts';
 import { DEMO_YARD, seedDemo } from './demo/seed.ts';
+import { plannerIn } from './planning/planner.ts';
 import { createBook, type Book } from './repositories/book.ts';
 import { loggable, problemOf } from './routes/errors.ts';
 
@@ -90,8 +91,11 @@ async function main() {
   const book = createBook(connection.db);
   await prepare(connection, book, set);
   const copies = where.kind === 'folder' ? new Copies(book, folder) : null;
+  const thread = inFolders('planning/thread.js', 'planning/thread.ts')!;
+  const planner = plannerIn(pathToFileURL(thread));
   const app = createApp({
     book,
+    planner,
     logger,
     demo: set.demo ? DEMO_YARD : null,
     ping: () => connection.ping(),
@@ -123,6 +127,7 @@ async function main() {
     timers.forEach(clearInterval);
     server.close();
     server.closeAllConnections();
+    await planner.close();
     const missing = (await copies?.keepLast()) ?? null;
     await connection.close();
     say(

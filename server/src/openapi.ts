@@ -7,6 +7,7 @@ import {
   riderSchema,
   sessionSchema,
 } from '@canter-book/core/observations/records';
+import { askedSchema } from './planning/asked.ts';
 
 const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
 const listOf = (schema: object) => ({ type: 'array', items: schema });
@@ -72,6 +73,13 @@ const OWN: Paths = {
   },
   '/api/horses/{id}/done': {
     get: { says: 'What the last planned sets came to', answers: listOf(anything) },
+  },
+  '/api/horses/{id}/plan': {
+    post: {
+      says: 'Proposes a lesson, as the page of the plan does; 422 with what could be asked for instead',
+      takes: ref('Asked'),
+      answers: anything,
+    },
   },
   '/api/riders/corners': {
     get: {
@@ -219,6 +227,7 @@ export function openApi() {
         Session: schema(sessionSchema),
         OwnExercise: schema(ownExerciseSchema),
         Observation: schema(observationSchema),
+        Asked: schema(askedSchema),
         Problem: {
           type: 'object',
           properties: {

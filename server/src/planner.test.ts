@@ -1,15 +1,25 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import highsLoader from 'highs';
 import request from 'supertest';
 import { v7 } from 'uuid';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import { parseLesson } from '@canter-book/core/notation/parse';
+import { horseFileOf } from '@canter-book/core/planner/fromBook';
+import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
+import { planLesson } from '@canter-book/core/planner/plan';
+import { wishesSchema } from '@canter-book/core/planner/request';
+import { plannerIn } from './planning/planner.ts';
 import { openTestApp, someHorse, someSession } from './testing/app.ts';
 
 let server: Awaited<ReturnType<typeof openTestApp>>;
+const planner = plannerIn(new URL('./planning/thread.ts', import.meta.url));
 beforeAll(async () => {
-  server = await openTestApp();
+  server = await openTestApp({ planner });
 }, 60_000);
-afterAll(() => server.close());
+afterAll(async () => {
+  await planner.close();
+  await server.close();
+});
 
 const LESSON = `phase work 10 min
 # set trot-circle 2: Circle in trot, 18 m
@@ -113,5 +123,76 @@ describe('the instructor’s own exercises', () => {
     const body = { ...own, exercise: { ...own.exercise, ...change } };
     const answer = await request(server.app).put(`/api/exercises/${own.id}`).send(body).expect(400);
     expect(JSON.stringify(answer.body)).toContain(field);
+  });
+});
+
+describe('a lesson planned by the server', () => {
+  const ARENA = { widthM: 20, lengthM: 60 };
+  const DATE = '2026-05-04';
+  const horse = someHorse({ name: 'Sanderling', stage: 4 });
+  const plan = (id: string, body: object) =>
+    request(server.app).post(`/api/horses/${id}/plan`).send(body);
+  beforeAll(async () => {
+    await request(server.app).put(`/api/horses/${horse.id}`).send(horse).expect(200);
+  });
+
+  test('is the one that the page plans from the same answers', async () => {
+    const get = async (path: string) =>
+      (await request(server.app).get(`/api/horses/${horse.id}${path}`).expect(200)).body;
+    const known = {
+      horse: await get(''),
+      readings: await get('/readings'),
+      done: await get('/done'),
+    };
+    const file = horseFileOf({ ...known, equipment: [], rider: null, date: DATE });
+    const own = (await request(server.app).get('/api/exercises')).body as { exercise: object }[];
+    const wishes = wishesSchema.parse({
+      minutes: 30,
+      arena: ARENA,
+      date: DATE,
+      own: own.map((o) => o.exercise),
+    });
+    const solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
+    const here = await planLesson({ horse: file, wishes }, solve);
+    const asked = { minutes: 30, arena: ARENA, date: DATE };
+    // Two at once are planned one after the other, and alike.
+    const [first, second] = await Promise.all([plan(horse.id, asked), plan(horse.id, asked)]);
+    expect([first.status, second.status]).toEqual([200, 200]);
+    expect(first.body).toEqual(JSON.parse(JSON.stringify(here)));
+    expect(second.body).toEqual(first.body);
+  }, 60_000);
+
+  test('for wishes that do not go together says why, and what could be asked for', async () => {
+    const waysOut = [{ label: '20 minutes', change: { minutes: 20 } }];
+    const none = await openTestApp({
+      planner: {
+        plan: async () => ({ why: 'Too much is asked.', waysOut }),
+        close: async () => {},
+      },
+    });
+    await request(none.app).put(`/api/horses/${horse.id}`).send(horse).expect(200);
+    const { body } = await request(none.app)
+      .post(`/api/horses/${horse.id}/plan`)
+      .send({ date: DATE })
+      .expect(422);
+    expect(body).toMatchObject({ title: 'No such lesson', detail: 'Too much is asked.', waysOut });
+    await none.close();
+  });
+
+  test.each([
+    [400, 'minutes', { date: DATE, minutes: 500 }],
+    [400, 'date', {}],
+    [404, 'rider', { date: DATE, riderId: v7() }],
+    [404, 'lesson', { date: DATE, lessonId: v7() }],
+  ])('answers %i where the %s is wrong', async (status, what, body) => {
+    const answer = await plan(horse.id, body).expect(status);
+    expect(JSON.stringify(answer.body)).toContain(what);
+  });
+
+  test('is not planned for a horse that is not in the book, nor without a planner', async () => {
+    await plan(v7(), { date: DATE }).expect(404);
+    const without = await openTestApp();
+    await request(without.app).post(`/api/horses/${v7()}/plan`).send({ date: DATE }).expect(503);
+    await without.close();
   });
 });

@@ -47,15 +47,14 @@ export function addPlan(program: Command): void {
       const { findExercise } = await import('@canter-book/core/exercises/catalogue');
       const wishes = wishesOf(options, (id) => findExercise(id) !== undefined);
       // The solver is large: only this verb loads it.
-      const { planLesson, waysOut } = await import('@canter-book/core/planner/plan');
-      const { NoLesson } = await import('@canter-book/core/planner/noLesson');
+      const { propose } = await import('@canter-book/core/planner/propose');
       const { loadSolver } = await import('../solver.ts');
-      const solve = await loadSolver();
-      const plan = await planLesson({ horse, wishes }, solve).catch(async (error: unknown) => {
-        if (!(error instanceof NoLesson)) throw error;
-        const ways = await waysOut({ horse, wishes }, solve);
-        return giveUp([error.why, ...ways.map((way) => `  ${way.label}.`)].join('\n'));
-      });
+      const planned = await propose({ horse, wishes }, await loadSolver());
+      if (!('plan' in planned)) {
+        const { why, waysOut } = planned;
+        return giveUp([why, ...waysOut.map((way) => `  ${way.label}.`)].join('\n'));
+      }
+      const { plan } = planned;
       const { faults } = parseLesson(plan.lesson);
       process.exitCode = faults.length > 0 ? 1 : 0;
       if (options.json) process.stdout.write(`${JSON.stringify(plan, null, 2)}\n`);

@@ -5,6 +5,7 @@ import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { CHAINS, EXERCISES, findExercise } from './catalogue.ts';
 import { exerciseSchema, type Exercise } from './exercise.ts';
+import { FACULTIES, facultiesOf, givenTo } from './faculties.ts';
 import { before, hardness, levelsOf, missingNames } from './graph.ts';
 import { sitesOf, templateFault } from './sites.ts';
 import { horseFor, LONG_ARENA, SHORT_ARENA, stageOf, tryOut } from './trial.ts';
@@ -24,6 +25,19 @@ describe('the shelf', () => {
       const said = EXERCISES.map(say);
       expect(said.filter((s, i) => said.indexOf(s) !== i)).toEqual([]);
     }
+  });
+
+  test('each exercise trains something, and each faculty has its exercises', () => {
+    const trained = EXERCISES.flatMap((e) => e.faculties ?? []);
+    expect(EXERCISES.filter((e) => !e.faculties)).toEqual([]);
+    for (const faculty of FACULTIES) {
+      expect(trained.filter((f) => f === faculty).length).toBeGreaterThanOrEqual(3);
+    }
+    // One of one's own says none: it trains what it builds most.
+    const own = { builds: { straightness: 2, contact: 3 } };
+    expect(facultiesOf(own)).toEqual(['soften']);
+    expect(givenTo(own, findExercise('quiet-contact')!)).toBe('soften');
+    expect(givenTo(own, findExercise('trot-large')!)).toBeNull();
   });
 
   test('the prerequisites name what is there, and never go round in a circle', () => {

@@ -30,7 +30,7 @@ import { readinessOf } from './readiness.ts';
 import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from './request.ts';
 import { programmeOf, select } from './selection.ts';
 import { frameOf } from './timing.ts';
-import { isRelated } from './thread.ts';
+import { isRelated, nearnessOf } from './thread.ts';
 import { tomorrowSaid } from './tomorrow.ts';
 import { trackOf } from './track.ts';
 
@@ -574,6 +574,37 @@ describe('a day with an aim', () => {
     for (const other of otherAims) {
       expect(isRelated(findExercise(other.exercise)!, own)).toBe(false);
     }
+  });
+
+  // Source: a lesson is one thread, and most of its work is ridden; common practice.
+  test.each(stages)('at stage %s most of the work serves it, and is ridden', (stage) => {
+    const { aim, sets, lesson } = plans.get(stage)!;
+    const work = sets.filter((s) => s.phase === 'work');
+    expect(work.length).toBeLessThanOrEqual(6);
+    const own = findExercise(aim!.exercise)!;
+    const serves = work.filter((s) => nearnessOf(findExercise(s.exercise)!, own) !== 'beside');
+    expect(serves.length * 3).toBeGreaterThanOrEqual(work.length * 2);
+    const { phases } = compileRide(
+      parseLesson(lesson).lesson,
+      profileOfFile(request({ stage }).horse),
+    );
+    const { seconds, plannedS } = phases.find((p) => p.name === 'work')!;
+    expect(seconds).toBeGreaterThanOrEqual(0.7 * plannedS!);
+    for (const said of [sets.map((s) => s.why), sets.map((s) => s.takes)]) {
+      expect(new Set(said).size).toBe(sets.length);
+    }
+  });
+
+  test.each(stages)('at stage %s a set takes what the one before it gives', (stage) => {
+    const { sets } = plans.get(stage)!;
+    expect(sets[0]!.takes).toBe('The first thing asked today.');
+    sets.slice(1).forEach((set, i) => {
+      const before = sets[i]!;
+      expect(set.takes).toContain(`“${before.name}”`);
+      expect(set.takes.startsWith('Takes')).toBe(before.gives !== null);
+      if (before.gives) expect(set.takes).toContain(before.gives);
+    });
+    expect(sets.at(-1)!.gives).toBeNull();
   });
 
   test('another aim is obeyed, and the work is another', async () => {

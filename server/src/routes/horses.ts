@@ -2,6 +2,9 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { daySchema } from '@canter-book/core/fields';
 import { horseSchema } from '@canter-book/core/observations/records';
+import { askedSchema, requestFor } from '../planning/asked.ts';
+import type { Planner } from '../planning/planner.ts';
+import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
@@ -10,7 +13,17 @@ const seenSchema = z.strictObject({
   since: daySchema,
 });
 
-export function horseRoutes(book: Book): Router {
+const NOT_PLANNING = new Problem(
+  503,
+  'No planner',
+  'This server was started without its planner. Plan on the horse’s page.',
+);
+
+interface HorseDeps {
+  readonly planner?: Planner;
+}
+
+export function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.horses.list()));
   router.get('/:id/readings', async (req, res) => {
@@ -23,6 +36,15 @@ export function horseRoutes(book: Book): Router {
   });
   router.get('/:id/done', async (req, res) => {
     res.json(await book.sessions.done(idIn(req.params.id, 'horse')));
+  });
+  router.post('/:id/plan', async (req, res) => {
+    if (!planner) throw NOT_PLANNING;
+    res.locals['readsOnly'] = true;
+    const id = idIn(req.params.id, 'horse');
+    const planned = await planner.plan(await requestFor(book, id, askedSchema.parse(req.body)));
+    if ('plan' in planned) return void res.json(planned.plan);
+    const { why, waysOut } = planned;
+    throw new Problem(422, 'No such lesson', why, { waysOut });
   });
   router.delete('/:id', async (req, res) => {
     await book.horses.remove(idIn(req.params.id, 'horse'));

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PlanRequest } from '@canter-book/core/planner/request';
-import type { Planned, PlannerWorker } from './planner.worker.ts';
+import type { Planned } from '@canter-book/core/planner/propose';
+import type { PlannerWorker } from './planner.worker.ts';
 
 /** A plan under way: its answer, and how to stop it. */
 export interface Planning {

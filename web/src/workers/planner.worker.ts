@@ -3,8 +3,7 @@ import highsLoader from 'highs';
 import wasmUrl from 'highs/runtime?url';
 import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
 import type { IntegerProgramme } from '@canter-book/core/planner/integer';
-import { NoLesson, type WayOut } from '@canter-book/core/planner/noLesson';
-import { planLesson, waysOut, type Plan } from '@canter-book/core/planner/plan';
+import { propose } from '@canter-book/core/planner/propose';
 import type { PlanRequest } from '@canter-book/core/planner/request';
 
 const things = Array.from({ length: 20 }, (_, i) => ({
@@ -27,19 +26,9 @@ const solver = highsLoader({ locateFile: () => wasmUrl }).then(async (highs) => 
   return solve;
 });
 
-/** A plan, or why there is none and what could be asked for instead. */
-export type Planned =
-  { readonly plan: Plan } | { readonly why: string; readonly waysOut: readonly WayOut[] };
-
 const planner = {
-  async plan(request: PlanRequest, progress: (doing: string) => void): Promise<Planned> {
-    try {
-      return { plan: await planLesson(request, await solver, { progress }) };
-    } catch (error) {
-      if (!(error instanceof NoLesson)) throw error;
-      return { why: error.why, waysOut: await waysOut(request, await solver, { progress }) };
-    }
-  },
+  plan: async (request: PlanRequest, progress: (doing: string) => void) =>
+    propose(request, await solver, progress),
 };
 
 export type PlannerWorker = typeof planner;

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
+import { idSchema } from '@canter-book/core/fields';
+import { horseFileOf } from '@canter-book/core/planner/fromBook';
+import { keptIn } from '@canter-book/core/planner/kept';
+import { profileOfFile, wishesSchema, type PlanRequest } from '@canter-book/core/planner/request';
+import { notFound } from '../problem.ts';
+import type { Book } from '../repositories/book.ts';
+
+/** What is wished for a lesson; the rest the book knows. */
+export const askedSchema = wishesSchema.omit({ own: true, kept: true }).extend({
+  minutes: wishesSchema.shape.minutes.default(45),
+  arena: wishesSchema.shape.arena.default({ widthM: 20, lengthM: 60, insetM: 0.5 }),
+  equipment: z.array(z.enum(EQUIPMENT)).default([]),
+  /** Who rides; without it the first of the horse's riders. */
+  riderId: idSchema.optional(),
+  /** A lesson planned before: what was changed in it by hand stays. */
+  lessonId: idSchema.optional(),
+});
+
+export type Asked = z.infer<typeof askedSchema>;
+
+/** @throws Problem 404 when the horse, the rider or the lesson is not in the book */
+export async function requestFor(
+  book: Book,
+  horseId: string,
+  { equipment, riderId, lessonId, ...wishes }: Asked,
+): Promise<PlanRequest> {
+  const horse = await book.horses.get(horseId);
+  if (!horse) throw notFound('horse');
+  const rides = riderId ?? horse.riderIds[0];
+  const rider = rides ? await book.riders.get(rides) : null;
+  if (riderId && !rider) throw notFound('rider');
+  const lesson = lessonId ? await book.lessons.get(lessonId) : null;
+  if (lessonId && !lesson) throw notFound('lesson');
+  const [readings, done, own] = await Promise.all([
+    book.evidence.readings(horseId),
+    book.sessions.done(horseId),
+    book.exercises.list(),
+  ]);
+  const { date } = wishes;
+  const file = horseFileOf({ horse, readings, done, equipment, rider, date });
+  const exercises = own.map((o) => o.exercise);
+  const kept = lesson ? keptIn(lesson.document, profileOfFile(file, date), exercises) : [];
+  return { horse: file, wishes: { ...wishes, own: exercises, kept } };
+}
