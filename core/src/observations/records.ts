@@ -3,6 +3,7 @@ import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { measurementSchema } from '../gaits/measured.ts';
 import { restrictionSchema } from '../gaits/restriction.ts';
 import { stageSchema } from '../gaits/stage.ts';
+import { setNextSchema } from './next.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 /** The records of the book, checked at every door. */
@@ -98,6 +99,8 @@ export const sessionSchema = z.strictObject({
   minutes: z.number().min(0).max(600).nullable(),
   notes: text,
   homework: z.string().max(400),
+  /** What was decided for the next lesson, where the tries say something else. */
+  next: z.array(setNextSchema).max(20).optional(),
   /** When it was taken out, with all that was seen in it; it can still be brought back. */
   removedAt: instantSchema.optional(),
 });

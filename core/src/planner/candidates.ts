@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { chainOf, EXERCISES } from '../exercises/catalogue.ts';
+import { chainOf } from '../exercises/catalogue.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
 import type { Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -8,7 +8,7 @@ import { dayOf } from '../progress/days.ts';
 import type { Needs } from './need.ts';
 import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
-import { approachOf, type Done, type PlanRequest } from './request.ts';
+import { approachOf, shelfOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
 import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
@@ -34,6 +34,9 @@ export interface Candidate {
   readonly forScale: Scale;
 }
 
+/** What its first minutes on both reins are worth. */
+export const worthOf = ({ worth }: Pick<Candidate, 'worth'>): number => worth.left + worth.right;
+
 /** What the approach prefers in the warm-up, chain by chain; 0 leaves it out. Common practice. */
 const WARM_UP: Readonly<Record<Approach, Readonly<Record<string, number>>>> = {
   'steady-hand': { connection: 1.5, transitions: 1.3, stretch: 0.9 },
@@ -50,26 +53,21 @@ const MOST_TIRED = 0.5;
 const BRINGS_BACK = 1.8;
 
 /** Everything that may be ridden today, and what may not, with the reason. */
-export interface Shelf {
+export interface OnOffer {
   readonly candidates: readonly Candidate[];
   readonly shut: readonly Readiness[];
   readonly needs: Needs;
 }
 
-export const shelfOf = ({ wishes }: PlanRequest): readonly Exercise[] => [
-  ...EXERCISES,
-  ...wishes.own.filter((own) => !EXERCISES.some((e) => e.id === own.id)),
-];
-
-export function candidatesOf(request: PlanRequest): Shelf {
+export function candidatesOf(request: PlanRequest): OnOffer {
   const { horse, wishes } = request;
   const needs = needsOf(horse);
   const approach = approachOf(horse);
   const candidates: Candidate[] = [];
   const shut: Readiness[] = [];
   const shelf = shelfOf(request);
-  const back = wentBackTo(horse.done, (id) => shelf.find((e) => e.id === id));
-  for (const exercise of shelf) {
+  const back = wentBackTo(horse.done, shelf);
+  for (const exercise of shelf.exercises) {
     // What is kept as it stands is in the lesson already.
     if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
     if (wishes.notToday.includes(exercise.id)) continue;

@@ -1,10 +1,16 @@
 import type { Lesson } from '../lesson/document.ts';
 import { standing, type Observation } from '../observations/observation.ts';
-import { setsIn } from './marks.ts';
+import type { SetNext } from '../observations/next.ts';
+import { sameSet, setsIn } from './marks.ts';
 import type { Done } from './request.ts';
 
 /** What the sets of a ridden lesson came to, from the tries of their lines. A set without a try was still ridden. */
-export function doneIn(date: string, lesson: Lesson, seen: readonly Observation[]): Done[] {
+export function doneIn(
+  date: string,
+  lesson: Lesson,
+  seen: readonly Observation[],
+  decided: readonly SetNext[] = [],
+): Done[] {
   const sets = setsIn(lesson);
   const done = new Map<string, Done>();
   const add = (exercise: string, rung: number, good: number, lost: number) => {
@@ -19,5 +25,8 @@ export function doneIn(date: string, lesson: Lesson, seen: readonly Observation[
     if (mark)
       add(mark.exercise, mark.rung, o.result === 'good' ? 1 : 0, o.result === 'lost' ? 1 : 0);
   }
-  return [...done.values()];
+  return [...done.values()].map((d) => {
+    const own = decided.find((n) => sameSet(n, d));
+    return own ? { ...d, next: own.next } : d;
+  });
 }

@@ -1,6 +1,6 @@
 import type { Arena } from '../arena/arena.ts';
-import { findExercise } from '../exercises/catalogue.ts';
-import { EXERCISE_PHASES, type Exercise, type ExercisePhase } from '../exercises/exercise.ts';
+import { EXERCISE_PHASES, type ExercisePhase } from '../exercises/exercise.ts';
+import { CATALOGUE, type Shelf } from '../exercises/shelf.ts';
 import { sitesOf } from '../exercises/sites.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';
@@ -27,11 +27,11 @@ const bare = (item: Item): string =>
   item.kind === 'line' ? printItem({ ...item, note: undefined } as Item) : printItem(item);
 
 /** The lines of a plan that were changed by hand since, to be kept when the rest is planned anew. */
-export function keptIn(lesson: Lesson, horse: HorseProfile, own: readonly Exercise[] = []): Kept[] {
+export function keptIn(lesson: Lesson, horse: HorseProfile, shelf = CATALOGUE): Kept[] {
   const arena = arenaOf(lesson);
   const ride = compileRide(lesson, horse);
   return blocksOf(lesson)
-    .filter((block) => isByHand(block, arena, own))
+    .filter((block) => isByHand(block, arena, shelf))
     .flatMap((block) => keptOf(block, lesson, arena, horse, ride) ?? []);
 }
 
@@ -69,9 +69,9 @@ function blocksOf(lesson: Lesson): Block[] {
 }
 
 /** Whether a block holds a line that the planner would not have written for its set. */
-function isByHand({ mark, items }: Block, arena: Arena, own: readonly Exercise[]): boolean {
+function isByHand({ mark, items }: Block, arena: Arena, { find }: Shelf): boolean {
   if (!mark) return true;
-  const exercise = own.find((e) => e.id === mark.exercise) ?? findExercise(mark.exercise);
+  const exercise = find(mark.exercise);
   const rung = exercise?.rungs[mark.rung];
   if (!exercise || !rung) return true;
   const known = new Set(sitesOf(exercise, rung, arena).flatMap((s) => s.text.split('\n')));

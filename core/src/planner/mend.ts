@@ -5,6 +5,7 @@ import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
+import { worthOf } from './candidates.ts';
 import type { Composed } from './compose.ts';
 import { setsIn } from './marks.ts';
 import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
@@ -167,9 +168,7 @@ export function mend(
   const set = sets.find((s) => s.chosen.candidate.exercise.id === exercise);
   const own = set?.chosen.candidate;
   const least =
-    sets
-      .map((s) => s.chosen.candidate)
-      .sort((a, b) => a.worth.left + a.worth.right - b.worth.left - b.worth.right)[0]?.id ?? null;
+    sets.map((s) => s.chosen.candidate).sort((a, b) => worthOf(a) - worthOf(b))[0]?.id ?? null;
   // What is given up: the set it speaks of, else what is worth least.
   const orLeast = own?.id ?? least;
   const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as ExercisePhase;

@@ -1,8 +1,7 @@
-import { findExercise } from '../exercises/catalogue.ts';
 import { restrictionSaid } from '../gaits/restriction.ts';
 import { sentenceOf } from '../review/messages/messages.ts';
 import type { Trouble } from './mend.ts';
-import type { PlanRequest, Wishes } from './request.ts';
+import { shelfOf, type PlanRequest, type Wishes } from './request.ts';
 
 /** One wish changed, after which there is a lesson. */
 export interface WayOut {
@@ -18,9 +17,6 @@ export class NoLesson extends Error {
   }
 }
 
-const nameOf = (id: string, { own }: Wishes): string =>
-  (findExercise(id) ?? own.find((e) => e.id === id))?.name ?? id;
-
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
@@ -29,9 +25,10 @@ export function whyNoLesson(
   { horse, wishes }: PlanRequest,
   trouble: readonly Pick<Trouble, 'finding'>[],
 ): string {
+  const { nameOf } = shelfOf({ wishes });
   const asked = [
     `${wishes.minutes} minutes`,
-    ...wishes.mustHave.map((id) => `“${nameOf(id, wishes)}”`),
+    ...wishes.mustHave.map((id) => `“${nameOf(id)}”`),
     ...(wishes.kept.length > 0 ? ['the parts you changed by hand'] : []),
     ...(horse.limits.dated ?? []).map((r) => `${restrictionSaid(r)} (${r.saidBy})`),
   ];
@@ -48,12 +45,13 @@ const LARGE = { widthM: 20, lengthM: 60 };
 /** What could be asked for instead, the smallest change first. */
 export function otherWishes({ wishes }: PlanRequest): WayOut[] {
   const { minutes, mustHave, notToday, kept, arena } = wishes;
+  const { nameOf } = shelfOf({ wishes });
   const nearest = LENGTHS.filter((m) => m !== minutes).sort(
     (a, b) => Math.abs(a - minutes) - Math.abs(b - minutes),
   );
   return [
     ...mustHave.toReversed().map((id) => ({
-      label: `Do without “${nameOf(id, wishes)}”`,
+      label: `Do without “${nameOf(id)}”`,
       change: { mustHave: mustHave.filter((other) => other !== id) },
     })),
     ...(notToday.length > 0

@@ -1,12 +1,11 @@
-import { findExercise } from '../exercises/catalogue.ts';
-import { shelfOf, type Shelf } from './candidates.ts';
+import type { OnOffer } from './candidates.ts';
 import { sentence } from '../gaits/restriction.ts';
-import type { PlanRequest } from './request.ts';
+import { shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { longest } from './timing.ts';
 
 /** What is said with a plan: wishes that could not be kept, and what to take care of today. */
-export function notesOf(request: PlanRequest, shelf: Shelf, selection: Selection): string[] {
+export function notesOf(request: PlanRequest, shelf: OnOffer, selection: Selection): string[] {
   return [
     ...(request.horse.limits.dated ?? []).map((r) => `${sentence(r)}.`),
     ...brokenPins(request, shelf, selection),
@@ -29,9 +28,8 @@ function noWork({ wishes }: PlanRequest, { chosen }: Selection): string[] {
   ];
 }
 
-function brokenPins(request: PlanRequest, shelf: Shelf, { brokenPins }: Selection): string[] {
-  const name = (id: string) =>
-    (findExercise(id) ?? shelfOf(request).find((e) => e.id === id))?.name ?? id;
+function brokenPins(request: PlanRequest, shelf: OnOffer, { brokenPins }: Selection): string[] {
+  const name = shelfOf(request).nameOf;
   return brokenPins.map((id) => {
     const shut = shelf.shut.find((r) => r.exercise === id);
     return shut

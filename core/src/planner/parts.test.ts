@@ -7,7 +7,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { APPROACHES } from '../lesson/document.ts';
-import { candidatesOf, type Shelf } from './candidates.ts';
+import { candidatesOf, type OnOffer } from './candidates.ts';
 import { packed } from './integer.ts';
 import { setComment, setMarkIn, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
@@ -278,7 +278,7 @@ describe('what is said with a plan', () => {
     const selection = { chosen: [], brokenPins: [], unchecked: [], objective: 1, gap: 0, ...more };
     return notesOf(
       request(...of),
-      { candidates: [], shut, needs: {} } as unknown as Shelf,
+      { candidates: [], shut, needs: {} } as unknown as OnOffer,
       selection,
     );
   };

@@ -2,7 +2,7 @@ import type { Exercise } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { candidatesOf, type Candidate, type Shelf } from './candidates.ts';
+import { candidatesOf, type Candidate, type OnOffer } from './candidates.ts';
 import { compose, spotsFor } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
@@ -23,7 +23,7 @@ import { NoLesson, otherWishes, whyNoLesson, type WayOut } from './noLesson.ts';
 import { notesOf } from './notes.ts';
 import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
-import { onTheDay, profileOfFile, type PlanRequest } from './request.ts';
+import { onTheDay, profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
 import { filled, withoutSpareBreaks } from './fill.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
@@ -180,7 +180,7 @@ export async function waysOut(
 /** Chooses, and chooses again without what this horse has no place for in this arena. */
 async function selectRideable(
   aim: Exercise | null,
-  shelf: Shelf,
+  shelf: OnOffer,
   banned: Set<string>,
   request: PlanRequest,
   frame: Frame,
@@ -201,7 +201,7 @@ async function selectRideable(
 
 /** Chooses what the day is for: once, so that mending the lesson does not change it. */
 async function aimOfDay(
-  shelf: Shelf,
+  shelf: OnOffer,
   request: PlanRequest,
   frame: Frame,
   solve: Solve,
@@ -234,7 +234,7 @@ async function selectAround(
   return { ...around, brokenPins: around.brokenPins.filter((id) => mustHave.includes(id)) };
 }
 
-function finished(request: PlanRequest, shelf: Shelf, { selection, aim, look }: Found): Plan {
+function finished(request: PlanRequest, shelf: OnOffer, { selection, aim, look }: Found): Plan {
   const { composed } = look;
   const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
@@ -242,7 +242,7 @@ function finished(request: PlanRequest, shelf: Shelf, { selection, aim, look }: 
     aim: served ? aimSaid(served) : null,
     otherAims: served ? otherAims(shelf.candidates, served.exercise) : [],
     sets: composed.sets.map((set, i, all) =>
-      plannedSet(set, all[i - 1], all[i + 1], shelf, selection),
+      plannedSet(set, all[i - 1], all[i + 1], shelfOf(request), shelf, selection),
     ),
     leftOut: leftOutOf(request, shelf, selection),
     objective: selection.objective,

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
 import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
+import { CATALOGUE } from '../exercises/shelf.ts';
 import type { Restriction } from '../gaits/restriction.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES } from '../lesson/document.ts';
@@ -27,11 +28,17 @@ import {
 import { NoLesson } from './noLesson.ts';
 import { planLesson, waysOut, type Plan } from './plan.ts';
 import { readinessOf } from './readiness.ts';
-import { horseFileSchema, profileOfFile, wishesSchema, type PlanRequest } from './request.ts';
+import {
+  horseFileSchema,
+  profileOfFile,
+  wishesSchema,
+  type Done,
+  type PlanRequest,
+} from './request.ts';
 import { programmeOf, select } from './selection.ts';
 import { frameOf } from './timing.ts';
 import { isRelated, nearnessOf } from './thread.ts';
-import { tomorrowSaid } from './tomorrow.ts';
+import { tomorrowOf } from './tomorrow.ts';
 import { trackOf } from './track.ts';
 
 let solve: Solve;
@@ -824,15 +831,40 @@ describe('what the last lesson came to', () => {
   });
 
   test('is said in three sentences, what was lost first', () => {
-    const said = tomorrowSaid([
+    const done = [
       { date: '2026-06-14', exercise: 'trot-circle', rung: 0, good: 1, lost: 1 },
       shoulderIn(1, 3),
       { date: '2026-06-14', exercise: 'travers', rung: 0, good: 4, lost: 0 },
       { date: '2026-06-14', exercise: 'trot-large', rung: 0, good: 0, lost: 0 },
-    ]);
+    ];
+    const lines = tomorrowOf(done, CATALOGUE);
+    const said = lines.map((line) => line.said);
     expect(said).toHaveLength(3);
     expect(said[0]).toMatch(/^Shoulder-in, .*: 1 of 4 good\. Next time “.+” first\.$/);
     expect(said[1]).toMatch(/^Travers, .*: 4 of 4 good\. The next step, .+, may be asked\.$/);
     expect(said[2]).toMatch(/^Circle in trot, .*: 1 of 2 good\. The same again\.$/);
+    // What is decided instead stays in its line, and says so.
+    const decided = tomorrowOf(
+      done.map((d) => (d.exercise === 'shoulder-in' ? { ...d, next: 'rest' as const } : d)),
+      CATALOGUE,
+    );
+    expect(decided.map((line) => line.exercise)).toEqual(lines.map((line) => line.exercise));
+    expect(decided[0]).toMatchObject({ next: 'rest', said: expect.stringContaining('It rests') });
+  });
+
+  test('a decision of the instructor goes before what the tries say', () => {
+    const after = (good: number, lost: number, next: Done['next']) =>
+      request({ ...horse, done: [{ ...shoulderIn(good, lost), ...(next && { next }) }] });
+    const status = (asked: PlanRequest, rung = 0) =>
+      readinessOf(asked.horse, findExercise('shoulder-in')!, rung).status;
+    expect(status(after(1, 3, undefined))).toBe('not yet');
+    expect(status(after(1, 3, 'again'))).not.toBe('not yet');
+    expect(status(after(1, 3, 'on'))).toBe('confirmed');
+    expect(status(after(4, 0, 'back'))).toBe('not yet');
+    const resting = candidatesOf(after(4, 0, 'rest'));
+    expect(resting.candidates.map((c) => c.exercise.id)).not.toContain('shoulder-in');
+    expect(resting.shut.find((r) => r.exercise === 'shoulder-in')!.because).toContain(
+      'rests today',
+    );
   });
 });

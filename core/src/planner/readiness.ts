@@ -1,10 +1,10 @@
 import type { Rein } from '../arena/rein.ts';
-import { EXERCISES } from '../exercises/catalogue.ts';
 import type { Exercise, Rung } from '../exercises/exercise.ts';
+import { CATALOGUE, type Shelf } from '../exercises/shelf.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { normalCdf } from '../stats/normal.ts';
-import { GOOD_TRIES, lostLast, wasHeld } from './tomorrow.ts';
+import { GOOD_TRIES, lostLast, nextOf, restsToday } from './tomorrow.ts';
 import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';
 
 /** How far a horse is with a rung of an exercise. */
@@ -59,7 +59,8 @@ function triesOf(done: readonly Done[], exercise: string, rung: number) {
 
 const hasShown = (horse: HorseFile, exercise: string, rung: number): boolean => {
   const { good, tries } = triesOf(horse.done, exercise, rung);
-  return wasHeld({ good, lost: tries - good });
+  const decided = horse.done.findLast((d) => d.exercise === exercise && d.rung >= rung)?.next;
+  return nextOf({ good, lost: tries - good, next: decided }) === 'on';
 };
 
 /** What went wrong in the last lesson rests in the next one; the easiest of all is always open. */
@@ -69,6 +70,9 @@ function restsNow(
   index: number,
   find: (id: string) => Exercise | undefined,
 ): Readiness | null {
+  if (restsToday(horse.done, exercise.id)) {
+    return not(exercise, index, 'It rests today, as you decided.', 'The lesson after this one.');
+  }
   const lost = lostLast(horse.done, exercise.id, index);
   if (!lost || (index === 0 && exercise.parent === null)) return null;
   const parent = exercise.parent === null ? undefined : find(exercise.parent);
@@ -147,9 +151,9 @@ export function readinessOf(
   exercise: Exercise,
   index: number,
   /** Where the exercises before it are found: the catalogue, and one's own. */
-  shelf: readonly Exercise[] = EXERCISES,
+  shelf: Shelf = CATALOGUE,
 ): Readiness {
-  const find = (id: string) => shelf.find((e) => e.id === id);
+  const { find } = shelf;
   const rung = exercise.rungs[index]!;
   const shut = gate(horse, exercise, rung, index) ?? restsNow(horse, exercise, index, find);
   if (shut) return shut;

@@ -1,10 +1,9 @@
 import type { Rein } from '../arena/rein.ts';
-import { findExercise } from '../exercises/catalogue.ts';
 import { givenTo } from '../exercises/faculties.ts';
-import { shelfOf } from './candidates.ts';
-import type { Candidate, Shelf } from './candidates.ts';
+import type { Shelf } from '../exercises/shelf.ts';
+import { worthOf, type Candidate, type OnOffer } from './candidates.ts';
 import type { WrittenSet } from './compose.ts';
-import { levelOf, type PlanRequest } from './request.ts';
+import { levelOf, shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { isRelated } from './thread.ts';
 import { givesSaid, takesSaid } from './said.ts';
@@ -59,7 +58,8 @@ export function plannedSet(
   { chosen, why, firstRein }: WrittenSet,
   before: WrittenSet | undefined,
   after: WrittenSet | undefined,
-  shelf: Shelf,
+  { nameOf }: Shelf,
+  shelf: OnOffer,
   selection: Selection,
 ): PlannedSet {
   const { candidate: c, minutes } = chosen;
@@ -81,8 +81,7 @@ export function plannedSet(
     moveOnWhen: `${exercise.good.measure}: ${exercise.good.threshold}`,
     leaveWhen: exercise.leaveWhen,
     ...(exercise.stops && { stops: true as const }),
-    repair:
-      exercise.repair === null ? null : (findExercise(exercise.repair)?.name ?? exercise.repair),
+    repair: exercise.repair === null ? null : nameOf(exercise.repair),
     cautions: exercise.cautions,
     alternatives: alternativesTo(c, minutes, shelf, selection),
   };
@@ -92,14 +91,14 @@ export function plannedSet(
 const likeness = (o: Candidate, c: Candidate): number =>
   givenTo(o.exercise, c.exercise) ? 2 : o.forScale === c.forScale ? 1 : 0;
 
-const worthOf = (c: Candidate, { left, right }: Readonly<Record<Rein, number>>): number =>
+const worthFor = (c: Candidate, { left, right }: Readonly<Record<Rein, number>>): number =>
   c.worth.left * left + c.worth.right * right;
 
 /** Two that would serve the same part of the lesson, the cheapest first. */
 function alternativesTo(
   c: Candidate,
   minutes: Readonly<Record<Rein, number>>,
-  { candidates }: Shelf,
+  { candidates }: OnOffer,
   { chosen }: Selection,
 ): Alternative[] {
   const taken = new Set(chosen.map((s) => s.candidate.exercise.id));
@@ -107,7 +106,7 @@ function alternativesTo(
   return candidates
     .filter((o) => o.phase === c.phase && !taken.has(o.exercise.id))
     .filter((o) => o.readiness.status !== 'new' || c.readiness.status === 'new')
-    .map((o) => ({ o, same: likeness(o, c), is: worthOf(o, minutes) }))
+    .map((o) => ({ o, same: likeness(o, c), is: worthFor(o, minutes) }))
     .sort((a, b) => b.same - a.same || b.is - a.is)
     .filter(({ o }) => !seen.has(o.exercise.id) && seen.add(o.exercise.id))
     .slice(0, 2)
@@ -115,7 +114,7 @@ function alternativesTo(
       exercise: o.exercise.id,
       name: o.exercise.name,
       rung: o.rung + 1,
-      costs: Math.max(0, Math.round((worthOf(c, minutes) - is) * 100) / 100),
+      costs: Math.max(0, Math.round((worthFor(c, minutes) - is) * 100) / 100),
     }));
 }
 
@@ -124,20 +123,19 @@ const MOST_LEFT_OUT = 12;
 /** What was left out, and why: first what was wished, then what is not ready, then what was worth less today. */
 export function leftOutOf(
   request: PlanRequest,
-  { candidates, shut }: Shelf,
+  { candidates, shut }: OnOffer,
   { chosen }: Selection,
 ): LeftOut[] {
   const taken = new Set(chosen.map((s) => s.candidate.exercise.id));
   const { horse, wishes } = request;
-  const all = shelfOf(request);
-  const nameOf = (id: string) => all.find((e) => e.id === id)?.name ?? id;
+  const { find, nameOf } = shelfOf(request);
   const asked = wishes.notToday.map((exercise) => ({
     exercise,
     name: nameOf(exercise),
     why: 'Not today, as you said.',
   }));
   const nearlyReady = shut
-    .filter((r) => all.find((e) => e.id === r.exercise)?.stage === horse.stage)
+    .filter((r) => find(r.exercise)?.stage === horse.stage)
     .map((r) => ({
       exercise: r.exercise,
       name: nameOf(r.exercise),
@@ -150,7 +148,7 @@ export function leftOutOf(
       best.set(c.exercise.id, c);
   }
   const less = [...best.values()]
-    .sort((a, b) => b.worth.left + b.worth.right - a.worth.left - a.worth.right)
+    .sort((a, b) => worthOf(b) - worthOf(a))
     .map((c) => ({
       exercise: c.exercise.id,
       name: c.exercise.name,
@@ -167,8 +165,7 @@ function lessThan(c: Candidate, rival: Candidate): string {
   const name = `“${rival.exercise.name}”`;
   if (isRelated(c.exercise, rival.exercise))
     return `${name} is of the same kind, and nearer today.`;
-  const worth = (of: Candidate) => of.worth.left + of.worth.right;
-  const percent = Math.round(100 * (1 - worth(c) / Math.max(1e-9, worth(rival))));
+  const percent = Math.round(100 * (1 - worthOf(c) / Math.max(1e-9, worthOf(rival))));
   return percent > 0
     ? `For ${c.forScale} it is worth ${percent} % less today than ${name}.`
     : `For ${c.forScale} ${name} goes better with the rest of the day.`;

@@ -2,12 +2,14 @@ import { z } from 'zod';
 import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
+import { shelfWith, type Shelf } from '../exercises/shelf.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
 import { hasItsPace, measurementShape } from '../gaits/measured.ts';
 import { holding, inForce, mayRide, restrictionSchema } from '../gaits/restriction.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
+import { NEXT } from '../observations/next.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
 
@@ -32,6 +34,8 @@ export const doneSchema = z.strictObject({
   rung: z.number().int().min(0).max(7),
   good: z.number().int().min(0),
   lost: z.number().int().min(0),
+  /** What the instructor decided to come of it, where the tries say something else. */
+  next: z.enum(NEXT).optional(),
 });
 
 /** The horse file of the command line, see docs/formats.md. */
@@ -120,6 +124,15 @@ export type Wishes = z.infer<typeof wishesSchema>;
 export interface PlanRequest {
   readonly horse: HorseFile;
   readonly wishes: Wishes;
+}
+
+const shelves = new WeakMap<object, Shelf>();
+
+/** What may be planned with: made once for a request, for it is asked often. */
+export function shelfOf({ wishes }: Pick<PlanRequest, 'wishes'>): Shelf {
+  const known = shelves.get(wishes.own) ?? shelfWith(wishes.own);
+  shelves.set(wishes.own, known);
+  return known;
 }
 
 /** Young or tense horses stretch first, others begin with a steady hand; the instructor's choice comes first. Common practice. */

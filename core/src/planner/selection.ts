@@ -3,9 +3,9 @@ import { chainOf } from '../exercises/catalogue.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
-import { shelfOf, type Candidate } from './candidates.ts';
+import type { Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
-import { approachOf, collectedBoutS, type PlanRequest } from './request.ts';
+import { approachOf, collectedBoutS, shelfOf, type PlanRequest } from './request.ts';
 import { canterMinutes, type Frame } from './timing.ts';
 import { leftAlone } from './tomorrow.ts';
 

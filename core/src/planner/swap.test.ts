@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
 import { findExercise } from '../exercises/catalogue.ts';
+import { CATALOGUE, shelfWith } from '../exercises/shelf.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
@@ -61,7 +62,7 @@ describe('what is offered at the ringside', () => {
   const [first, second, circle] = linesOf(lesson.items).map((l) => l.id);
   const horse = profileOfFile(horseOf(5));
   const offers = (...all: TryObservation[]) =>
-    offersFor(lesson, first!, all, horse).map((o) => [o.because, o.exercise.id, o.rung]);
+    offersFor(lesson, first!, all, horse, CATALOGUE).map((o) => [o.because, o.exercise.id, o.rung]);
 
   test('the next step after three that held, in a row and in this set', () => {
     const good = tries(first!, 'good', 'good');
@@ -72,7 +73,28 @@ describe('what is offered at the ringside', () => {
     const last = findExercise('shoulder-in')!.rungs.length;
     const text = printLesson(lesson).replace('shoulder-in 1', `shoulder-in ${last}`);
     const top = parseLesson(text).lesson;
-    expect(offersFor(top, first!, tries(first!, 'good', 'good', 'good'), horse)).toEqual([]);
+    expect(offersFor(top, first!, tries(first!, 'good', 'good', 'good'), horse, CATALOGUE)).toEqual(
+      [],
+    );
+  });
+
+  test('of one’s own exercises as well', () => {
+    const mine = {
+      ...findExercise('trot-circle')!,
+      id: 'my-circle',
+      name: 'Mine',
+      parent: 'trot-large',
+    };
+    const own = parseLesson('# set my-circle 1: Mine\nC circle left 20\n').lesson;
+    const [line] = linesOf(own.items);
+    const shelf = shelfWith([mine]);
+    const offered = (...results: ('good' | 'lost')[]) =>
+      offersFor(own, line!.id, tries(line!.id, ...results), horse, shelf);
+    const [next] = offered('good', 'good', 'good');
+    expect([next!.exercise.name, next!.rung]).toEqual(['Mine', 1]);
+    expect(offered('lost', 'lost')[0]!.exercise.id).toBe('trot-large');
+    const { lesson: after } = swapIn(own, line!.id, next!, horse, newId)!;
+    expect(printLesson(after)).toContain('# instead of my-circle 1: Mine');
   });
 
   test('after two that were lost, what comes before it by name; nothing outside a set', () => {
@@ -82,7 +104,9 @@ describe('what is offered at the ringside', () => {
     expect(offers(...tries(first!, 'lost'))).toEqual([]);
     const bare = parseLesson('K-H shoulder-in\n').lesson;
     const [line] = linesOf(bare.items);
-    expect(offersFor(bare, line!.id, tries(line!.id, 'lost', 'lost'), horse)).toEqual([]);
+    expect(offersFor(bare, line!.id, tries(line!.id, 'lost', 'lost'), horse, CATALOGUE)).toEqual(
+      [],
+    );
   });
 });
 
@@ -96,7 +120,7 @@ test.each([2, 5])(
     let [asked, laid] = [0, 0];
     for (const { id } of linesOf(lesson.items)) {
       for (const seen of [tries(id, 'good', 'good', 'good'), tries(id, 'lost', 'lost')]) {
-        for (const offer of offersFor(lesson, id, seen, horse)) {
+        for (const offer of offersFor(lesson, id, seen, horse, CATALOGUE)) {
           asked++;
           const swapped = swapIn(lesson, id, offer, horse, newId);
           if (!swapped) continue;
@@ -142,7 +166,7 @@ test('what the horse may not be asked now is not offered', () => {
     },
   });
   for (const { id } of linesOf(lesson.items)) {
-    for (const offer of offersFor(lesson, id, tries(id, 'lost', 'lost'), horse)) {
+    for (const offer of offersFor(lesson, id, tries(id, 'lost', 'lost'), horse, CATALOGUE)) {
       const swapped = swapIn(lesson, id, offer, horse, newId);
       const own = swapped && linesOf(swapped.lesson.items).filter((l) => l.id.startsWith('new'));
       expect(JSON.stringify(own ?? '')).not.toMatch(/"form":"(trot|canter)/);

@@ -1,5 +1,5 @@
-import { findExercise } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
+import type { Shelf } from '../exercises/shelf.ts';
 import { sitesOf, type Site } from '../exercises/sites.ts';
 import { stageOf } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
@@ -21,6 +21,8 @@ export interface Offer {
   readonly exercise: Exercise;
   readonly rung: number;
   readonly insteadOf: SetMark;
+  /** The exercise it stands for. */
+  readonly planned: Exercise;
 }
 
 /** So often in a row, and the next step may be asked. Common practice. */
@@ -40,10 +42,11 @@ export function offersFor(
   itemId: string,
   tries: readonly TryObservation[],
   horse: HorseProfile,
+  { find }: Shelf,
 ): Offer[] {
   const sets = setsIn(lesson);
   const insteadOf = sets.get(itemId);
-  const exercise = insteadOf && findExercise(insteadOf.exercise);
+  const exercise = insteadOf && find(insteadOf.exercise);
   if (!insteadOf || !exercise) return [];
   const other = tries.findLastIndex((t) => !sameSet(sets.get(t.itemId), insteadOf));
   const results = tries.slice(other + 1).map((t) => t.result);
@@ -53,13 +56,15 @@ export function offersFor(
     const rung = insteadOf.rung + 1;
     const next = exercise.rungs[rung];
     return next && stageOf(exercise, next) <= horse.stage
-      ? [{ because: 'held', exercise, rung, insteadOf }]
+      ? [{ because: 'held', exercise, rung, insteadOf, planned: exercise }]
       : [];
   }
   if (!all('lost', LOST)) return [];
   return [exercise.parent, exercise.repair].flatMap((id): Offer[] => {
-    const easier = id === null ? undefined : findExercise(id);
-    return easier ? [{ because: 'lost', exercise: easier, rung: 0, insteadOf }] : [];
+    const easier = id === null ? undefined : find(id);
+    return easier
+      ? [{ because: 'lost', exercise: easier, rung: 0, insteadOf, planned: exercise }]
+      : [];
   });
 }
 
@@ -121,11 +126,11 @@ export function swapIn(
 const MOST_PLACES = 6;
 
 /** The offer on this rein wherever it is ridden without a fault, what is reached soonest first. */
-function nearest({ exercise, rung, insteadOf }: Offer, standing: Standing): Item[][] {
+function nearest({ exercise, rung, insteadOf, planned }: Offer, standing: Standing): Item[][] {
   const { arena, horse, rider } = standing;
   const found = sitesOf(exercise, exercise.rungs[rung]!, arena).flatMap((site) => {
     if (rider.course.kind === 'track' && site.rein !== rider.course.rein) return [];
-    const items = itemsOf(site, exercise, rung, insteadOf);
+    const items = itemsOf(site, setComment(exercise, rung), insteadOf, planned);
     const ride = rideFrom(standing, items);
     if (ride.faults.length > 0) return [];
     if (horse.restrictions?.some((r) => brokenBy(ride, r))) return [];
@@ -139,10 +144,9 @@ function nearest({ exercise, rung, insteadOf }: Offer, standing: Standing): Item
 const INSTEAD = /^\s*instead of ([a-z0-9-]+) (\d+)(?::|$)/;
 
 /** The lines of a site, marked as the set they are and the one they stand for. */
-function itemsOf(site: Site, exercise: Exercise, rung: number, insteadOf: SetMark): Item[] {
-  const planned = findExercise(insteadOf.exercise)!;
+function itemsOf(site: Site, mark: string, insteadOf: SetMark, planned: Exercise): Item[] {
   const marks = [
-    setComment(exercise, rung),
+    mark,
     `# instead of ${planned.id} ${insteadOf.rung + 1}: ${setName(planned, insteadOf.rung)}`,
   ];
   return parseLesson(`${marks.join('\n')}\n${site.text}\n`).lesson.items;

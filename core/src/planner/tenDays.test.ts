@@ -17,7 +17,7 @@ import {
   type Done,
   type HorseFile,
 } from './request.ts';
-import { wasHeld, wasLost } from './tomorrow.ts';
+import { nextOf } from './tomorrow.ts';
 
 /** Ten days running with one horse: what came of each day feeds the next. */
 
@@ -110,10 +110,10 @@ test('no two days are alike, nothing weak is left alone, and rungs go up and dow
           const before = done.filter((d) => d.exercise === exercise && d.date < dateOn(day)).at(-1);
           if (!before) continue;
           const was = before.rung + 1;
-          if (wasHeld(before) && rung > was) moved.up++;
-          if (wasLost(before) && rung < was) moved.down++;
+          if (nextOf(before) === 'on' && rung > was) moved.up++;
+          if (nextOf(before) === 'back' && rung < was) moved.down++;
           // What was lost rests on the day after, unless nothing is easier.
-          if (wasLost(before) && before.date === dateOn(day - 1)) {
+          if (nextOf(before) === 'back' && before.date === dateOn(day - 1)) {
             expect(rung < was || was === 1).toBe(true);
           }
         }

@@ -2,7 +2,7 @@ import { chainOf } from '../exercises/catalogue.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { givenTo } from '../exercises/faculties.ts';
 import { stageOf } from '../exercises/trial.ts';
-import type { Candidate } from './candidates.ts';
+import { worthOf, type Candidate } from './candidates.ts';
 import type { Selection } from './selection.ts';
 
 /**
@@ -47,8 +47,6 @@ export function aimOf({ chosen }: Pick<Selection, 'chosen'>): Candidate | null {
   const from = learned.length > 0 ? learned : work.filter((c) => stage(c) === hardest);
   return from.reduce<Candidate | null>((a, b) => (a && worthOf(a) >= worthOf(b) ? a : b), null);
 }
-
-const worthOf = ({ worth }: Candidate): number => worth.left + worth.right;
 
 /** The aim itself is what is being learned of it, not what is secure. */
 const isBelowAim = (c: Candidate, all: readonly Candidate[], aim: Exercise): boolean =>

@@ -1,7 +1,7 @@
-import { findExercise } from '../exercises/catalogue.ts';
-import type { Exercise } from '../exercises/exercise.ts';
+import type { Shelf } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
+import type { Next } from '../observations/next.ts';
 import { setName } from './marks.ts';
 import { levelOf, type Done, type HorseFile } from './request.ts';
 
@@ -13,11 +13,12 @@ const GOOD_SHARE = 0.7;
 /** So many lost ones, and more than were good, send it back. Common practice. */
 const LOST_TRIES = 2;
 
-export const wasHeld = ({ good, lost }: Pick<Done, 'good' | 'lost'>): boolean =>
-  good >= GOOD_TRIES && good / (good + lost) >= GOOD_SHARE;
-
-export const wasLost = ({ good, lost }: Pick<Done, 'good' | 'lost'>): boolean =>
-  lost >= LOST_TRIES && lost > good;
+/** What the tries alone say; a decision of the instructor goes before. */
+export function nextOf({ good, lost, next }: Pick<Done, 'good' | 'lost' | 'next'>): Next {
+  if (next) return next;
+  if (lost >= LOST_TRIES && lost > good) return 'back';
+  return good >= GOOD_TRIES && good / (good + lost) >= GOOD_SHARE ? 'on' : 'again';
+}
 
 const lastDayOf = (done: readonly Done[]): string =>
   done.reduce((last, { date }) => (date > last ? date : last), '');
@@ -26,16 +27,19 @@ const lastDayOf = (done: readonly Done[]): string =>
 export function lostLast(done: readonly Done[], exercise: string, rung: number): Done | null {
   const last = lastDayOf(done);
   const own = (d: Done) => d.date === last && d.exercise === exercise && d.rung <= rung;
-  return done.find((d) => own(d) && wasLost(d)) ?? null;
+  return done.find((d) => own(d) && nextOf(d) === 'back') ?? null;
 }
 
-/** The exercises that what was lost in the last lesson goes back to. */
-export function wentBackTo(
-  done: readonly Done[],
-  find: (id: string) => Exercise | undefined,
-): ReadonlySet<string> {
+/** Whether it was decided in the last lesson that an exercise rests in this one. */
+export const restsToday = (done: readonly Done[], exercise: string): boolean => {
   const last = lastDayOf(done);
-  const lost = done.filter((d) => d.date === last && wasLost(d));
+  return done.some((d) => d.date === last && d.exercise === exercise && d.next === 'rest');
+};
+
+/** The exercises that what was lost in the last lesson goes back to. */
+export function wentBackTo(done: readonly Done[], { find }: Shelf): ReadonlySet<string> {
+  const last = lastDayOf(done);
+  const lost = done.filter((d) => d.date === last && nextOf(d) === 'back');
   return new Set(lost.flatMap((d) => find(d.exercise)?.parent ?? []));
 }
 
@@ -46,17 +50,11 @@ const CALLED_FOR_AFTER_DAYS = 3;
 const CONFIRMED_FROM = 6;
 
 /** The scales that are not confirmed and that no lesson of the last days built. */
-export function leftAlone(
-  horse: HorseFile,
-  today: string,
-  shelf: readonly Exercise[],
-): readonly Scale[] {
+export function leftAlone(horse: HorseFile, today: string, { find }: Shelf): readonly Scale[] {
   const agoOf = (d: Done) => dayOf(today) - dayOf(d.date);
   const recent = horse.done.filter((d) => agoOf(d) > 0 && agoOf(d) < WITHIN_DAYS);
   if (!recent.some((d) => agoOf(d) >= CALLED_FOR_AFTER_DAYS)) return [];
-  const built = new Set(
-    recent.flatMap((d) => Object.keys(shelf.find((e) => e.id === d.exercise)?.builds ?? {})),
-  );
+  const built = new Set(recent.flatMap((d) => Object.keys(find(d.exercise)?.builds ?? {})));
   const weak = (scale: Scale) =>
     (['left', 'right'] as const).some((rein) => levelOf(horse, scale, rein).mean < CONFIRMED_FROM);
   return SCALES.filter((scale) => weak(scale) && !built.has(scale));
@@ -64,30 +62,47 @@ export function leftAlone(
 
 /** As many as are remembered until tomorrow. */
 const MOST_SAID = 3;
+const IN_ORDER: readonly Next[] = ['back', 'rest', 'on', 'again'];
 
-/** What a lesson means for the next one, in sentences: what was lost first, then what held, then the rest. */
-export function tomorrowSaid(done: readonly Done[]): string[] {
-  const tried = done.filter((d) => d.good + d.lost > 0 && findExercise(d.exercise));
-  const rank = (d: Done) => (wasLost(d) ? 0 : wasHeld(d) ? 1 : 2);
-  return tried
-    .toSorted((a, b) => rank(a) - rank(b) || b.good + b.lost - (a.good + a.lost))
-    .slice(0, MOST_SAID)
-    .map(said);
+/** What becomes of a set in the next lesson. */
+export interface Tomorrow {
+  readonly exercise: string;
+  readonly rung: number;
+  readonly next: Next;
+  readonly said: string;
 }
 
-function said(d: Done): string {
-  const exercise = findExercise(d.exercise)!;
+/** What a lesson means for the next one: what was lost first, then what held, then the rest. */
+export function tomorrowOf(done: readonly Done[], shelf: Shelf): Tomorrow[] {
+  const rank = (d: Done) => IN_ORDER.indexOf(nextOf({ good: d.good, lost: d.lost }));
+  return (
+    done
+      .filter((d) => d.good + d.lost > 0 && shelf.find(d.exercise))
+      // By what the tries say: a decision does not move the line it is made in.
+      .toSorted((a, b) => rank(a) - rank(b) || b.good + b.lost - (a.good + a.lost))
+      .slice(0, MOST_SAID)
+      .map((d) => ({
+        exercise: d.exercise,
+        rung: d.rung,
+        next: nextOf(d),
+        said: said(d, shelf),
+      }))
+  );
+}
+
+function said(d: Done, { find }: Shelf): string {
+  const exercise = find(d.exercise)!;
   const name = setName(exercise, d.rung);
   const tries = `${d.good} of ${d.good + d.lost} good`;
-  const parent = exercise.parent === null ? undefined : findExercise(exercise.parent);
-  if (wasLost(d)) {
-    return parent
-      ? `${name}: ${tries}. Next time “${parent.name}” first.`
-      : `${name}: ${tries}. Next time an easier step of it.`;
-  }
-  const next = exercise.rungs[d.rung + 1];
-  if (wasHeld(d) && next) return `${name}: ${tries}. The next step, ${next.name}, may be asked.`;
-  return wasHeld(d)
-    ? `${name}: ${tries}. It is there; keep it with a touch now and then.`
-    : `${name}: ${tries}. The same again.`;
+  const parent = exercise.parent === null ? undefined : find(exercise.parent);
+  const step = exercise.rungs[d.rung + 1];
+  const becomes: Readonly<Record<Next, string>> = {
+    back: parent ? `Next time “${parent.name}” first.` : 'Next time an easier step of it.',
+    rest: 'It rests next time.',
+    on: step
+      ? `The next step, ${step.name}, may be asked.`
+      : 'It is there; keep it with a touch now and then.',
+    again: 'The same again.',
+  };
+  return `${name}: ${tries}. ${becomes[nextOf(d)]}`;
 }

@@ -14,6 +14,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import type { SetNext } from '@canter-book/core/observations/next';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/readings';
@@ -127,6 +128,8 @@ export const sessions = pgTable(
     minutes: doublePrecision(),
     notes: text().notNull().default(''),
     homework: text().notNull().default(''),
+    /** What was decided for the next lesson. */
+    next: jsonb().$type<SetNext[]>(),
     /** Taken out of the book, with all that was seen in it; it can still be brought back. */
     removedAt: instant('removed_at'),
   },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
+import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { idSchema } from '@canter-book/core/fields';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import { keptIn } from '@canter-book/core/planner/kept';
@@ -41,6 +42,8 @@ export async function requestFor(
   const { date } = wishes;
   const file = horseFileOf({ horse, readings, done, equipment, rider, date });
   const exercises = own.map((o) => o.exercise);
-  const kept = lesson ? keptIn(lesson.document, profileOfFile(file, date), exercises) : [];
+  const kept = lesson
+    ? keptIn(lesson.document, profileOfFile(file, date), shelfWith(exercises))
+    : [];
   return { horse: file, wishes: { ...wishes, own: exercises, kept } };
 }

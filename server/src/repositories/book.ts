@@ -201,7 +201,12 @@ export function createBook(db: Database) {
       /** What the sets of a horse's last planned sessions came to. */
       async done(horseId: string): Promise<Done[]> {
         const rows = await db
-          .select({ id: sessions.id, date: sessions.date, document: sessions.document })
+          .select({
+            id: sessions.id,
+            date: sessions.date,
+            document: sessions.document,
+            next: sessions.next,
+          })
           .from(sessions)
           .where(
             and(
@@ -213,8 +218,8 @@ export function createBook(db: Database) {
           .orderBy(desc(sessions.startedAt))
           .limit(PLANNED_SESSIONS);
         const tried = await seen.triesOf(rows.map((row) => row.id));
-        return rows.flatMap(({ id, date, document }) =>
-          document ? doneIn(date, document, tried.get(id) ?? []) : [],
+        return rows.flatMap(({ id, date, document, next }) =>
+          document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
         );
       },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {

@@ -81,11 +81,13 @@ const session: Kind<Session, SessionRow> = {
     startedAt: new Date(s.startedAt),
     endedAt: instant(s.endedAt),
     removedAt: instant(s.removedAt),
+    next: s.next ?? null,
   }),
-  fromRow: ({ removedAt, ...row }) => ({
+  fromRow: ({ removedAt, next, ...row }) => ({
     ...row,
     startedAt: row.startedAt.toISOString(),
     endedAt: row.endedAt?.toISOString() ?? null,
+    ...orMissing('next', next),
     ...orMissing('removedAt', removedAt?.toISOString() ?? null),
   }),
 };

@@ -7,9 +7,11 @@ import {
   type Observation,
   type TryObservation,
 } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import type { Shelf } from '@canter-book/core/exercises/shelf';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { doneIn } from '@canter-book/core/planner/history';
-import { tomorrowSaid } from '@canter-book/core/planner/tomorrow';
+import { tomorrowOf, type Tomorrow } from '@canter-book/core/planner/tomorrow';
 import {
   problemOf,
   useAddObservationsMutation,
@@ -24,6 +26,7 @@ import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { useShelf } from '../shelf/useShelf.ts';
 import { DeleteSession } from './DeleteSession.tsx';
 import { MarkTable } from './MarkTable.tsx';
 import { NextTime } from './NextTime.tsx';
@@ -36,6 +39,12 @@ const DAY_MS = 24 * 3600 * 1000;
 /** A mark can be for the whole lesson, or for one gait of it. */
 const MARKED_GAITS = ['', 'walk', 'trot', 'canter'] as const;
 
+const tomorrowLines = (
+  { date, document, next }: Session,
+  seen: readonly Observation[],
+  shelf: Shelf,
+): Tomorrow[] => (document ? tomorrowOf(doneIn(date, document, seen, next), shelf) : []);
+
 /** Looking back on a session: its marks, its tries, a note, and the one thing for homework. */
 export default function Debrief() {
   const { id = '' } = useParams();
@@ -43,6 +52,7 @@ export default function Debrief() {
   const observations = useObservationsQuery(id);
   const horse = useHorseQuery(session.data?.horseId ?? '', { skip: !session.data });
   const { data: riders = [] } = useRidersQuery();
+  const { shelf } = useShelf();
   const [add, adding] = useAddObservationsMutation();
   const [gait, setGait] = useState<(typeof MARKED_GAITS)[number]>('');
   const [now] = useState(() => Date.now());
@@ -144,13 +154,9 @@ export default function Debrief() {
           />
           <Words key={session.data.id} session={session.data} />
           <NextTime
-            horseId={session.data.horseId}
+            session={session.data}
             tries={tries}
-            said={
-              session.data.document
-                ? tomorrowSaid(doneIn(session.data.date, session.data.document, seen))
-                : []
-            }
+            lines={tomorrowLines(session.data, seen, shelf)}
           />
         </section>
       </div>

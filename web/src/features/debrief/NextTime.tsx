@@ -1,26 +1,28 @@
 import { holdsByMovement } from '@canter-book/core/debrief/holds';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { TryObservation } from '@canter-book/core/observations/observation';
+import type { Session } from '@canter-book/core/observations/records';
+import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
 import { useReadingsQuery, useSeenQuery } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { NextSets } from './NextSets.tsx';
 
 const YEAR_DAYS = 365;
 /** More would not be remembered at the next lesson. */
 const MOST = 2;
 
-/** What the next lesson could begin with, from where the horse stands and what has held over the year. */
-export function NextTime({
-  horseId,
-  tries,
-  said,
-}: {
-  horseId: string;
-  /** What the sets of this lesson mean for the next plan. */
-  said: readonly string[];
+interface NextTimeProps {
+  session: Session;
   tries: readonly TryObservation[];
-}) {
+  /** What the sets of this lesson mean for the next plan. */
+  lines: readonly Tomorrow[];
+}
+
+/** What the next lesson could begin with, from where the horse stands and what has held over the year. */
+export function NextTime({ session, tries, lines }: NextTimeProps) {
+  const { horseId } = session;
   const { data: known } = useReadingsQuery(horseId);
   const since = dateOf(dayOf(today()) - YEAR_DAYS);
   const { data: seen = [] } = useSeenQuery({ horseId, kinds: 'try', since });
@@ -30,7 +32,7 @@ export function NextTime({
   const held = holdsByMovement(all)
     .filter(({ text }) => ridden.has(text))
     .slice(0, MOST);
-  if (!next && held.length === 0 && said.length === 0) return null;
+  if (!next && held.length === 0 && lines.length === 0) return null;
   return (
     <section className="mt-6 max-w-xl rounded-lg bg-sand-light p-4">
       <h3 className="mb-1 text-base">Next time</h3>
@@ -40,13 +42,7 @@ export function NextTime({
           {next.mean.toFixed(1)}.
         </p>
       )}
-      {said.length > 0 && (
-        <ul className="my-2 list-disc space-y-1 pl-5">
-          {said.map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </ul>
-      )}
+      {lines.length > 0 && <NextSets session={session} lines={lines} />}
       {held.map(({ text, holds }) => (
         <p key={text}>
           <span className="font-mono">{text}</span>: usually {holds.usual} held, {holds.longest} at

@@ -3,11 +3,11 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse, Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
-import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { setName, type SetMark } from '@canter-book/core/planner/marks';
 import { swapsIn } from '@canter-book/core/planner/swap';
 import { clock } from '@canter-book/core/units';
+import { useShelf } from '../shelf/useShelf.ts';
 
 interface TimelineProps {
   session: Session;
@@ -82,13 +82,13 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
   );
 }
 
-const nameOf = ({ exercise, rung }: SetMark): string => {
-  const known = findExercise(exercise);
-  return known ? setName(known, rung) : exercise;
-};
-
 /** What was ridden instead of what was planned. */
 function Changed({ lesson }: { lesson: Lesson }) {
+  const { find } = useShelf().shelf;
+  const nameOf = ({ exercise, rung }: SetMark): string => {
+    const known = find(exercise);
+    return known ? setName(known, rung) : exercise;
+  };
   const swaps = swapsIn(lesson);
   if (swaps.length === 0) return null;
   return (

@@ -1,16 +1,14 @@
 import { Link } from 'react-router';
-import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { SetMark } from '@canter-book/core/planner/marks';
-import { useOwnExercisesQuery } from '../../api/api.ts';
+import { useShelf } from '../shelf/useShelf.ts';
 import { useDesk } from './deskModel.ts';
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 /** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */
 export default function SetReasons({ mark }: { mark: SetMark }) {
   const { approach } = useDesk().derived;
-  const { data: own = [] } = useOwnExercisesQuery();
-  const exercise =
-    own.find((o) => o.exercise.id === mark.exercise)?.exercise ?? findExercise(mark.exercise);
+  const { find, nameOf } = useShelf().shelf;
+  const exercise = find(mark.exercise);
   if (!exercise) return null;
   const { good, leaveWhen, repair, cautions, remarks } = exercise;
   return (
@@ -35,7 +33,7 @@ export default function SetReasons({ mark }: { mark: SetMark }) {
         {repair && (
           <p>
             <span className="text-soft">If it is lost: </span>
-            <Link to={`/shelf/${repair}`}>{findExercise(repair)?.name ?? repair}</Link>
+            <Link to={`/shelf/${repair}`}>{nameOf(repair)}</Link>
           </p>
         )}
         {remarks[approach] && (

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { shelfWith } from '@canter-book/core/exercises/shelf';
 import type { WayOut } from '@canter-book/core/planner/noLesson';
 import type { Plan } from '@canter-book/core/planner/plan';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
@@ -57,7 +58,9 @@ export default function PlanPage() {
   const request = useMemo<PlanRequest | null>(() => {
     if (!file || !own.data || ridersComing || (lessonId && !earlier)) return null;
     const exercises = own.data.map((o) => o.exercise);
-    const kept = earlier ? keptIn(earlier.document, profileOfFile(file, today()), exercises) : [];
+    const kept = earlier
+      ? keptIn(earlier.document, profileOfFile(file, today()), shelfWith(exercises))
+      : [];
     return { horse: file, wishes: wishesOf(wished, exercises, kept) };
   }, [file, own.data, ridersComing, wished, lessonId, earlier]);
   const { plan, doing, failed, stop } = usePlan(request);

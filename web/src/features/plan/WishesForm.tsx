@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { findExercise } from '@canter-book/core/exercises/catalogue';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
 import { Choice, Tick, Ticks } from '../../ui/Choose.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
+import { useShelf } from '../shelf/useShelf.ts';
 
 interface WishesFormProps {
   wished: Wished;
@@ -140,6 +140,7 @@ interface PinsProps {
 }
 
 function Pins({ name, ids, onTake }: PinsProps) {
+  const { nameOf } = useShelf().shelf;
   if (ids.length === 0) return null;
   return (
     <div>
@@ -147,10 +148,10 @@ function Pins({ name, ids, onTake }: PinsProps) {
       <ul className="space-y-1">
         {ids.map((id) => (
           <li key={id} className="flex items-baseline justify-between gap-2">
-            <span>{findExercise(id)?.name ?? id}</span>
+            <span>{nameOf(id)}</span>
             <button
               type="button"
-              aria-label={`Take back: ${findExercise(id)?.name ?? id}`}
+              aria-label={`Take back: ${nameOf(id)}`}
               className="px-1 text-leather underline"
               onClick={() => onTake(id)}
             >

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
+import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { offersFor, swapIn } from '@canter-book/core/planner/swap';
 import { EMPTY_LESSON } from '@canter-book/core/lesson/document';
 import { newId } from '../../app/newId.ts';
@@ -9,6 +10,8 @@ import { swapped, type Teaching } from './ringsideSlice.ts';
 
 export interface OfferCardProps {
   teaching: Teaching;
+  /** The instructor's own exercises. */
+  own: readonly Exercise[];
   /** The line that is ridden now. */
   itemId: string;
   /** Where the lesson is, seconds. */
@@ -22,13 +25,13 @@ export interface OfferCardProps {
 
 /** What could be ridden instead of the rest of this set, by name and drawn; one tap puts it into the lesson. */
 export default function OfferCard(props: OfferCardProps) {
-  const { teaching, itemId, seconds, leave, otherwise, onDone } = props;
+  const { teaching, own, itemId, seconds, leave, otherwise, onDone } = props;
   const dispatch = useAppDispatch();
   const { session, horse, tries } = teaching;
   // For this try once: putting it in again would only be another copy.
   const [found] = useState(() => {
     const lesson = session.document ?? EMPTY_LESSON;
-    for (const offer of offersFor(lesson, itemId, tries, horse)) {
+    for (const offer of offersFor(lesson, itemId, tries, horse, shelfWith(own))) {
       const swap = swapIn(lesson, itemId, offer, horse, newId);
       if (swap) return { offer, swap };
     }

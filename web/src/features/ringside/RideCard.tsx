@@ -13,6 +13,7 @@ import { Foot, Held, LastSeen, TryButton } from './hands.tsx';
 import { InstrumentSheet } from './instruments/InstrumentSheet.tsx';
 import type { Place } from './instruments/instruments.ts';
 import type { OfferCardProps } from './OfferCard.tsx';
+import { useOwnKept } from './kit.ts';
 import { BackToPlan, NextCard, NowCard, Where } from './plan.tsx';
 import {
   clockSet,
@@ -47,6 +48,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const [noting, setNoting] = useState(false);
   const [passed, setPassed] = useState<string | null>(null);
   const [free, setFree] = useState<FreeWork>({ rein: 'left', gait: 'trot', what: '' });
+  const own = useOwnKept();
   const sessionId = teaching.session.id;
   const seen = teaching.seen ?? teaching.tries;
   const moment = momentAt(ride, cues, seconds);
@@ -120,6 +122,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
             <OfferCard
               key={last.id}
               teaching={teaching}
+              own={own}
               itemId={now.itemId}
               seconds={seconds}
               leave={leave}

@@ -25,6 +25,7 @@ const summary = (id: string) => ({
 const answers = {
   '/api/horses': [horse],
   '/api/riders': [],
+  '/api/exercises': [{ id: 'o1', revision: 1, exercise: { id: 'mine', name: 'Mine' } }],
   '/api/lessons': [summary('l1'), summary('l2')],
   '/api/lessons/l1': { id: 'l1', document: { version: 1, items: [] } },
   '/api/lessons/l2': { id: 'l2', document: { version: 1, items: [], title: { text: 'Two' } } },
@@ -37,6 +38,7 @@ test('horses, riders and whole lessons are kept for where there is no network', 
   expect(kit.horses[0]!.name).toBe('Marram');
   expect(kit.lessons.map((l) => l.id)).toEqual(['l1', 'l2']);
   expect(kit.documents['l2']!.title!.text).toBe('Two');
+  expect(kit.own!.map((e) => e.name)).toEqual(['Mine']);
 });
 
 test('without the server what was kept stays, and a lesson that fails keeps its old copy', async () => {

@@ -1,11 +1,13 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { get, set } from 'idb-keyval';
+import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import {
   api,
   useHorsesQuery,
   useLessonsQuery,
+  useOwnExercisesQuery,
   useRidersQuery,
   type LessonSummary,
 } from '../../api/api.ts';
@@ -17,21 +19,31 @@ export interface Kit {
   readonly riders: readonly Rider[];
   readonly lessons: readonly LessonSummary[];
   readonly documents: Readonly<Record<string, Lesson>>;
+  /** The instructor's own exercises: what a lesson goes on with may be one of them. */
+  readonly own?: readonly Exercise[];
 }
 
 const KEY = 'ringside-kit';
 /** The newest lessons are kept in full. */
 const MOST_LESSONS = 60;
 
-export const keptKit = (): Promise<Kit | undefined> => get<Kit>(KEY).catch(() => undefined);
+export async function keptKit(): Promise<Kit | undefined> {
+  try {
+    return await get<Kit>(KEY);
+  } catch {
+    // A browser without a store keeps nothing.
+    return undefined;
+  }
+}
 
 /** Packs the kit while the server answers; what it cannot fetch stays as it was. */
 export async function packKit({ dispatch }: BookStore): Promise<void> {
   const fresh = { forceRefetch: true, subscribe: false } as const;
-  const [horses, riders, lessons] = await Promise.all([
+  const [horses, riders, lessons, own] = await Promise.all([
     dispatch(api.endpoints.horses.initiate(undefined, fresh)),
     dispatch(api.endpoints.riders.initiate(undefined, fresh)),
     dispatch(api.endpoints.lessons.initiate({}, fresh)),
+    dispatch(api.endpoints.ownExercises.initiate(undefined, fresh)),
   ]);
   if (!horses.data || !riders.data || !lessons.data) return;
   const before = await keptKit();
@@ -44,9 +56,25 @@ export async function packKit({ dispatch }: BookStore): Promise<void> {
     const document = lesson?.data?.document ?? kept;
     if (document) documents[id] = document;
   }
-  const kit: Kit = { horses: horses.data, riders: riders.data, lessons: lessons.data, documents };
+  const kit: Kit = {
+    horses: horses.data,
+    riders: riders.data,
+    lessons: lessons.data,
+    documents,
+    own: own.data?.map((o) => o.exercise) ?? before?.own ?? [],
+  };
   // A private window keeps nothing; then a lesson is begun where there is a network.
   await set(KEY, kit).catch(() => {});
+}
+
+/** The instructor's own exercises from the book, or from the device when it does not answer. */
+export function useOwnKept(): readonly Exercise[] {
+  const { data, isError } = useOwnExercisesQuery();
+  const [kept, setKept] = useState<readonly Exercise[]>([]);
+  useEffect(() => {
+    if (isError) void keptKit().then((kit) => setKept(kit?.own ?? []));
+  }, [isError]);
+  return useMemo(() => data?.map((o) => o.exercise) ?? kept, [data, kept]);
 }
 
 /** Horses, riders and lessons from the book, or from the device when it does not answer. */

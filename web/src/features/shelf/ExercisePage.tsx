@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { before } from '@canter-book/core/exercises/graph';
 import { SCALES } from '@canter-book/core/observations/scales';
@@ -10,6 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { useShelf } from './useShelf.ts';
 import { AidTable } from './AidTable.tsx';
 import { Drawing } from './Drawing.tsx';
 import { OwnEditor } from './own/OwnEditor.tsx';
@@ -20,7 +20,7 @@ export default function ExercisePage() {
   const { id = '' } = useParams();
   const own = useOwnExercisesQuery();
   const mine = own.data?.find((o) => o.exercise.id === id);
-  const exercise = mine?.exercise ?? findExercise(id);
+  const exercise = useShelf().shelf.find(id);
   const [editing, setEditing] = useState(false);
   const navigate = useNavigate();
   useTitle(exercise?.name ?? 'Exercise');
@@ -169,6 +169,7 @@ function Note({ title, children }: { title: string; children: React.ReactNode })
   );
 }
 
-const ExerciseLink = ({ id }: { id: string }) => (
-  <Link to={`/shelf/${id}`}>{findExercise(id)?.name ?? id}</Link>
-);
+function ExerciseLink({ id }: { id: string }) {
+  const { nameOf } = useShelf().shelf;
+  return <Link to={`/shelf/${id}`}>{nameOf(id)}</Link>;
+}

@@ -1,7 +1,8 @@
-import { EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
+import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { Choice } from '../../../ui/Choose.tsx';
+import { useShelf } from '../useShelf.ts';
 import { Count, Small } from './fields.tsx';
 
 interface BeforeProps {
@@ -69,6 +70,7 @@ interface NamedProps {
 
 /** A list of exercises by name. */
 function Named({ label, ids, options, onChange }: NamedProps) {
+  const { nameOf } = useShelf().shelf;
   const open = options.filter(([id]) => !ids.includes(id));
   return (
     <div>
@@ -81,9 +83,9 @@ function Named({ label, ids, options, onChange }: NamedProps) {
       <ul>
         {ids.map((id) => (
           <li key={id} className="flex items-baseline justify-between gap-2">
-            {findExercise(id)?.name ?? id}
+            {nameOf(id)}
             <Small
-              aria-label={`Take out: ${findExercise(id)?.name ?? id}`}
+              aria-label={`Take out: ${nameOf(id)}`}
               onClick={() => onChange(ids.filter((x) => x !== id))}
             >
               take out

@@ -1,0 +1,57 @@
+import type { Next } from '@canter-book/core/observations/next';
+import type { Session } from '@canter-book/core/observations/records';
+import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
+import { problemOf, useSaveSessionMutation } from '../../api/api.ts';
+
+const CHOICES: readonly (readonly [Next, string])[] = [
+  ['on', 'the next step'],
+  ['again', 'the same again'],
+  ['back', 'an easier step first'],
+  ['rest', 'let it rest'],
+];
+
+interface NextSetsProps {
+  session: Session;
+  lines: readonly Tomorrow[];
+}
+
+/** What the sets of this lesson mean for the next plan: said by the tries, and the instructor's to decide. */
+export function NextSets({ session, lines }: NextSetsProps) {
+  const [save, saving] = useSaveSessionMutation();
+  const decide = ({ exercise, rung }: Tomorrow, next: Next) => {
+    const others = (session.next ?? []).filter((n) => n.exercise !== exercise || n.rung !== rung);
+    void save({ ...session, next: [...others, { exercise, rung, next }] });
+  };
+  return (
+    <>
+      <ul className="my-2 space-y-2">
+        {lines.map((line) => (
+          <li key={`${line.exercise}/${line.rung}`}>
+            {line.said}
+            <label className="mt-0.5 flex items-center gap-2 text-[14px] text-soft">
+              next time
+              <select
+                aria-label={`Next time: ${line.said.split(':')[0]}`}
+                value={line.next}
+                disabled={saving.isLoading}
+                className="min-h-9 rounded-lg border border-line bg-page px-2 text-ink"
+                onChange={(event) => decide(line, event.target.value as Next)}
+              >
+                {CHOICES.map(([next, words]) => (
+                  <option key={next} value={next}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </li>
+        ))}
+      </ul>
+      {saving.error && (
+        <p role="alert" className="text-madder">
+          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
+        </p>
+      )}
+    </>
+  );
+}
