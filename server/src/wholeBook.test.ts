@@ -64,7 +64,8 @@ async function fill({ book, db }: Server) {
   await book.lessons.save({ ...lesson, removedAt: '2026-05-02T08:00:00.000Z' });
   const [horse, retired] = await book.horses.list();
   await book.horses.save({ ...retired!, retiredOn: '2026-06-01' });
-  const session = someSession(horse!.id, { date: '2024-03-02' });
+  const next = [{ exercise: 'shoulder-in', rung: 1, next: 'rest' as const }];
+  const session = someSession(horse!.id, { date: '2024-03-02', next });
   await book.imports.take({
     sessions: [session],
     observations: [
