@@ -16,6 +16,22 @@ const title = z
   .regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
 const letter = z.string().regex(/^[A-Z]$/);
 
+/** The set of a plan that begins here: an exercise of the shelf, its rung from 0, and what both are called. */
+export const setMarkSchema = z.strictObject({
+  exercise: z
+    .string()
+    .max(80)
+    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/),
+  rung: z.number().int().min(0).max(98),
+  name: z
+    .string()
+    .max(400)
+    .regex(/^\S[^\n\r]*$/)
+    .refine((s) => s === s.trimEnd(), 'must not end with a space')
+    .optional(),
+});
+export type SetMark = z.infer<typeof setMarkSchema>;
+
 /** Comments stay with the line they stand before or on; an empty string is an empty line. */
 const trivia = {
   before: z
@@ -32,6 +48,8 @@ const trivia = {
     .regex(/^[^\n\r]*$/)
     .optional(),
 };
+
+const ofAnItem = { set: setMarkSchema.optional(), ...trivia };
 
 export const placeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('at'), letter }),
@@ -77,7 +95,7 @@ export const lineSchema = z.strictObject({
   place: placeSchema.nullable(),
   instructions: z.array(instructionSchema).max(12),
   note: words(400).optional(),
-  ...trivia,
+  ...ofAnItem,
 });
 
 export const PHASES = [
@@ -96,14 +114,14 @@ export const phaseSchema = z.strictObject({
   id: z.string().min(1).max(64),
   name: z.enum(PHASES),
   minutes: z.number().positive().max(240).optional(),
-  ...trivia,
+  ...ofAnItem,
 });
 
 const cornersSchema = z.strictObject({
   kind: z.literal('corners'),
   id: z.string().min(1).max(64),
   radiusM: z.number().min(0).max(10),
-  ...trivia,
+  ...ofAnItem,
 });
 
 /** Poles, cones and barrels: they stand in the arena, and nothing is ridden for them. */
@@ -115,7 +133,7 @@ export const groundSchema = z.strictObject({
   count: z.number().int().min(1).max(20).optional(),
   spacedM: z.number().positive().max(20).optional(),
   lay: z.enum(['staggered', 'across']).optional(),
-  ...trivia,
+  ...ofAnItem,
 });
 
 /** A line that could not be read: kept to the letter, so that nothing typed is lost. */
@@ -141,6 +159,7 @@ export interface RepeatBlock {
   id: string;
   times: number;
   items: Item[];
+  set?: SetMark | undefined;
   before?: string[] | undefined;
   trailing?: string | undefined;
   /** Comments before the closing bracket. */
@@ -174,7 +193,7 @@ function itemSchemaOf(levels: number): z.ZodType<Item> {
     items: z.array(itemSchemaOf(levels - 1)).max(MOST_REPEATED),
     tail: trivia.before,
     closing: trivia.trailing,
-    ...trivia,
+    ...ofAnItem,
   });
   return z.discriminatedUnion('kind', [...PLAIN_ITEMS, repeatSchema]);
 }

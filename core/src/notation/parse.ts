@@ -11,11 +11,13 @@ import {
   type Phase,
   type Place,
   type RepeatBlock,
+  type SetMark,
 } from '../lesson/document.ts';
 import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
 import { HEADERS, partOf } from './headers.ts';
 import { FIRST_WORDS, readInstruction } from './instruction.ts';
 import { nearestWord } from './nearest.ts';
+import { readSetMark } from './setMark.ts';
 
 export interface ItemSpan extends Span {
   /** Of each instruction of a line. */
@@ -150,7 +152,7 @@ class Reader {
         example: 'phase warm-up 12 min',
       });
     }
-    const item: Phase = { kind: 'phase', id: this.newId(), name: phase, ...this.trivia(line) };
+    const item: Phase = { kind: 'phase', id: this.newId(), name: phase, ...this.ofItem(line) };
     this.put(time === '' ? item : { ...item, minutes: planned }, line);
   }
 
@@ -167,7 +169,7 @@ class Reader {
       id: this.newId(),
       times,
       items: [],
-      ...this.trivia(line),
+      ...this.ofItem(line),
     };
     this.put(block, line);
     this.open.push({ block, span: spanOf(line) });
@@ -186,7 +188,7 @@ class Reader {
     if (!(radiusM >= 0 && radiusM <= 10)) {
       return this.unread(line, { code: 'bad-header', header: 'corners', example: 'corners 4' });
     }
-    this.put({ kind: 'corners', id: this.newId(), radiusM, ...this.trivia(line) }, line);
+    this.put({ kind: 'corners', id: this.newId(), radiusM, ...this.ofItem(line) }, line);
   }
 
   private readGround(what: GroundItem['what'], rest: string, line: Cut) {
@@ -203,7 +205,7 @@ class Reader {
       ...(lay && { lay: lay.toLowerCase() }),
     });
     if (!item.success) return this.unread(line, { code: 'bad-header', header: what, example });
-    this.put({ ...item.data, id: this.newId(), ...this.trivia(line) }, line);
+    this.put({ ...item.data, id: this.newId(), ...this.ofItem(line) }, line);
   }
 
   private readMovement(line: Cut) {
@@ -254,7 +256,7 @@ class Reader {
         place,
         instructions,
         ...(note && { note }),
-        ...this.trivia(line),
+        ...this.ofItem(line),
       },
       line,
       spans,
@@ -281,6 +283,16 @@ class Reader {
 
   private report(fault: FaultFacts, span: Span) {
     this.faults.push({ ...fault, ...span } as SyntaxFault);
+  }
+
+  /** What stands with an item: the set that begins with it is more than a comment. */
+  private ofItem(line: Cut): ReturnType<Reader['trivia']> & { set?: SetMark } {
+    const { before, ...rest } = this.trivia(line);
+    const at = before?.findIndex((comment) => comment !== '') ?? -1;
+    const set = at < 0 ? null : readSetMark(before![at]!);
+    if (!before || !set) return { ...rest, ...(before && { before }) };
+    const others = before.toSpliced(at, 1);
+    return { set, ...(others.length && { before: others }), ...rest };
   }
 
   private trivia(line: Cut): { before?: string[]; trailing?: string } {

@@ -10,8 +10,10 @@ import type {
   Lesson,
   LessonLine,
   Place,
+  SetMark,
   Start,
 } from '../lesson/document.ts';
+import { printSetMark } from './setMark.ts';
 
 const number = (value: number): string => String(roundTo(value, 6));
 
@@ -89,16 +91,25 @@ export function printItem(item: Item): string {
 }
 
 interface Trivia {
+  set?: SetMark | undefined;
   before?: readonly string[] | undefined;
   trailing?: string | undefined;
+}
+
+/** The mark of a set stands before the other comments, below the empty lines. */
+function withMark(before: readonly string[], set: SetMark | undefined): readonly string[] {
+  if (!set) return before;
+  const at = before.findIndex((line) => line !== '');
+  return before.toSpliced(at < 0 ? before.length : at, 0, printSetMark(set));
 }
 
 /** A lesson as text in its normal form: the header in its order, one line a movement, two spaces in a repeat. */
 export function printLesson(lesson: Lesson): string {
   const out: string[] = [];
   const comment = (text: string) => (text === '' ? '' : `#${text}`);
-  const put = (text: string, { before = [], trailing }: Trivia, indent = '') => {
-    for (const line of before) out.push(line === '' ? '' : `${indent}${comment(line)}`);
+  const put = (text: string, { set, before = [], trailing }: Trivia, indent = '') => {
+    for (const line of withMark(before, set))
+      out.push(line === '' ? '' : `${indent}${comment(line)}`);
     out.push(`${indent}${text}${trailing === undefined ? '' : `  #${trailing}`}`);
   };
   const putItem = (item: Item, indent: string) => {

@@ -1,11 +1,11 @@
 import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
-import { arenaText } from '../exercises/sites.ts';
 import { mayRide } from '../gaits/restriction.ts';
-import type { Approach } from '../lesson/document.ts';
+import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
-import { Pen, PLAIN, type SpotsOf } from './pen.ts';
+import { itemsIn } from './items.ts';
+import { KEPT, Pen, PLAIN, type SpotsOf } from './pen.ts';
 import { place, type Placeable, type Spot, type Standing } from './placement.ts';
 import { approachOf, canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
@@ -26,7 +26,9 @@ export interface WrittenSet {
 }
 
 export interface Composed {
-  readonly text: string;
+  readonly lesson: Lesson;
+  /** The lines that stand as they were changed by hand. */
+  readonly kept: ReadonlySet<string>;
   /** Parts of the lesson in which some set has more than one round on a rein. */
   readonly repeats: ReadonlySet<ExercisePhase>;
   readonly sets: readonly WrittenSet[];
@@ -89,25 +91,22 @@ export function compose(
     work: frame.workMin + frame.breaks * BREAK_MIN,
     stretch: frame.stretchMin,
   };
-  const lines: string[] = [
-    `lesson "${titleOf(request, chosen, aim)}"`,
-    arenaText(arena),
-    `horse "${horse.name.replace(/"/g, '')}"`,
-    `approach ${approach}`,
-    `start A walk medium ${startRein}`,
-  ];
+  let made = 0;
+  const newId = () => `i${++made}`;
+  const items: Item[] = [];
+  const put = (...lines: readonly string[]) => items.push(...itemsIn(lines.join('\n'), newId));
   const sets: WrittenSet[] = [];
   const repeats = new Set<ExercisePhase>();
-  const pen = new Pen(profileOfFile(horse), writing);
+  const pen = new Pen(profileOfFile(horse), writing, newId);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);
     const kept = wishes.kept.filter((k) => k.phase === phase);
     if (own.length + kept.length === 0 && phase !== 'warm-up') continue;
-    lines.push('', `phase ${phase} ${minutesOf[phase]} min`);
+    put('', `phase ${phase} ${minutesOf[phase]} min`);
     if (phase === 'warm-up') {
       const half = Math.round(frame.walkInMin * 30);
       const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
-      lines.push(
+      put(
         `${WALK_IN[approach]} ${half} s -- ${WALK_IN_NOTE[approach]}`,
         change.text,
         `${WALK_IN[approach]} ${half} s`,
@@ -132,7 +131,7 @@ export function compose(
       rounds: toPlace.find(({ id }) => id === set)!.rounds,
     }));
     sets.push(...written);
-    lines.push(
+    items.push(
       ...pen.write(placed.steps, new Map(written.map((w) => [w.chosen.candidate.id, w])), spots),
     );
     const last = placed.steps.at(-1);
@@ -146,18 +145,27 @@ export function compose(
       const { rein, rounds, gait } = writing.more;
       const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
       if (rein !== at.rein) {
-        lines.push(`${change.text.replace('change rein', `${gait}, change rein`)}`);
+        put(change.text.replace('change rein', `${gait}, change rein`));
         at = { rein, place: change.exit, at: change.at };
       }
-      lines.push(`${gait}, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`);
+      put(`${gait}, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`);
     }
   }
-  lines.push(
+  put(
     '',
     `phase cool-down ${frame.coolDownMin} min`,
     `walk free, long rein, go large for ${frame.coolDownMin - 1} min -- until the breath is quiet`,
   );
-  return { text: `${lines.join('\n')}\n`, sets, repeats };
+  const lesson: Lesson = {
+    version: 1,
+    title: { text: titleOf(request, chosen, aim) },
+    arena,
+    horse: { name: horse.name.replace(/"/g, '').trim() },
+    approach: { name: approach },
+    start: { ...DEFAULT_START, rein: startRein },
+    items,
+  };
+  return { lesson, kept: pen.kept, sets, repeats };
 }
 
 /** Sets that would wait for one another go in the order in which they stand. */
@@ -238,8 +246,6 @@ const asItStands = (kept: Kept, i: number): Placeable => ({
   ],
   after: [],
 });
-const KEPT = 'kept ';
-
 function placeable(
   chosen: Chosen,
   all: readonly Chosen[],

@@ -1,4 +1,5 @@
 import type { ExercisePhase } from '../exercises/exercise.ts';
+import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Ride } from '../ride/types.ts';
 import type { Checked } from './mend.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
@@ -52,10 +53,18 @@ const THIN = 0.8;
 /** Where the work is thin: breaks that were reckoned with and do not lie in it make room for more. */
 export function withoutSpareBreaks(frame: Frame, { composed, ride }: Checked): Frame | null {
   if (shareOf(ride, 'work') >= THIN) return null;
-  const [, work = ''] = /^phase work [^]*?\n([^]*?)(?=^phase )/m.exec(composed.text) ?? [];
-  const written = work.match(/^walk break /gm)?.length ?? 0;
+  const written = breaksIn(composed.lesson, 'work');
   const spare = frame.breaks - written;
   return spare > 0
     ? { ...frame, breaks: written, workMin: frame.workMin + spare * BREAK_MIN }
     : null;
+}
+
+function breaksIn({ items }: Lesson, part: ExercisePhase): number {
+  const from = items.findIndex((i) => i.kind === 'phase' && i.name === part);
+  const after = items.slice(from + 1);
+  const end = after.findIndex((i) => i.kind === 'phase');
+  return linesOf(after.slice(0, end < 0 ? undefined : end)).filter((line) =>
+    line.instructions.some((i) => i.form === 'walkBreak'),
+  ).length;
 }

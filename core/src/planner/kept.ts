@@ -8,13 +8,13 @@ import type { Item, Lesson } from '../lesson/document.ts';
 import { printItem, printLesson } from '../notation/print.ts';
 import { compileRide, standingAt } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
-import { setMarkIn, type SetMark } from './marks.ts';
+import { setOf, type SetId } from './marks.ts';
 import type { Kept } from './request.ts';
 import { trackOf } from './track.ts';
 
 /** A run of lines that belong together: a set of the plan, or lines of the instructor's own. */
 interface Block {
-  readonly mark: SetMark | null;
+  readonly mark: SetId | null;
   readonly phase: ExercisePhase;
   readonly items: readonly Item[];
 }
@@ -36,9 +36,9 @@ export function keptIn(lesson: Lesson, horse: HorseProfile, shelf = CATALOGUE): 
 }
 
 function blocksOf(lesson: Lesson): Block[] {
-  const blocks: { mark: SetMark | null; phase: ExercisePhase; items: Item[] }[] = [];
+  const blocks: { mark: SetId | null; phase: ExercisePhase; items: Item[] }[] = [];
   let phase: ExercisePhase | null = null;
-  let open: SetMark | null = null;
+  let open: SetId | null = null;
   // Changes of rein and breaks belong to a block when it goes on after them.
   let pending: Item[] = [];
   for (const item of lesson.items) {
@@ -48,7 +48,7 @@ function blocksOf(lesson: Lesson): Block[] {
       pending = [];
       continue;
     }
-    const mark = setMarkIn(item.before);
+    const mark = setOf(item);
     if (mark) open = mark;
     const between = item.kind === 'line' && BETWEEN.test(bare(item));
     if (phase === null) continue;

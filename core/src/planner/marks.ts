@@ -1,23 +1,21 @@
 import type { Exercise } from '../exercises/exercise.ts';
-import type { Item, Lesson } from '../lesson/document.ts';
+import type { Item, Lesson, SetMark } from '../lesson/document.ts';
 
-/**
- * A set of a lesson is an exercise of the shelf on a rung. It is marked by a comment before its first
- * line, so that it goes with the text wherever that goes:
- *
- *   `# set trot-circle 3: 15 m`
- */
-export interface SetMark {
-  readonly exercise: string;
-  /** From 0. */
-  readonly rung: number;
+/** A set of a lesson: an exercise of the shelf on a rung, from 0. */
+export type SetId = Pick<SetMark, 'exercise' | 'rung'>;
+
+const IN_A_COMMENT = /^\s*set ([a-z0-9-]+) (\d+)(?::|$)/;
+
+interface Marked {
+  readonly set?: SetMark | undefined;
+  readonly before?: readonly string[] | undefined;
 }
 
-const FORM = /^\s*set ([a-z0-9-]+) (\d+)(?::|$)/;
-
-export function setMarkIn(comments: readonly string[] | undefined): SetMark | null {
-  for (const comment of comments ?? []) {
-    const [, exercise, rung] = FORM.exec(comment) ?? [];
+/** The set that begins with an item; in a lesson that was kept long ago it stands in a comment. */
+export function setOf({ set, before = [] }: Marked): SetId | null {
+  if (set) return { exercise: set.exercise, rung: set.rung };
+  for (const comment of before) {
+    const [, exercise, rung] = IN_A_COMMENT.exec(comment) ?? [];
     if (exercise) return { exercise, rung: Number(rung) - 1 };
   }
   return null;
@@ -27,19 +25,23 @@ export function setMarkIn(comments: readonly string[] | undefined): SetMark | nu
 export const setName = (exercise: Exercise, rung: number): string =>
   [exercise.name, exercise.rungs[rung]?.name].filter(Boolean).join(', ');
 
-export const setComment = (exercise: Exercise, rung: number): string =>
-  `# set ${exercise.id} ${rung + 1}: ${setName(exercise, rung)}`;
+/** The mark of a set at its first line. */
+export const markOf = (exercise: Exercise, rung: number): SetMark => ({
+  exercise: exercise.id,
+  rung,
+  name: setName(exercise, rung),
+});
 
-export const sameSet = (a: SetMark | undefined, b: SetMark): boolean =>
+export const sameSet = (a: SetId | undefined, b: SetId): boolean =>
   a?.exercise === b.exercise && a.rung === b.rung;
 
 /** The set that each line of a lesson belongs to: from its mark to the next mark, phase or break. */
-export function setsIn(lesson: Lesson): Map<string, SetMark> {
-  const found = new Map<string, SetMark>();
-  let now: SetMark | null = null;
+export function setsIn(lesson: Lesson): Map<string, SetId> {
+  const found = new Map<string, SetId>();
+  let now: SetId | null = null;
   const walk = (items: readonly Item[]) => {
     for (const item of items) {
-      const mark = setMarkIn(item.before);
+      const mark = setOf(item);
       const ends =
         item.kind === 'phase' ||
         (item.kind === 'line' && item.instructions.some((i) => i.form === 'walkBreak'));

@@ -13,6 +13,7 @@ import {
   type Mended,
   type Trouble,
 } from './mend.ts';
+import { parseLesson } from '../notation/parse.ts';
 import type { Frame } from './timing.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
 
@@ -33,7 +34,8 @@ const set = (id: string, worth: number, rounds = 3): WrittenSet => ({
   rounds: { left: rounds, right: rounds },
 });
 const composed: Composed = {
-  text: 'A trot working\n',
+  lesson: parseLesson('A trot working\n').lesson,
+  kept: new Set(),
   sets: [set('trot-circle', 1), set('shoulder-in', 3), set('trot-large', 0.5)],
   repeats: new Set(['work']),
 };
@@ -118,7 +120,7 @@ describe('reins that are uneven', () => {
   });
 
   test('a lesson in walk gets its rounds in walk', () => {
-    const walked = { ...composed, text: 'A walk medium\n' };
+    const walked = { ...composed, lesson: parseLesson('A walk medium\n').lesson };
     const even = { ...USUAL_WRITING, evenRounds: true };
     const of = trouble('reins-uneven', { rein: 'right', percent: 30 } as never);
     expect(mend(of, walked, even).writing!.more!.gait).toBe('walk medium');

@@ -1,6 +1,6 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { ExercisePhase } from '../exercises/exercise.ts';
-import { parseLesson } from '../notation/parse.ts';
+import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
@@ -8,7 +8,7 @@ import type { Ride } from '../ride/types.ts';
 import { worthOf } from './candidates.ts';
 import type { Composed } from './compose.ts';
 import { setsIn } from './marks.ts';
-import { profileOfFile, type Kept, type PlanRequest } from './request.ts';
+import { profileOfFile, type PlanRequest } from './request.ts';
 import type { Frame } from './timing.ts';
 import type { Writing } from './writing.ts';
 
@@ -52,10 +52,6 @@ export interface Trouble {
   readonly phase: string | null;
 }
 
-/** The lines that are kept as they stand: what the review says of them is the instructor's own affair. */
-export const keptLines = (kept: readonly Kept[]): ReadonlySet<string> =>
-  new Set(kept.flatMap((k) => k.text.split('\n')));
-
 /** A lesson written down, ridden, and looked through. */
 export interface Checked {
   readonly composed: Composed;
@@ -63,21 +59,14 @@ export interface Checked {
   readonly trouble: readonly Trouble[];
 }
 
-export function checked(
-  composed: Composed,
-  { horse }: PlanRequest,
-  kept: ReadonlySet<string>,
-): Checked {
-  const { text } = composed;
-  const parsed = parseLesson(text);
-  const ride = compileRide(parsed.lesson, profileOfFile(horse));
-  const sets = setsIn(parsed.lesson);
-  const lines = text.split('\n');
-  const trouble = reviewLesson(parsed.lesson, ride, parsed)
-    .filter((f) => f.level !== 'hint')
-    .filter((f) => !kept.has(f.line === undefined ? '' : (lines[f.line - 1] ?? '')))
+export function checked(composed: Composed, { horse }: PlanRequest): Checked {
+  const { lesson, kept } = composed;
+  const ride = compileRide(lesson, profileOfFile(horse));
+  const sets = setsIn(lesson);
+  const trouble = reviewLesson(lesson, ride)
+    .filter((f) => f.level !== 'hint' && !(f.itemId && kept.has(f.itemId)))
     .map((finding) => {
-      const item = parsed.lesson.items.find((i) => i.id === finding.itemId);
+      const item = lesson.items.find((i) => i.id === finding.itemId);
       return {
         finding,
         exercise: (finding.itemId && sets.get(finding.itemId)?.exercise) ?? null,
@@ -162,7 +151,7 @@ function longest({ phases }: Ride): string | null {
 /** Writes less, more evenly, with more straight lines or earlier breaks; chooses for fewer minutes where that does not help. */
 export function mend(
   { finding, exercise, phase }: Trouble,
-  { sets, repeats, text }: Composed,
+  { sets, repeats, lesson }: Composed,
   writing: Writing,
 ): Mended {
   const set = sets.find((s) => s.chosen.candidate.exercise.id === exercise);
@@ -190,7 +179,7 @@ export function mend(
       const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
       const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
       if (rounds > 4) return { ban: least };
-      const gait = / (trot|canter) /.test(text) ? 'trot working' : 'walk medium';
+      const gait = asksTrot(lesson) ? 'trot working' : 'walk medium';
       return { writing: { ...writing, more: { rein, rounds, gait } } };
     }
     case 'one-sided-gait':
@@ -216,6 +205,11 @@ export function mend(
       return { ban: orLeast };
   }
 }
+
+const asksTrot = ({ items }: Lesson): boolean =>
+  linesOf(items).some((line) =>
+    line.instructions.some((i) => i.form === 'trot' || i.form === 'canter'),
+  );
 
 const mostCurved = (sets: Composed['sets']): string | null =>
   sets

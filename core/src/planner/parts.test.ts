@@ -4,12 +4,13 @@ import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { letterOnTrack, lettersOf } from '../arena/arena.ts';
 import { parseLesson } from '../notation/parse.ts';
+import { printLesson } from '../notation/print.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
-import { APPROACHES } from '../lesson/document.ts';
+import { APPROACHES, type Item, type Lesson } from '../lesson/document.ts';
 import { candidatesOf, type OnOffer } from './candidates.ts';
 import { packed } from './integer.ts';
-import { setComment, setMarkIn, setsIn } from './marks.ts';
+import { markOf, setOf, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
 import { notesOf } from './notes.ts';
 import { Pen } from './pen.ts';
@@ -121,17 +122,37 @@ describe('the way round the track', () => {
 describe('the mark of a set', () => {
   test.each(EXERCISES.map((e) => [e.id, e] as const))('%s is read back', (_, e) => {
     e.rungs.forEach((_r, rung) => {
-      const text = `${setComment(e, rung)}\nA trot working\nC circle left 20\nwalk break 2 min\nB halt\n`;
-      const { lesson } = parseLesson(text);
-      expect(setMarkIn(lesson.items[0]!.before)).toEqual({ exercise: e.id, rung });
+      const { lesson: bare } = parseLesson(
+        'A trot working\nC circle left 20\nwalk break 2 min\nB halt\n',
+      );
+      const [begins, ...rest] = bare.items;
+      const marked: Lesson = {
+        ...bare,
+        items: [{ ...begins!, set: markOf(e, rung) } as Item, ...rest],
+      };
+      const { lesson } = parseLesson(printLesson(marked));
+      expect(lesson.items[0]).toMatchObject({ set: markOf(e, rung) });
+      expect(printLesson(lesson)).toBe(printLesson(marked));
+      expect(setOf(lesson.items[0]!)).toEqual({ exercise: e.id, rung });
       // The break ends it.
       expect([...setsIn(lesson).values()]).toHaveLength(2);
     });
   });
 
   test('other comments are none', () => {
-    expect(setMarkIn([' settle first', ' allowed turns-dense: small hall'])).toBeNull();
-    expect(setMarkIn(undefined)).toBeNull();
+    expect(setOf({ before: [' settle first', ' allowed turns-dense: small hall'] })).toBeNull();
+    expect(setOf({})).toBeNull();
+    const { lesson } = parseLesson('\n# soft\n# set trot-circle 2: Circle\nA trot working\n');
+    // Below another comment it stays where it was written, and is the mark all the same.
+    expect(lesson.items[0]).not.toHaveProperty('set');
+    expect(setOf(lesson.items[0]!)).toEqual({ exercise: 'trot-circle', rung: 1 });
+  });
+
+  test('in a lesson that was kept long ago it stands in a comment', () => {
+    expect(setOf({ before: ['', ' set trot-circle 3: Circle in trot, 15 m'] })).toEqual({
+      exercise: 'trot-circle',
+      rung: 2,
+    });
   });
 });
 
@@ -229,11 +250,12 @@ describe('the pen', () => {
             set: `s${i}`,
             spot: { rein: 'left', at: 'A', entry: 0, exit: 0, text: `A circle left 20 x${i + 1}` },
           }));
-          const lines = new Pen(horse, USUAL_WRITING).write(steps, byId, (c) =>
-            timeOf.get(c.candidate.id)!,
-          );
+          let made = 0;
+          const pen = new Pen(horse, USUAL_WRITING, () => `i${++made}`);
+          const items = pen.write(steps, byId, (c) => timeOf.get(c.candidate.id)!);
           let since = 0;
           let round = 0;
+          const lines = printLesson({ version: 1, items }).split('\n');
           for (const line of lines) {
             if (line.startsWith('walk break')) since = 0;
             else if (line.startsWith('A circle')) since += rounds[round++]!;

@@ -1,5 +1,8 @@
 import { breakEveryS, type HorseProfile } from '../gaits/horse.ts';
-import { setComment } from './marks.ts';
+import type { Item } from '../lesson/document.ts';
+import { allItems } from '../lesson/edits.ts';
+import { itemsIn } from './items.ts';
+import { markOf } from './marks.ts';
 import type { Step } from './placement.ts';
 import type { Chosen } from './selection.ts';
 import type { Ridden } from './spots.ts';
@@ -10,6 +13,8 @@ export type SpotsOf = (chosen: Chosen) => Ridden;
 
 /** What the ids of plain trot and plain canter begin with. */
 export const PLAIN = 'plain ';
+/** And those of what is kept. */
+export const KEPT = 'kept ';
 
 /** Once round in trot. Seconds, about. */
 const LARGE_S = 45;
@@ -29,17 +34,21 @@ export class Pen {
   /** Comes to the next round in walk, and trots only there. */
   private walksIn = true;
   private readonly mostS: number;
+  /** Lines that stand as they were changed by hand: what the review says of them is the instructor's own affair. */
+  readonly kept = new Set<string>();
 
   constructor(
     horse: HorseProfile,
     private readonly writing: Pick<Writing, 'straighten' | 'breakShare' | 'settled'>,
+    private readonly newId: () => string,
   ) {
     this.mostS = breakEveryS(horse) * writing.breakShare;
   }
 
-  write(steps: readonly Step[], sets: ReadonlyMap<string, WhyWritten>, spots: SpotsOf): string[] {
+  write(steps: readonly Step[], sets: ReadonlyMap<string, WhyWritten>, spots: SpotsOf): Item[] {
     const { straighten, settled } = this.writing;
-    const lines: string[] = [];
+    const items: Item[] = [];
+    const put = (text: string) => items.push(...itemsIn(text, this.newId));
     let marked: string | null = null;
     let last: string | null = null;
     steps.forEach(({ set, spot }, i) => {
@@ -48,7 +57,10 @@ export class Pen {
       const written = sets.get(next);
       if (!written) {
         // What is kept, or plain, is written as it stands, its change of rein before it.
-        lines.push(set === null ? this.across(spot.text) : spot.text);
+        const begins = items.length;
+        put(set === null ? this.across(spot.text) : spot.text);
+        if (set?.startsWith(KEPT))
+          for (const { id } of allItems(items.slice(begins))) this.kept.add(id);
         marked = last = set;
         if (set?.startsWith(PLAIN)) {
           this.workedS += LARGE_S;
@@ -61,7 +73,7 @@ export class Pen {
       const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
       const { seconds, endsIn } = spots(own);
       if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {
-        lines.push(`walk break ${BREAK_MIN} min`);
+        put(`walk break ${BREAK_MIN} min`);
         this.workedS = 0;
         // After it the horse walks on to the next letter, and trots there.
         this.endsIn = 'trot';
@@ -71,16 +83,19 @@ export class Pen {
       const wantsTrot = settled.includes(own.candidate.id);
       if (set === null) {
         if (wantsTrot) this.endsIn = 'trot';
-        lines.push(this.across(spot.text));
+        put(this.across(spot.text));
         return;
       }
-      if (marked !== set) lines.push(setComment(own.candidate.exercise, own.candidate.rung));
+      const { exercise, rung } = own.candidate;
+      const begins = items.length;
       if (wantsTrot && this.walksIn) {
-        lines.push('trot working, go large');
+        put('trot working, go large');
         this.workedS += LARGE_S;
       }
-      const ridden = spot.text.split('\n');
-      lines.push(...(last === set ? ridden : withNote(ridden, why)));
+      const ridden = itemsIn(spot.text, this.newId);
+      items.push(...(last === set ? ridden : withNote(ridden, why)));
+      if (marked !== set)
+        items[begins] = { ...items[begins]!, set: markOf(exercise, rung) } as Item;
       marked = last = set;
       this.endsIn = endsIn;
       this.walksIn = endsIn === 'walk';
@@ -88,11 +103,11 @@ export class Pen {
       else this.workedS += seconds + WAY_S;
       const leaves = steps[i + 1]?.set !== set;
       if (endsIn === 'trot' && (straighten === 2 || (straighten === 1 && leaves))) {
-        lines.push('go large');
+        put('go large');
         this.workedS += LARGE_S;
       }
     });
-    return lines;
+    return items;
   }
 
   /** A change of rein in the gait the horse is in. */
@@ -105,7 +120,7 @@ export class Pen {
 }
 
 /** A reason stands beside the first line that is ridden. */
-const withNote = (lines: readonly string[], note: string): string[] => {
-  const at = lines.findIndex((l) => !/^(poles|cone|barrel)\b/.test(l));
-  return lines.map((l, i) => (i === at ? `${l} -- ${note}` : l));
-};
+function withNote(items: readonly Item[], note: string): Item[] {
+  const at = items.findIndex((item) => item.kind === 'line');
+  return items.map((item, i) => (i === at && item.kind === 'line' ? { ...item, note } : item));
+}

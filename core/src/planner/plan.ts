@@ -1,13 +1,11 @@
 import type { Exercise } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
-import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { candidatesOf, type Candidate, type OnOffer } from './candidates.ts';
 import { compose, spotsFor } from './compose.ts';
 import type { Solve } from './integer.ts';
 import {
   checked,
-  keptLines,
   KEY,
   LEAST_MIN,
   mend,
@@ -92,7 +90,6 @@ export async function planLesson(
   // What is chosen for; the minutes of the lesson stay as they are.
   let room = roomIn(frame, wishes.kept);
   let selection: Selection | null = null;
-  const kept = keptLines(wishes.kept);
   let aim = await aimOfDay(shelf, request, room, solve, options);
   let last: readonly Trouble[] = [];
   let found: Found | null = null;
@@ -108,7 +105,7 @@ export async function planLesson(
     progress?.('Laying them in the arena');
     const [chosen, forAim, within] = [selection, aim, frame];
     const write = (how: Writing) =>
-      checked(compose(request, within, chosen, spots, how, forAim), request, kept);
+      checked(compose(request, within, chosen, spots, how, forAim), request);
     const look = write(writing);
     if (look.trouble.length === 0) {
       const best = longer(found, { selection, aim, look: filled(look, writing, write) });
@@ -238,7 +235,7 @@ function finished(request: PlanRequest, shelf: OnOffer, { selection, aim, look }
   const { composed } = look;
   const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
-    lesson: printLesson(parseLesson(composed.text).lesson),
+    lesson: printLesson(composed.lesson),
     aim: served ? aimSaid(served) : null,
     otherAims: served ? otherAims(shelf.candidates, served.exercise) : [],
     sets: composed.sets.map((set, i, all) =>

@@ -3,14 +3,14 @@ import type { Shelf } from '../exercises/shelf.ts';
 import { sitesOf, type Site } from '../exercises/sites.ts';
 import { stageOf } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
-import type { Item, Lesson } from '../lesson/document.ts';
+import type { Item, Lesson, SetMark } from '../lesson/document.ts';
 import { allItems, withNewIds } from '../lesson/edits.ts';
 import { parseLesson } from '../notation/parse.ts';
 import type { TryObservation } from '../observations/observation.ts';
 import { compileRide, rideFrom, standingAt, type Standing } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { brokenBy } from '../ride/restricted.ts';
-import { sameSet, setComment, setMarkIn, setName, setsIn, type SetMark } from './marks.ts';
+import { sameSet, setOf, markOf, setName, setsIn, type SetId } from './marks.ts';
 import { changesRein, rideOfPart } from './rideOfSet.ts';
 
 /** A lesson that is being ridden is changed from here on: one exercise takes the place of what is left of a set. */
@@ -20,7 +20,7 @@ export interface Offer {
   readonly because: 'held' | 'lost';
   readonly exercise: Exercise;
   readonly rung: number;
-  readonly insteadOf: SetMark;
+  readonly insteadOf: SetId;
   /** The exercise it stands for. */
   readonly planned: Exercise;
 }
@@ -130,7 +130,7 @@ function nearest({ exercise, rung, insteadOf, planned }: Offer, standing: Standi
   const { arena, horse, rider } = standing;
   const found = sitesOf(exercise, exercise.rungs[rung]!, arena).flatMap((site) => {
     if (rider.course.kind === 'track' && site.rein !== rider.course.rein) return [];
-    const items = itemsOf(site, setComment(exercise, rung), insteadOf, planned);
+    const items = itemsOf(site, markOf(exercise, rung), insteadOf, planned);
     const ride = rideFrom(standing, items);
     if (ride.faults.length > 0) return [];
     if (horse.restrictions?.some((r) => brokenBy(ride, r))) return [];
@@ -144,19 +144,19 @@ function nearest({ exercise, rung, insteadOf, planned }: Offer, standing: Standi
 const INSTEAD = /^\s*instead of ([a-z0-9-]+) (\d+)(?::|$)/;
 
 /** The lines of a site, marked as the set they are and the one they stand for. */
-function itemsOf(site: Site, mark: string, insteadOf: SetMark, planned: Exercise): Item[] {
-  const marks = [
-    mark,
-    `# instead of ${planned.id} ${insteadOf.rung + 1}: ${setName(planned, insteadOf.rung)}`,
-  ];
-  return parseLesson(`${marks.join('\n')}\n${site.text}\n`).lesson.items;
+function itemsOf(site: Site, set: SetMark, insteadOf: SetId, planned: Exercise): Item[] {
+  const name = setName(planned, insteadOf.rung);
+  const before = [` instead of ${planned.id} ${insteadOf.rung + 1}: ${name}`];
+  return parseLesson(site.text).lesson.items.map((item, i) =>
+    i === 0 ? { ...item, set, before } : item,
+  ) as Item[];
 }
 
 /** What was ridden instead of what, in the order of the lesson; each once. */
-export function swapsIn(lesson: Lesson): { planned: SetMark; ridden: SetMark }[] {
-  const found = new Map<string, { planned: SetMark; ridden: SetMark }>();
+export function swapsIn(lesson: Lesson): { planned: SetId; ridden: SetId }[] {
+  const found = new Map<string, { planned: SetId; ridden: SetId }>();
   for (const item of allItems(lesson.items)) {
-    const ridden = setMarkIn(item.before);
+    const ridden = setOf(item);
     const [, exercise, rung] =
       item.before?.map((c) => INSTEAD.exec(c)).find((m) => m !== null) ?? [];
     if (!ridden || !exercise) continue;

@@ -4,7 +4,7 @@ import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse, Session } from '@canter-book/core/observations/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { setName, type SetMark } from '@canter-book/core/planner/marks';
+import { setName, type SetId } from '@canter-book/core/planner/marks';
 import { swapsIn } from '@canter-book/core/planner/swap';
 import { clock } from '@canter-book/core/units';
 import { useShelf } from '../shelf/useShelf.ts';
@@ -85,7 +85,7 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
 /** What was ridden instead of what was planned. */
 function Changed({ lesson }: { lesson: Lesson }) {
   const { find } = useShelf().shelf;
-  const nameOf = ({ exercise, rung }: SetMark): string => {
+  const nameOf = ({ exercise, rung }: SetId): string => {
     const known = find(exercise);
     return known ? setName(known, rung) : exercise;
   };

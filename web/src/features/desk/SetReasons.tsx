@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
-import type { SetMark } from '@canter-book/core/planner/marks';
+import type { SetId } from '@canter-book/core/planner/marks';
 import { useShelf } from '../shelf/useShelf.ts';
 import { useDesk } from './deskModel.ts';
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 /** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */
-export default function SetReasons({ mark }: { mark: SetMark }) {
+export default function SetReasons({ mark }: { mark: SetId }) {
   const { approach } = useDesk().derived;
   const { find, nameOf } = useShelf().shelf;
   const exercise = find(mark.exercise);

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen } from '@testing-library/react';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
-import type { SetMark } from '@canter-book/core/planner/marks';
+import type { SetId } from '@canter-book/core/planner/marks';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
 import { DeskProvider, useDeskModel } from './deskModel.ts';
 import SetReasons from './SetReasons.tsx';
@@ -16,7 +16,7 @@ const own = {
   remarks: { 'light-rein': 'From the outside knee.' },
 };
 
-function Reasons({ text, mark }: { text: string; mark: SetMark }) {
+function Reasons({ text, mark }: { text: string; mark: SetId }) {
   const horses = [someHorse({ approach: 'stretch-first' })];
   const { model } = useDeskModel(text, horses);
   return (
@@ -26,7 +26,7 @@ function Reasons({ text, mark }: { text: string; mark: SetMark }) {
   );
 }
 
-function open(text: string, mark: SetMark) {
+function open(text: string, mark: SetId) {
   new FakeServer({ '/api/exercises': [{ id: 'x', revision: 1, exercise: own }] });
   renderIn(<Reasons text={text} mark={mark} />);
 }

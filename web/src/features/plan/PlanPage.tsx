@@ -7,7 +7,9 @@ import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/reque
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse, LessonRecord, Rider } from '@canter-book/core/observations/records';
+import type { Lesson } from '@canter-book/core/lesson/document';
 import { keptIn } from '@canter-book/core/planner/kept';
+import { setsIn } from '@canter-book/core/planner/marks';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import {
@@ -194,7 +196,7 @@ function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps
     if (!earlier) takenBefore.set(plan.lesson, record.id);
     void navigate(to(record.id));
   };
-  const selected = useMemo(() => lineOf(plan.lesson, shown), [plan.lesson, shown]);
+  const selected = useMemo(() => lineOf(lesson, shown), [lesson, shown]);
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-3">
@@ -315,11 +317,7 @@ const toggled = (list: readonly string[], id: string): string[] =>
   list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
 
 /** The first line of a set in the lesson, to stand out in the drawing. */
-function lineOf(text: string, exercise: string | null): string | null {
-  if (!exercise) return null;
-  const { lesson } = parseLesson(text);
-  return (
-    lesson.items.find((i) => i.before?.some((c) => c.trim().startsWith(`set ${exercise} `)))?.id ??
-    null
-  );
+function lineOf(lesson: Lesson, exercise: string | null): string | null {
+  const found = [...setsIn(lesson)].find(([, set]) => set.exercise === exercise);
+  return found?.[0] ?? null;
 }

@@ -41,7 +41,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
         </span>
       </div>
       <p className="text-[14px] text-soft">
-        {set.why} {set.takes}
+        {set.why} <span>{set.takes}</span>
       </p>
       {shown && (
         <div className="mt-2 space-y-2 rounded-lg bg-sand-light p-4 text-[14px]">
