@@ -33,6 +33,7 @@ const project = (name, more = {}) => ({
 export default {
   // Jest leaves a core free; on two that is half of the machine.
   maxWorkers: '100%',
+  testSequencer: '<rootDir>/tools/slowFirst.mjs',
   // Against a test that hangs: a database may open slowly on a busy machine.
   testTimeout: 120_000,
   projects: [
