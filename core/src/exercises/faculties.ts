@@ -62,3 +62,7 @@ export function givenTo(from: Trains, to: Trains): Faculty | null {
   if (shared(taken[0], given)) return taken[0]!;
   return shared(given[0], taken) ? given[0]! : null;
 }
+
+/** What of one exercise helps in another, be it a lesser thing of both. */
+export const helpsIn = (from: Trains, to: Trains): Faculty | null =>
+  givenTo(from, to) ?? facultiesOf(to).find((f) => facultiesOf(from).includes(f)) ?? null;

@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { otherRein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
-import { FACULTY_WORDS, facultiesOf, givenTo, type Faculty } from '../exercises/faculties.ts';
+import { FACULTY_WORDS, facultiesOf, helpsIn, type Faculty } from '../exercises/faculties.ts';
 import type { Scale } from '../observations/scales.ts';
 import type { Status } from './readiness.ts';
 import type { Chosen } from './selection.ts';
@@ -68,7 +68,7 @@ const ROLE_SAYS: Readonly<Record<Role, (said: string, scale: Scale) => string>> 
   aim: (said) => `The aim of the day, for ${said}`,
   further: (said) => `Takes the aim further with ${said}`,
   beside: (said, scale) => `Beside the aim, for ${scale}: ${said}`,
-  'lets go': (said) => `Lets the work go, keeps ${said}`,
+  'lets go': (said) => `Lets the work go with ${said}`,
 };
 
 /** "Prepares the aim with the bend round the inside leg; secure". */
@@ -85,7 +85,7 @@ export function reasonSaid(
 /** What a set takes from the one before it. */
 export function takesSaid(own: Exercise, before: Exercise | undefined): string {
   if (!before) return 'The first thing asked today.';
-  const given = givenTo(before, own);
+  const given = helpsIn(before, own);
   if (given) return `Takes ${FACULTY_WORDS[given]} from “${before.name}”.`;
   const [main] = facultiesOf(own);
   return main
@@ -95,6 +95,6 @@ export function takesSaid(own: Exercise, before: Exercise | undefined): string {
 
 /** What it gives to the one after it; null where that is another matter, or nothing comes after. */
 export function givesSaid(own: Exercise, after: Exercise | undefined): string | null {
-  const given = after && givenTo(own, after);
+  const given = after && helpsIn(own, after);
   return given ? FACULTY_WORDS[given] : null;
 }
