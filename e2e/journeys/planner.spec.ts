@@ -44,7 +44,7 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   await expect(page.locator('.cb-error')).toHaveCount(0);
 
   // The reasons stand beside the line; a line is changed by hand.
-  const line = page.locator('.cm-line', { hasText: ' -- For ' }).first();
+  const line = page.locator('.cm-line', { hasText: /; (secure|still being learned)/ }).first();
   await line.click();
   await expect(page.getByRole('complementary', { name: 'Why it is there' })).toBeVisible();
   // Twice: a long line is folded.
