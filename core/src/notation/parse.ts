@@ -9,13 +9,13 @@ import {
   type Item,
   type Lesson,
   type Phase,
-  type Place,
   type RepeatBlock,
   type SetMark,
 } from '../lesson/document.ts';
 import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
 import { HEADERS, partOf } from './headers.ts';
 import { FIRST_WORDS, readInstruction } from './instruction.ts';
+import { commentAt, lineKind, noteAt, readPlace, type PlaceRead } from './lineParts.ts';
 import { nearestWord } from './nearest.ts';
 import { readSetMark } from './setMark.ts';
 
@@ -111,13 +111,22 @@ class Reader {
     }
     const [word = '', rest = ''] = splitFirst(line.body);
     const known = word.toLowerCase();
-    if (Object.hasOwn(HEADERS, known)) this.readHeader(known, rest, line);
-    else if (known === 'phase') this.readPhase(rest, line);
-    else if (known === 'repeat') this.readRepeat(rest, line);
-    else if (known === 'corners') this.readCorners(rest, line);
-    else if (Object.hasOwn(GROUND, known)) this.readGround(known as GroundItem['what'], rest, line);
-    else if (line.body === '}') this.closeRepeat(line);
-    else this.readMovement(line);
+    switch (lineKind(line.body)) {
+      case 'header':
+        return this.readHeader(known, rest, line);
+      case 'phase':
+        return this.readPhase(rest, line);
+      case 'repeat':
+        return this.readRepeat(rest, line);
+      case 'corners':
+        return this.readCorners(rest, line);
+      case 'ground':
+        return this.readGround(known as GroundItem['what'], rest, line);
+      case 'close':
+        return this.closeRepeat(line);
+      default:
+        this.readMovement(line);
+    }
   }
 
   private readHeader(word: string, rest: string, line: Cut) {
@@ -209,15 +218,12 @@ class Reader {
   }
 
   private readMovement(line: Cut) {
-    const noteAt = /(?:^|\s)--/.exec(line.body)?.index;
-    const said = noteAt === undefined ? line.body : line.body.slice(0, noteAt);
-    const note =
-      noteAt === undefined
-        ? ''
-        : line.body
-            .slice(noteAt)
-            .replace(/^\s*--/, '')
-            .trim();
+    const begins = noteAt(line.body);
+    const said = line.body.slice(0, begins);
+    const note = line.body
+      .slice(begins)
+      .replace(/^\s*--/, '')
+      .trim();
     const leaving = LEAVE.exec(said.trim());
     const { place, length } = leaving ? leavingAt(leaving[1]!) : readPlace(said);
     const tokens = tokenize(leaving ? 'leave' : said.slice(length), line.column + length);
@@ -319,16 +325,15 @@ const GROUND: Readonly<Record<GroundItem['what'], { form: RegExp; example: strin
   barrel: { form: /^(?<letter>[a-z])$/i, example: 'barrel X' },
 };
 
-/** Comments begin at a # outside quotation marks. Trailing spaces say nothing and are dropped. */
+/** Trailing spaces say nothing and are dropped. */
 function cut(raw: string, number: number): Cut {
-  const at = /^(?:[^"#]|"[^"]*"|"(?![^"]*"))*?#/.exec(raw);
-  const end = at ? at[0].length - 1 : raw.length;
+  const end = commentAt(raw);
   const body = raw.slice(0, end).trim();
   return {
     number,
     body,
     column: raw.length - raw.trimStart().length + 1,
-    comment: at ? raw.slice(end + 1).trimEnd() : undefined,
+    comment: end < raw.length ? raw.slice(end + 1).trimEnd() : undefined,
     raw: raw.trim(),
   };
 }
@@ -344,32 +349,13 @@ function splitFirst(text: string): [string, string] {
   return space < 0 ? [text, ''] : [text.slice(0, space), text.slice(space).trim()];
 }
 
-const PLACE = /^(?:([a-z](?:-[a-z])+)|([a-z])\.\.([a-z])|([a-z])\/([a-z])|([a-z]))(?=[\s,]|$)/i;
 const LEAVE = /^leave\s+([a-z])$/i;
-
-interface PlaceRead {
-  place: Place | null;
-  /** Characters it takes. */
-  length: number;
-}
 
 /** `leave A` names its place after the word. */
 const leavingAt = (letter: string): PlaceRead => ({
   place: { kind: 'at', letter: letter.toUpperCase() },
   length: 0,
 });
-
-/** The place a line begins with. */
-function readPlace(said: string): PlaceRead {
-  const found = PLACE.exec(said);
-  if (!found) return { place: null, length: 0 };
-  const [whole, route, from, to, a, b, at] = found.map((part) => part?.toUpperCase());
-  const length = whole!.length;
-  if (route) return { place: { kind: 'route', letters: route.split('-').slice(0, 8) }, length };
-  if (from) return { place: { kind: 'along', from, to: to! }, length };
-  if (a) return { place: { kind: 'between', letters: [a, b!] }, length };
-  return { place: { kind: 'at', letter: at! }, length };
-}
 
 /** The instructions between commas. A line with a place alone has none. */
 function splitAtCommas(tokens: readonly Token[]): { tokens: Token[]; column: number }[] {

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { api, problemOf, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
+import { api, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
@@ -63,11 +64,7 @@ export function BookFile() {
         </FilePick>
         {taking.isLoading && <span role="status">Reading …</span>}
       </div>
-      {taking.error && (
-        <p role="alert" className="mt-3 text-madder">
-          ✕ {problemOf(taking.error).title}. {problemOf(taking.error).detail}
-        </p>
-      )}
+      <Failed error={taking.error} className="mt-3" />
       {report && (
         <div className="mt-4 rounded-lg border border-line bg-page p-4">
           <p className={report.of.whole ? 'text-bottle' : 'text-madder'}>

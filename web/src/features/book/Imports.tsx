@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { problemOf, useImportsQuery, useUndoImportMutation, type Import } from '../../api/api.ts';
+import { useImportsQuery, useUndoImportMutation, type Import } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { longDate } from '../../app/dates.ts';
 import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -33,11 +34,7 @@ export function Imports() {
           </li>
         ))}
       </ul>
-      {undoing.error && (
-        <p role="alert" className="mt-2 text-madder">
-          ✕ {problemOf(undoing.error).title}. {problemOf(undoing.error).detail}
-        </p>
-      )}
+      <Failed error={undoing.error} className="mt-2" />
       <Confirm
         open={asked !== null}
         title={`Undo the import of ${asked?.source ?? ''}?`}

@@ -9,12 +9,8 @@ import {
 } from '@canter-book/core/formats/cells';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/observations/records';
-import {
-  problemOf,
-  useAddSessionsMutation,
-  useHorsesQuery,
-  useRidersQuery,
-} from '../../api/api.ts';
+import { useAddSessionsMutation, useHorsesQuery, useRidersQuery } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { saveFile } from '../../app/files.ts';
 import { newId } from '../../app/newId.ts';
 import { counted } from '../../app/words.ts';
@@ -178,11 +174,7 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
               </Button>
             </div>
           )}
-          {adding.error && (
-            <p role="alert" className="text-madder">
-              ✕ {problemOf(adding.error).title}. {problemOf(adding.error).detail}
-            </p>
-          )}
+          <Failed error={adding.error} />
           {done ? (
             <p role="status" className="font-bold text-bottle">
               ✓ {counted(done.added, one)} imported.

@@ -13,13 +13,13 @@ import type { Scale } from '@canter-book/core/observations/scales';
 import { doneIn } from '@canter-book/core/planner/history';
 import { tomorrowOf, type Tomorrow } from '@canter-book/core/planner/tomorrow';
 import {
-  problemOf,
   useAddObservationsMutation,
   useHorseQuery,
   useObservationsQuery,
   useRidersQuery,
   useSessionQuery,
 } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
@@ -104,11 +104,7 @@ export default function Debrief() {
         </>
       }
     >
-      {adding.error && (
-        <p role="alert" className="px-7 pt-4 text-madder">
-          ✕ {problemOf(adding.error).title}. {problemOf(adding.error).detail}
-        </p>
-      )}
+      <Failed error={adding.error} className="px-7 pt-4" />
       <div className="grid gap-8 p-5 md:p-7 lg:grid-cols-[auto_1fr]">
         <section aria-labelledby="marks">
           <h2 id="marks" className="mb-3 text-lg">

@@ -1,7 +1,8 @@
 import type { Next } from '@canter-book/core/observations/next';
 import type { Session } from '@canter-book/core/observations/records';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
-import { problemOf, useSaveSessionMutation } from '../../api/api.ts';
+import { useSaveSessionMutation } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 
 const CHOICES: readonly (readonly [Next, string])[] = [
   ['on', 'the next step'],
@@ -47,11 +48,7 @@ export function NextSets({ session, lines }: NextSetsProps) {
           </li>
         ))}
       </ul>
-      {saving.error && (
-        <p role="alert" className="text-madder">
-          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
-        </p>
-      )}
+      <Failed error={saving.error} />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Session } from '@canter-book/core/observations/records';
-import { problemOf, useSaveSessionMutation } from '../../api/api.ts';
+import { useSaveSessionMutation } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
@@ -40,11 +41,7 @@ export function Words({ session }: { session: Session }) {
           />
         )}
       </Field>
-      {saving.error && (
-        <p role="alert" className="text-madder">
-          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
-        </p>
-      )}
+      <Failed error={saving.error} />
       <div className="flex items-center gap-3">
         <Button type="submit" disabled={!changed || saving.isLoading}>
           Save

@@ -5,7 +5,8 @@ import { horseSchema, type Horse } from '@canter-book/core/observations/records'
 import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
-import { problemOf, useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
+import { useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { DatedLimits } from './DatedLimits.tsx';
@@ -192,11 +193,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
           {(field) => <TextArea {...field} {...register('notes')} />}
         </Field>
       </div>
-      {saving.error && (
-        <p role="alert" className="text-madder sm:col-span-2">
-          ✕ {problemOf(saving.error).title}. {problemOf(saving.error).detail}
-        </p>
-      )}
+      <Failed error={saving.error} className="sm:col-span-2" />
       <div className="flex gap-2 sm:col-span-2">
         <Button type="submit" disabled={saving.isLoading}>
           {saving.isLoading ? 'Saving …' : 'Save'}

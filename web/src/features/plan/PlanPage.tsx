@@ -2,41 +2,24 @@ import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
 import type { WayOut } from '@canter-book/core/planner/noLesson';
-import type { Plan } from '@canter-book/core/planner/plan';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
-import type { PlannedSet } from '@canter-book/core/planner/reasons';
-import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse, LessonRecord, Rider } from '@canter-book/core/observations/records';
-import type { Lesson } from '@canter-book/core/lesson/document';
 import { keptIn } from '@canter-book/core/planner/kept';
-import { setsIn } from '@canter-book/core/planner/marks';
-import { parseLesson } from '@canter-book/core/notation/parse';
-import { compileRide } from '@canter-book/core/ride/compile';
 import {
   useHorseQuery,
   useLessonQuery,
   useOwnExercisesQuery,
   useRidersQuery,
-  useSaveLessonMutation,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
-import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
-import { usePlayer } from '../arena/player.ts';
-import { recordOf } from '../desk/lessonRecord.ts';
-import { Shares } from './Shares.tsx';
-import { SetStrip } from './SetStrip.tsx';
-import { AimOfDay } from './AimOfDay.tsx';
-import { PlannedSetCard } from './PlannedSetCard.tsx';
 import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
 import { WishesForm } from './WishesForm.tsx';
 import { remember, remembered, wishesOf, type Wished } from './wishes.ts';
 import { today } from '../../app/dates.ts';
+import { Proposed } from './Proposed.tsx';
 
 /** A lesson proposed for one horse today: made at once, changed by wishes, taken to the desk or the ringside. */
 export default function PlanPage() {
@@ -154,170 +137,4 @@ function wishedFor({ change }: WayOut): Partial<Wished> {
     ...(notToday && { notToday }),
     ...(arena && { arena: `${arena.widthM} × ${arena.lengthM}` }),
   };
-}
-
-/** Proposals that became lessons while this page was open, by their text. */
-const takenBefore = new Map<string, string>();
-
-interface ProposedProps {
-  plan: Plan;
-  horse: Horse;
-  rider: Rider | null;
-  /** The lesson it takes the place of; null for a new one. */
-  earlier: LessonRecord | null;
-  wished: Wished;
-  onWish(change: Partial<Wished>): void;
-}
-
-const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
-  { name: 'warm-up', title: 'Warm-up' },
-  { name: 'work', title: 'Work' },
-  { name: 'stretch', title: 'Stretch' },
-];
-
-function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps) {
-  const navigate = useNavigate();
-  const [save, saving] = useSaveLessonMutation();
-  const [shown, setShown] = useState<string | null>(null);
-  const { lesson, profile, ride } = useMemo(() => {
-    const read = parseLesson(plan.lesson).lesson;
-    const ridden = profileOf(horse, today());
-    return { lesson: read, profile: ridden, ride: compileRide(read, ridden) };
-  }, [plan.lesson, horse]);
-  const player = usePlayer(ride.totals.seconds);
-  const take = async (to: (id: string) => string) => {
-    // The same proposal taken twice is one lesson.
-    const taken = takenBefore.get(plan.lesson);
-    if (!earlier && taken) return void navigate(to(taken));
-    const made = recordOf(plan.lesson, horse.id, newId);
-    const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
-    const saved = await save(record);
-    if (saved.error) return;
-    if (!earlier) takenBefore.set(plan.lesson, record.id);
-    void navigate(to(record.id));
-  };
-  const selected = useMemo(() => lineOf(lesson, shown), [lesson, shown]);
-  return (
-    <>
-      <div className="mb-4 flex flex-wrap items-center gap-3">
-        <Button
-          disabled={saving.isLoading}
-          onClick={() => void take((id) => `/ringside?${searchFor(id, horse, rider)}`)}
-        >
-          Take to the ringside
-        </Button>
-        <Button
-          look="quiet"
-          disabled={saving.isLoading}
-          onClick={() => void take((id) => `/desk/${id}`)}
-        >
-          Open at the desk
-        </Button>
-        <span className="text-[13px] text-soft">
-          {plan.gap < 0.0005
-            ? 'the best choice'
-            : `within ${(100 * plan.gap).toFixed(1)} % of the best choice`}
-          {' · '}
-          {counted(ride.movements.filter((m) => m.act !== -1).length, 'movement')}
-          {' · '}
-          <b className="text-ink">{Math.round(ride.totals.seconds / 60)} min in all</b>
-        </span>
-      </div>
-      {plan.aim && (
-        <AimOfDay aim={plan.aim} others={plan.otherAims} onAim={(aim) => onWish({ aim })} />
-      )}
-      {saving.error && (
-        <p role="alert" className="mb-3 text-madder">
-          ✕ The lesson could not be kept. Try it again.
-        </p>
-      )}
-      {plan.notes.length > 0 && (
-        <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 font-book text-[15px]">
-          {plan.notes.map((note) => (
-            <li key={note}>{note}</li>
-          ))}
-        </ul>
-      )}
-      <Shares ride={ride} horse={profile} />
-      <SetStrip
-        key={plan.lesson}
-        sets={plan.sets}
-        lesson={lesson}
-        horse={profile}
-        aim={plan.aim?.exercise ?? null}
-        shown={shown}
-        onShow={setShown}
-      />
-      <details className="mb-5">
-        <summary className="text-[14px] font-bold">The whole lesson in one drawing</summary>
-        <ArenaDrawing
-          ride={ride}
-          player={player}
-          selectedItem={selected}
-          className="mt-2 w-full max-w-3xl"
-        />
-      </details>
-      {PHASES.map(({ name, title }) => {
-        const sets = plan.sets.filter((s) => s.phase === name);
-        if (sets.length === 0) return null;
-        return (
-          <section key={name} aria-labelledby={`phase-${name}`} className="mb-6">
-            <h2 id={`phase-${name}`} className="mb-2 flex items-baseline gap-3 text-xl">
-              {title}
-              <span className="tabular font-mono text-[14px] text-soft">
-                {sets.reduce((m, s) => m + s.minutes, 0)} min
-              </span>
-            </h2>
-            <ol className="divide-y divide-line border-y border-line">
-              {sets.map((set) => (
-                <PlannedSetCard
-                  key={set.exercise}
-                  set={set}
-                  objective={plan.objective}
-                  shown={shown === set.exercise}
-                  pinned={wished.mustHave.includes(set.exercise)}
-                  onShow={() => setShown(shown === set.exercise ? null : set.exercise)}
-                  onPin={() => onWish({ mustHave: toggled(wished.mustHave, set.exercise) })}
-                  onNotToday={() =>
-                    onWish({
-                      notToday: [...wished.notToday, set.exercise],
-                      mustHave: wished.mustHave.filter((m) => m !== set.exercise),
-                    })
-                  }
-                  onSwap={(other) =>
-                    onWish({
-                      notToday: [...wished.notToday, set.exercise],
-                      mustHave: [...wished.mustHave.filter((m) => m !== set.exercise), other],
-                    })
-                  }
-                />
-              ))}
-            </ol>
-          </section>
-        );
-      })}
-      <details className="mb-6">
-        <summary className="font-bold">Left out, and why ({plan.leftOut.length})</summary>
-        <ul className="mt-2 space-y-1.5 text-[14px]">
-          {plan.leftOut.map((l) => (
-            <li key={l.exercise}>
-              <b>{l.name}.</b> {l.why}
-            </li>
-          ))}
-        </ul>
-      </details>
-    </>
-  );
-}
-
-const searchFor = (lesson: string, horse: Horse, rider: Rider | null): string =>
-  String(new URLSearchParams({ lesson, horse: horse.id, ...(rider && { rider: rider.id }) }));
-
-const toggled = (list: readonly string[], id: string): string[] =>
-  list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
-
-/** The first line of a set in the lesson, to stand out in the drawing. */
-function lineOf(lesson: Lesson, exercise: string | null): string | null {
-  const found = [...setsIn(lesson)].find(([, set]) => set.exercise === exercise);
-  return found?.[0] ?? null;
 }

@@ -83,6 +83,21 @@ describe('the text of a lesson', () => {
     expect(container.querySelectorAll('.cb-phase')).toHaveLength(1);
   });
 
+  test('is coloured as it is read: a name is a name, a comment begins outside of it', () => {
+    const { container } = open(
+      'lesson "Trot # 2 -- at A" # for a windy day\npoles 3 at B # near the gate\nA trot working -- ask "soft" # now\n',
+    );
+    expect(texts(container, '.cb-comment')).toEqual([
+      '# for a windy day',
+      '# near the gate',
+      '# now',
+    ]);
+    expect(texts(container, '.cb-head')).toEqual(['lesson', 'poles']);
+    expect(texts(container, '.cb-pace')).toEqual(['trot', 'working']);
+    expect(texts(container, '.cb-note').map((t) => t!.trim())).toEqual(['-- ask "soft"']);
+    expect(texts(container, '.cb-place')).toEqual(['B', 'A']);
+  });
+
   test('has its figures in the margin, its mistakes underlined and its slips below', () => {
     const { container, notes } = open();
     expect(texts(container, '.cb-figures')).toEqual(expect.arrayContaining(['60 m · 22 strides']));

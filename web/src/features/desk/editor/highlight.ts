@@ -6,10 +6,10 @@ import {
   type DecorationSet,
   type ViewUpdate,
 } from '@codemirror/view';
-import { tokenize } from '@canter-book/core/forms/tokens';
+import { tokenize, type Token } from '@canter-book/core/forms/tokens';
 import { FORM_WORDS } from '@canter-book/core/forms/table';
 import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
-import { KEYWORDS } from '@canter-book/core/notation/parse';
+import { commentAt, lineKind, noteAt, readPlace } from '@canter-book/core/notation/lineParts';
 
 const mark = (name: string) => Decoration.mark({ class: `cb-${name}` });
 const MARKS = {
@@ -35,36 +35,35 @@ const PACES = new Set([
   'lengthened',
 ]);
 const KNOWN = new Set([...FORM_WORDS, ...BESIDE_WORDS]);
-const HEADS: ReadonlySet<string> = new Set(KEYWORDS);
 
 /** The parts of one line with their marks, in order. */
-function marksOf(text: string): [number, number, Decoration][] {
-  const hash = text.indexOf('#');
-  const comment = hash >= 0 && !text.slice(0, hash).includes('"') ? hash : text.length;
-  const dashes = /(^|\s)--/.exec(text.slice(0, comment));
-  const note = dashes ? dashes.index : comment;
+export function marksOf(text: string): [number, number, Decoration][] {
+  const comment = commentAt(text);
+  const body = text.slice(0, comment);
+  const begins = body.length - body.trimStart().length;
+  const kind = lineKind(body);
+  const isRidden = kind === 'movement';
+  // Only what is ridden has a place and a note.
+  const note = isRidden ? noteAt(body) : comment;
+  const place = isRidden ? readPlace(body.slice(begins, note)).length : 0;
   const found: [number, number, Decoration][] = [];
-  const place = /^\s*([a-z](?:(?:-|\.\.|\/)[a-z])*)(?=[\s,]|$)/i.exec(text.slice(0, note));
-  const from = place ? place[0].length : 0;
-  if (place) found.push([from - place[1]!.length, from, MARKS.place]);
-  for (const token of tokenize(text.slice(from, note), from)) {
-    const style =
-      HEADS.has(token.text) && found.length === 0
-        ? MARKS.head
-        : PACES.has(token.text)
-          ? MARKS.pace
-          : KNOWN.has(token.text)
-            ? MARKS.word
-            : ['number', 'times', 'series'].includes(token.kind)
-              ? MARKS.number
-              : /^[a-z]$/.test(token.text)
-                ? MARKS.place
-                : null;
+  if (place > 0) found.push([begins, begins + place, MARKS.place]);
+  // What stands in quotation marks is a name, whatever its words.
+  const said = body.slice(0, note).replace(/"[^"]*"?/g, (name) => ' '.repeat(name.length));
+  for (const token of tokenize(said.slice(begins + place), begins + place)) {
+    const style = !isRidden && token.column === begins ? MARKS.head : styleOf(token);
     if (style) found.push([token.column, token.endColumn, style]);
   }
   if (note < comment) found.push([note, comment, MARKS.note]);
   if (comment < text.length) found.push([comment, text.length, MARKS.comment]);
   return found;
+}
+
+function styleOf({ text, kind }: Token): Decoration | null {
+  if (PACES.has(text)) return MARKS.pace;
+  if (KNOWN.has(text)) return MARKS.word;
+  if (['number', 'times', 'series'].includes(kind)) return MARKS.number;
+  return /^[a-z]$/.test(text) ? MARKS.place : null;
 }
 
 function decorate(view: EditorView): DecorationSet {

@@ -4,6 +4,7 @@ import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
 import type { Finding } from '@canter-book/core/review/finding';
 import { Slip, type SlipAnswers } from '../Slip.tsx';
+import { TextWidget } from './textWidget.ts';
 
 /** What the desk writes beside and below the lines: figures, slips, underlines, the line being ridden. */
 export interface Annotations extends SlipAnswers {
@@ -15,21 +16,6 @@ export interface Annotations extends SlipAnswers {
 }
 
 export const annotate = StateEffect.define<Annotations>();
-
-class Figures extends WidgetType {
-  constructor(private readonly text: string) {
-    super();
-  }
-  override eq(other: Figures): boolean {
-    return other.text === this.text;
-  }
-  override toDOM(): HTMLElement {
-    const span = document.createElement('span');
-    span.className = 'cb-figures';
-    span.textContent = this.text;
-    return span;
-  }
-}
 
 /** An equal widget takes over the element of the one before: what draws it goes with the element. */
 const rootOf = new WeakMap<HTMLElement, Root>();
@@ -103,7 +89,10 @@ function build(
   if (ridden) ranges.push(RIDDEN.range(ridden.from));
   for (const [n, text] of notes.margin) {
     const line = lineOf(n);
-    if (line) ranges.push(Decoration.widget({ widget: new Figures(text), side: 1 }).range(line.to));
+    if (line)
+      ranges.push(
+        Decoration.widget({ widget: new TextWidget('cb-figures', text), side: 1 }).range(line.to),
+      );
   }
   for (const finding of notes.findings) {
     const line = lineOf(finding.line);

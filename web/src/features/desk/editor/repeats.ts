@@ -1,5 +1,6 @@
 import { StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
-import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
+import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
+import { TextWidget } from './textWidget.ts';
 import { timesInWords } from '../timesInWords.ts';
 
 /**
@@ -9,24 +10,6 @@ import { timesInWords } from '../timesInWords.ts';
 
 const OPENS = /^(\s*)(repeat\s+(\d+)\s*\{)\s*(#.*)?$/i;
 const CLOSES = /^(\s*)(\})\s*(#.*)?$/;
-
-class Words extends WidgetType {
-  constructor(private readonly text: string) {
-    super();
-  }
-  override eq(other: Words): boolean {
-    return other.text === this.text;
-  }
-  override toDOM(): HTMLElement {
-    const span = document.createElement('span');
-    span.className = 'cb-times';
-    span.textContent = this.text;
-    return span;
-  }
-  override ignoreEvent(): boolean {
-    return false;
-  }
-}
 
 const lineIn = (depth: number, part: 'open' | 'inner' | 'close') =>
   Decoration.line({
@@ -47,7 +30,7 @@ function bracketsOf({ doc, selection }: EditorState): DecorationSet {
     ranges.push(lineIn(depth, opens ? 'open' : closes ? 'close' : 'inner').range(from));
     const [, indent, written] = opens || closes || [];
     if (indent !== undefined && written && n !== inHand) {
-      const widget = new Words(opens ? timesInWords(Number(opens[3])) : '');
+      const widget = new TextWidget('cb-times', opens ? timesInWords(Number(opens[3])) : '');
       const at = from + indent.length;
       ranges.push(Decoration.replace({ widget }).range(at, at + written.length));
     }

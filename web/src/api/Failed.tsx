@@ -1,0 +1,18 @@
+import { problemOf } from './api.ts';
+
+interface FailedProps {
+  /** Of a mutation; nothing is said without one. */
+  error: unknown;
+  className?: string;
+}
+
+/** Why something could not be kept, in the words of the server. */
+export function Failed({ error, className = '' }: FailedProps) {
+  if (!error) return null;
+  const { title, detail } = problemOf(error);
+  return (
+    <p role="alert" className={`text-madder ${className}`}>
+      ✕ {title}. {detail}
+    </p>
+  );
+}
