@@ -132,7 +132,7 @@ export const bending = chain({
       faults: [FAULTS.overbent, FAULTS.driftsOut, FAULTS.fallsIn],
     }),
     exercise({
-      id: 'serpentine-four',
+      id: 'serpentine-five',
       name: 'Serpentine of five loops',
       purpose: 'More loops, quicker changes of bend; the tempo stays.',
       builds: { suppleness: 4, straightness: 1, collection: 1 },

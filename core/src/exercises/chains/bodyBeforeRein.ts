@@ -71,7 +71,7 @@ export const bodyBeforeRein = chain({
       faculties: ['bend', 'shoulders'],
       stage: 3,
       gaits: ['walk', 'trot'],
-      template: 'barrel X\nE walk medium, spiral in left 20 to 10\nspiral out left 10 to 20',
+      template: 'barrel X\nE walk medium, spiral in left 20 to 6\nspiral out left 6 to 20',
       rungs: [
         rung('in walk'),
         rung(

@@ -28,7 +28,7 @@ export const legYield = chain({
       phases: ['warm-up'],
       checks: ['steps sideways'],
       template:
-        'B walk medium, turn on forehand left 180\nwalk medium, go large\nB turn on forehand right 180\nwalk medium',
+        'B walk medium, turn on forehand right 180\nwalk medium, go large\nB turn on forehand left 180\nwalk medium',
       rungs: [
         rung('half a turn, both ways'),
         rung(
@@ -36,7 +36,7 @@ export const legYield = chain({
           {},
           {
             template:
-              'B walk medium, halt 3 s, turn on forehand left 180\nwalk medium, go large\nB halt 3 s, turn on forehand right 180\nwalk medium',
+              'B walk medium, halt 3 s, turn on forehand right 180\nwalk medium, go large\nB halt 3 s, turn on forehand left 180\nwalk medium',
             stage: 2,
           },
         ),

@@ -57,7 +57,7 @@ export const poles = chain({
         ),
       ],
       load: 2,
-      needs: { exercises: ['walk-poles'] },
+      needs: { exercises: ['corner-pole'] },
       aids: POLES,
       good: {
         measure: 'Poles crossed in the middle',
@@ -88,7 +88,7 @@ export const poles = chain({
         ),
       ],
       load: 2,
-      needs: { exercises: ['staggered-poles'] },
+      needs: { exercises: ['walk-poles'] },
       aids: POLES,
       good: { measure: 'Corners with bend, counted', threshold: 'Three of four.' },
       leaveWhen: 'The corner after it is as deep without the pole.',

@@ -106,7 +106,7 @@ export const sideways = chain({
       builds: { suppleness: 5, collection: 3, impulsion: 1 },
       stage: 5,
       gaits: ['trot'],
-      template: 'A trot working, centre line\nD-R half-pass right\nR trot working',
+      template: 'A trot collected, centre line\nD-R half-pass right\nR trot working',
       rungs: [
         rung('D to R', {}, { leastLengthM: 60 }),
         rung(
@@ -114,7 +114,7 @@ export const sideways = chain({
           {},
           {
             leastLengthM: 60,
-            template: 'A trot working, centre line\nD-B half-pass right\nB trot working',
+            template: 'A trot collected, centre line\nD-B half-pass right\nB trot working',
           },
         ),
       ],
@@ -134,19 +134,19 @@ export const sideways = chain({
       builds: { suppleness: 5, collection: 3 },
       stage: 6,
       gaits: ['trot'],
-      template: 'K trot working\nF-I half-pass left\nC trot working, track left',
+      template: 'K trot collected\nF-I half-pass left\nC trot working, track left',
       rungs: [
         rung(
           'shallow, to G',
           {},
-          { template: 'K trot working\nF-G half-pass left\nC trot working, track left' },
+          { template: 'K trot collected\nF-G half-pass left\nC trot working, track left' },
         ),
         rung('to I'),
         rung(
           'steep, to X',
           {},
           {
-            template: 'K trot working\nF-X half-pass left\nC trot working, track left',
+            template: 'K trot collected\nF-X half-pass left\nC trot working, track left',
             stage: 7,
             leastLengthM: 60,
           },
@@ -172,7 +172,7 @@ export const sideways = chain({
       stage: 7,
       gaits: ['trot'],
       template:
-        'A trot working, centre line\nD zigzag {size} to G\nC trot working, track left\nH walk free, long rein\nK walk medium, retake',
+        'A trot collected, centre line\nD zigzag {size} to G\nC trot working, track left\nH walk free, long rein\nK walk medium, retake',
       rungs: [
         rung('4 m each way', { size: '4-8-4' }),
         rung('5 m each way', { size: '5-10-5' }, { leastLengthM: 60 }),

@@ -77,8 +77,19 @@ export const squareCanter = chain({
       stage: 6,
       gaits: ['canter'],
       template:
-        'A trot working, circle left 20\nA canter collected, circle left {size}\ncanter working, circle left 20\nA trot working, circle left 20',
-      rungs: [rung('10 m', { size: 10 }), rung('8 m', { size: 8 }, { stage: 7 })],
+        'A trot working, circle left 20\nA canter collected\nB working pirouette left 90\nE canter working, track left\nA trot working, circle left 20',
+      rungs: [
+        rung('on a circle of three metres'),
+        rung(
+          'around the inside hind',
+          {},
+          {
+            stage: 7,
+            template:
+              'A trot working, circle left 20\nA canter collected\nB canter pirouette left 90\nE canter working, track left\nA trot working, circle left 20',
+          },
+        ),
+      ],
       load: 5,
       collectedS: 16,
       needs: { exercises: ['square-canter-turns'], scales: { collection: 5.5 } },

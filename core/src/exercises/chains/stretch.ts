@@ -160,7 +160,7 @@ export const stretch = chain({
       needs: { exercises: ['stretch-circle'], scales: { suppleness: 5 } },
       aids: STRETCH,
       good: { measure: 'Form of the stretch', threshold: 'Reaching on the whole diagonal.' },
-      leaveWhen: 'The poll is the highest point of a low neck no more than once needed.',
+      leaveWhen: 'Both diagonals with the nose in front; at the first hurried step, sooner.',
       repair: 'stretch-circle',
       faults: [FAULTS.curls, FAULTS.loosesRein],
       remarks: {

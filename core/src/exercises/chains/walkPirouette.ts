@@ -57,15 +57,15 @@ export const walkPirouette = chain({
       stage: 4,
       gaits: ['walk'],
       template:
-        'K walk medium\nF-B walk collected\nB walk medium\nH-E walk collected\nE walk medium',
+        'K walk medium\nF-M collect 4 forward 12\nM walk medium\nH-K collect 4 forward 12\nK walk medium',
       rungs: [
-        rung('half a side each'),
+        rung('four steps, then on'),
         rung(
-          'the whole of each side',
+          'again after eight',
           {},
           {
             template:
-              'K walk medium\nF-M walk collected\nM walk medium\nH-K walk collected\nK walk medium',
+              'K walk medium\nF-M collect 4 forward 8\nM walk medium\nH-K collect 4 forward 8\nK walk medium',
           },
         ),
       ],
@@ -104,7 +104,7 @@ export const walkPirouette = chain({
       stage: 6,
       gaits: ['walk'],
       template:
-        'A walk medium\nB walk collected, walk pirouette left 180\nF walk medium, go large\nB walk collected, walk pirouette right 180\nM walk medium',
+        'A walk medium\nF walk collected\nB walk pirouette left 180\nF walk medium, go large\nM walk collected\nB walk pirouette right 180\nM walk medium',
       rungs: [
         rung(
           'from medium walk',
@@ -137,7 +137,7 @@ export const walkPirouette = chain({
       stage: 6,
       gaits: ['walk', 'canter'],
       template:
-        'A walk medium\nB walk collected, walk pirouette left 180\nF walk medium\nK trot working\nM-X-K change rein\nA canter working, circle left 20\nA trot working',
+        'A walk medium\nF walk collected\nB walk pirouette left 180, then counter-canter\nK-X-M change rein\nC trot working, circle left 20',
       rungs: [rung('left turn, left lead')],
       load: 4,
       parts: ['walk-pirouette-half'],
