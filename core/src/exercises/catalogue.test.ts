@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES } from '../lesson/document.ts';
+import { parseLesson } from '../notation/parse.ts';
+import { printLesson } from '../notation/print.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { CHAINS, EXERCISES, findExercise } from './catalogue.ts';
@@ -38,6 +40,19 @@ describe('the shelf', () => {
     expect(facultiesOf(own)).toEqual(['soften']);
     expect(givenTo(own, findExercise('quiet-contact')!)).toBe('soften');
     expect(givenTo(own, findExercise('trot-large')!)).toBeNull();
+  });
+
+  test('no two exercises have a rung that is ridden alike', () => {
+    const ridden = new Map<string, string>();
+    for (const e of EXERCISES) {
+      for (const rung of e.rungs) {
+        for (const { text } of sitesOf(e, rung, LONG_ARENA)) {
+          const alike = printLesson(parseLesson(text).lesson);
+          expect([e.id, ridden.get(alike) ?? e.id]).toEqual([e.id, e.id]);
+          ridden.set(alike, e.id);
+        }
+      }
+    }
   });
 
   test('the prerequisites name what is there, and never go round in a circle', () => {

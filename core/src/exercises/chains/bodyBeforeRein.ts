@@ -46,10 +46,10 @@ export const bodyBeforeRein = chain({
       gaits: ['walk', 'trot'],
       phases: ['warm-up', 'work'],
       checks: ['steps sideways', 'soft in the hand'],
-      template: 'E walk medium, square left 20\nK walk medium',
+      template: 'E walk medium, square left 15\nK walk medium',
       rungs: [
         rung('walk'),
-        rung('trot', {}, { stage: 3, template: 'E trot working, square left 20\nK trot working' }),
+        rung('trot', {}, { stage: 3, template: 'E trot working, square left 15\nK trot working' }),
       ],
       load: 2,
       needs: { exercises: ['turn-without-reins'] },
@@ -127,7 +127,7 @@ export const bodyBeforeRein = chain({
       stage: 3,
       gaits: ['canter'],
       template:
-        '{at} trot working, circle left 20\n{at} canter working, circle left {size} x2\n{at} trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter working, circle left {size} x2, give and retake at half\n{at} trot working, circle left 20',
       at: ['E', 'B'],
       rungs: [rung('20 m', { size: 20 }), rung('15 m', { size: 15 }, { stage: 5 })],
       load: 3,

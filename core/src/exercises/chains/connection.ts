@@ -58,7 +58,7 @@ export const connection = chain({
       at: ['F', 'H'],
       rungs: [
         rung('2 asked, 6 soft', { held: 2, soft: 6 }),
-        rung('3 asked, 5 soft', { held: 3, soft: 5 }),
+        rung('3 asked, 6 soft', { held: 3, soft: 6 }),
       ],
       load: 2,
       needs: { exercises: ['quiet-contact'], scales: { rhythm: 4.5 } },
@@ -108,7 +108,7 @@ export const connection = chain({
       stage: 3,
       gaits: ['trot'],
       template:
-        '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20',
+        '{at} trot working, circle left 20\nH-K trot lengthened, stretch\nK trot working, retake\nA circle left 20',
       at: ['B'],
       rungs: [
         rung('one long side'),
@@ -117,7 +117,7 @@ export const connection = chain({
           {},
           {
             template:
-              '{at} trot working, circle left 20\nH-K trot lengthened\nK trot working\nA circle left 20\nF-M trot lengthened\nM trot working\nC circle left 20',
+              '{at} trot working, circle left 20\nH-K trot lengthened, stretch\nK trot working, retake\nA circle left 20\nF-M trot lengthened, stretch\nM trot working\nC circle left 20',
           },
         ),
       ],

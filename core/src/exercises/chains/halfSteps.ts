@@ -21,14 +21,16 @@ export const halfSteps = chain({
       builds: { collection: 3, straightness: 2 },
       stage: 6,
       gaits: ['trot'],
-      template: 'K trot working\nF-B travers\nB trot working\nH-E travers\nE trot working',
+      template:
+        'K trot collected\nF-B travers\nB trot working\nC trot collected\nH-E travers\nE trot working',
       rungs: [
         rung('half a side each'),
         rung(
           'the whole of each side',
           {},
           {
-            template: 'K trot working\nF-M travers\nM trot working\nH-K travers\nK trot working',
+            template:
+              'K trot collected\nF-M travers\nM trot working\nC trot collected\nH-K travers\nK trot working',
             stage: 7,
           },
         ),

@@ -119,14 +119,14 @@ export const legYield = chain({
       faculties: ['cross', 'straight'],
       stage: 3,
       gaits: ['trot'],
-      template: 'A trot working, centre line\nD-R leg-yield right\nR trot working',
+      template: 'A trot working, centre line\nL-M leg-yield right\nM trot working',
       rungs: [
-        rung('to R, then straight'),
+        rung('straight to L, then to M', {}, { leastLengthM: 60 }),
         rung(
-          'to B, then straight',
+          'straight to L, then to R',
           {},
           {
-            template: 'A trot working, centre line\nD-B leg-yield right\nB trot working',
+            template: 'A trot working, centre line\nL-R leg-yield right\nR trot working',
             stage: 5,
             leastLengthM: 60,
           },

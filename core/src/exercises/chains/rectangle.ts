@@ -27,11 +27,15 @@ export const rectangle = chain({
       stage: 2,
       gaits: ['trot'],
       phases: ['warm-up', 'work'],
-      template: '{at} trot working, sitting, go large',
+      template: '{at} trot working, sitting, go large x2',
       at: ['B'],
       rungs: [
-        rung('once round'),
-        rung('twice round', {}, { template: '{at} trot working, sitting, go large x2', stage: 3 }),
+        rung('twice round'),
+        rung(
+          'three times round',
+          {},
+          { template: '{at} trot working, sitting, go large x3', stage: 3 },
+        ),
       ],
       load: 2,
       needs: { exercises: ['trot-corners'] },

@@ -54,7 +54,7 @@ export const repair = chain({
       gaits: ['trot'],
       template:
         'B trot working, circle left {size}\nH-X-F change rein\nE circle right {size}\nM-X-K change rein',
-      rungs: [rung('15 m', { size: 15 }), rung('10 m', { size: 10 }, { stage: 3 })],
+      rungs: [rung('16 m', { size: 16 }), rung('10 m', { size: 10 }, { stage: 3 })],
       load: 3,
       needs: { exercises: ['repair-circle'] },
       aids: BEND,
@@ -74,7 +74,7 @@ export const repair = chain({
       gaits: ['trot'],
       template:
         'B trot working, circle left {size}\nH-X-F change rein, trot lengthened\nF trot working\nE circle right {size}\nM-X-K change rein, trot lengthened\nK trot working',
-      rungs: [rung('15 m', { size: 15 }), rung('10 m', { size: 10 })],
+      rungs: [rung('12 m', { size: 12 }), rung('10 m', { size: 10 })],
       load: 3,
       needs: { exercises: ['repair-both-ways'], scales: { contact: 5, rhythm: 5 } },
       aids: BEND,

@@ -108,7 +108,7 @@ export const squareCanter = chain({
       gaits: ['canter'],
       template:
         'E trot working, circle left 20\nE canter working, square left {size}\nA trot working, circle left 20',
-      rungs: [rung('18 m', { size: 18 }), rung('15 m', { size: 15 })],
+      rungs: [rung('16 m', { size: 16 }), rung('15 m', { size: 15 })],
       load: 4,
       needs: { exercises: ['square-canter-round'] },
       aids: CANTER,

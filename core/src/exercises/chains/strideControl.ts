@@ -131,17 +131,17 @@ export const strideControl = chain({
       stage: 4,
       gaits: ['trot'],
       template:
-        'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein, trot medium\nK trot working',
+        'B trot working, circle left 12\nH-X-F change rein\nE circle right 12\nM-X-K change rein, trot medium\nK trot working',
       rungs: [
         rung(
-          'one diagonal',
+          'working, then lengthened',
           {},
           {
             template:
-              'B trot working, circle left 12\nH-X-F change rein, trot medium\nF trot working\nE circle right 12\nM-X-K change rein\nK trot working',
+              'B trot working, circle left 12\nH-X-F change rein\nE circle right 12\nM-X-K change rein, trot lengthened\nK trot working',
           },
         ),
-        rung('both diagonals'),
+        rung('working, then medium'),
       ],
       load: 4,
       needs: { exercises: ['within-trot'], scales: { impulsion: 5.5, rhythm: 6 } },
