@@ -12,7 +12,7 @@ import { approachOf, shelfOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
 import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
-import { wentBackTo } from './tomorrow.ts';
+import { restingChains, wentBackTo } from './tomorrow.ts';
 
 /** A rung of an exercise that may stand in one phase of today's lesson, and what a minute of it is worth. */
 export interface Candidate {
@@ -67,6 +67,7 @@ export function candidatesOf(request: PlanRequest): OnOffer {
   const shut: Readiness[] = [];
   const shelf = shelfOf(request);
   const back = wentBackTo(horse.done, shelf);
+  const resting = restingChains(horse.done, wishes.date);
   for (const exercise of shelf.exercises) {
     // What is kept as it stands is in the lesson already.
     if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
@@ -86,7 +87,7 @@ export function candidatesOf(request: PlanRequest): OnOffer {
       for (const phase of exercise.phases) {
         if (phase !== 'work' && readiness.status === 'new') continue;
         const wanted =
-          (phase === 'work' ? 1 : preferred(exercise, approach)) *
+          (phase === 'work' ? workedOn(exercise, resting) : preferred(exercise, approach)) *
           (back.has(exercise.id) ? BRINGS_BACK : 1);
         if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
         candidates.push(candidate(request, exercise, readiness, phase, needs, wanted, round));
@@ -117,6 +118,11 @@ function offeredRungs(rungs: readonly Readiness[]): Readiness[] {
   );
   return [confirmed, next].filter((r) => r !== undefined);
 }
+
+/** What the last two lessons worked on is left alone for a day, unless nothing else is worth as much. Common practice. */
+const RESTING = 0.5;
+const workedOn = (exercise: Exercise, resting: ReadonlySet<string>): number =>
+  resting.has(chainOf(exercise.id)?.id ?? '') ? RESTING : 1;
 
 const preferred = (exercise: Exercise, approach: Approach): number =>
   WARM_UP[approach][chainOf(exercise.id)?.id ?? ''] ?? 1;

@@ -226,6 +226,7 @@ describe('the pen', () => {
           rung: 0,
           status: 'confirmed',
           probability: 1,
+          level: null,
           because: 'It is.',
           wouldChange: '',
         },

@@ -852,6 +852,22 @@ describe('what the last lesson came to', () => {
     expect(decided[0]).toMatchObject({ next: 'rest', said: expect.stringContaining('It rests') });
   });
 
+  test('what two lessons worked on is worth less in the third', () => {
+    const on = (date: string, exercise: string) => ({ ...shoulderIn(1, 1), date, exercise });
+    const worth = (...done: Done[]) =>
+      candidatesOf(request({ ...horse, done })).candidates.find(
+        (c) => c.exercise.id === 'shoulder-fore' && c.phase === 'work',
+      )!.worth.left;
+    const once = worth(on('2026-06-14', 'shoulder-in'), on('2026-06-13', 'trot-circle'));
+    const twice = worth(on('2026-06-14', 'shoulder-in'), on('2026-06-13', 'square-turns'));
+    expect(twice).toBeCloseTo(once / 2, 6);
+    // Long ago it has rested already.
+    expect(worth(on('2026-06-03', 'shoulder-in'), on('2026-06-02', 'square-turns'))).toBeCloseTo(
+      once,
+      6,
+    );
+  });
+
   test('a decision of the instructor goes before what the tries say', () => {
     const after = (good: number, lost: number, next: Done['next']) =>
       request({ ...horse, done: [{ ...shoulderIn(good, lost), ...(next && { next }) }] });

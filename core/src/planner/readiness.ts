@@ -16,6 +16,13 @@ export interface Readiness {
   readonly status: Status;
   /** That all its thresholds hold, 0–1. */
   readonly probability: number;
+  /** The level that decides; null where a gate does, or nothing is known. */
+  readonly level: {
+    readonly scale: Scale;
+    readonly rein: Rein;
+    readonly mean: number;
+    readonly sd: number;
+  } | null;
   /** Why, in a sentence. */
   readonly because: string;
   /** What would change it; empty when it is confirmed. */
@@ -95,6 +102,7 @@ const not = (
   rung,
   status: 'not yet',
   probability: 0,
+  level: null,
   because,
   wouldChange,
 });
@@ -182,6 +190,7 @@ export function readinessOf(
     rung: index,
     status,
     probability,
+    level: weakest.known ? { scale, rein, ...level } : null,
     because: missing
       ? `“${before}” comes before it and is not there yet.`
       : `${capital(says)}${seen}.`,

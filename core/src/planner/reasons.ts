@@ -7,7 +7,7 @@ import { levelOf, shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { isRelated } from './thread.ts';
 import { givesSaid, takesSaid } from './said.ts';
-import type { Status } from './readiness.ts';
+import type { Readiness, Status } from './readiness.ts';
 
 /** Another exercise that could stand in the place of a set, and what that costs. */
 export interface Alternative {
@@ -32,6 +32,8 @@ export interface PlannedSet {
   /** The rein it begins on. */
   readonly rein: Rein;
   readonly status: Status;
+  /** The level that decides how far the horse is with it; null where none is known. */
+  readonly level: Readiness['level'];
   readonly why: string;
   /** What it takes from the set before, in a sentence. */
   readonly takes: string;
@@ -75,6 +77,7 @@ export function plannedSet(
     right: minutes.right,
     rein: firstRein,
     status: readiness.status,
+    level: readiness.level,
     why: `${why}. ${readiness.because}`,
     takes: takesSaid(exercise, before?.chosen.candidate.exercise),
     gives: givesSaid(exercise, after?.chosen.candidate.exercise),

@@ -1,3 +1,4 @@
+import { chainOf } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
@@ -58,6 +59,21 @@ export function leftAlone(horse: HorseFile, today: string, { find }: Shelf): rea
   const weak = (scale: Scale) =>
     (['left', 'right'] as const).some((rein) => levelOf(horse, scale, rein).mean < CONFIRMED_FROM);
   return SCALES.filter((scale) => weak(scale) && !built.has(scale));
+}
+
+/** A chain that was worked on in the last two lessons rests, when they were no longer ago than this. Common practice. */
+const RESTS_WITHIN_DAYS = 4;
+
+/** The chains that the last two lessons both worked on. */
+export function restingChains(done: readonly Done[], today: string): ReadonlySet<string> {
+  const days = [...new Set(done.map((d) => d.date))].filter((date) => date < today).sort();
+  const lastTwo = days.slice(-2);
+  const [first] = lastTwo;
+  if (lastTwo.length < 2 || dayOf(today) - dayOf(first!) > RESTS_WITHIN_DAYS) return new Set();
+  const chainsOn = (date: string) =>
+    new Set(done.filter((d) => d.date === date).flatMap((d) => chainOf(d.exercise)?.id ?? []));
+  const [before, last] = lastTwo.map(chainsOn);
+  return new Set([...last!].filter((chain) => before!.has(chain)));
 }
 
 /** As many as are remembered until tomorrow. */

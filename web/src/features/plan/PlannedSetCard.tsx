@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
+import { Strap } from '../../ui/Strap.tsx';
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 interface PlannedSetCardProps {
@@ -40,9 +41,12 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
           {MARKS[set.status]} {set.status}
         </span>
       </div>
-      <p className="text-[14px] text-soft">
-        {set.why} <span>{set.takes}</span>
-      </p>
+      <div className="flex items-start gap-x-4">
+        <p className="min-w-0 flex-1 text-[14px] text-soft">
+          {set.why} <span>{set.takes}</span>
+        </p>
+        {set.level && <Level {...set.level} />}
+      </div>
       {shown && (
         <div className="mt-2 space-y-2 rounded-lg bg-sand-light p-4 text-[14px]">
           <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
@@ -79,6 +83,21 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
         </div>
       )}
     </li>
+  );
+}
+
+/** The level that decides, as a small strap. */
+function Level({ scale, rein, mean, sd }: NonNullable<PlannedSet['level']>) {
+  return (
+    <div className="mt-1 w-28 shrink-0 max-sm:hidden" title={`${scale}, ${rein} rein`}>
+      <Strap
+        value={mean}
+        spread={sd}
+        notch={null}
+        side={rein}
+        label={`${scale} on the ${rein} rein: ${mean.toFixed(1)} ± ${sd.toFixed(1)}`}
+      />
+    </div>
   );
 }
 

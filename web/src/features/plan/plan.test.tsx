@@ -32,6 +32,7 @@ const set = (more: Partial<PlannedSet>): PlannedSet => ({
   right: 2,
   rein: 'left',
   status: 'improving',
+  level: { scale: 'rhythm', rein: 'left', mean: 5.2, sd: 0.5 },
   why: 'For rhythm: developing.',
   takes: 'The first thing asked today.',
   gives: null,
