@@ -87,10 +87,7 @@ export function takesSaid(own: Exercise, before: Exercise | undefined): string {
   if (!before) return 'The first thing asked today.';
   const given = helpsIn(before, own);
   if (given) return `Takes ${FACULTY_WORDS[given]} from “${before.name}”.`;
-  const [main] = facultiesOf(own);
-  return main
-    ? `A change after “${before.name}”: now ${FACULTY_WORDS[main]}.`
-    : `A change after “${before.name}”.`;
+  return `A change after “${before.name}”.`;
 }
 
 /** What it gives to the one after it; null where that is another matter, or nothing comes after. */
