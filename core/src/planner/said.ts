@@ -1,5 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
-import { otherRein } from '../arena/rein.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { FACULTY_WORDS, facultiesOf, helpsIn, type Faculty } from '../exercises/faculties.ts';
 import type { Scale } from '../observations/scales.ts';

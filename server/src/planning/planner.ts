@@ -58,13 +58,18 @@ export function plannerIn(file: URL): Planner {
         worker.unref();
         end();
       };
+      const fail = (why: Error) => {
+        // It ends a moment later: whoever asks next must not be given to it.
+        if (thread === worker) thread = null;
+        done(() => reject(why));
+      };
       const timer = setTimeout(() => {
-        done(() => reject(TOOK_TOO_LONG));
+        fail(TOOK_TOO_LONG);
         void worker.terminate();
       }, LONGEST_MS);
       worker.ref();
       worker.once('message', (planned: Planned) => done(() => resolve(planned)));
-      worker.once('error', (error) => done(() => reject(error as Error)));
+      worker.once('error', (error) => fail(error as Error));
       worker.postMessage(request);
     });
   return {

@@ -1,5 +1,6 @@
 import type { Next } from '@canter-book/core/observations/next';
 import type { Session } from '@canter-book/core/observations/records';
+import { sameSet } from '@canter-book/core/planner/marks';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { useSaveSessionMutation } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
@@ -19,8 +20,9 @@ interface NextSetsProps {
 /** What the sets of this lesson mean for the next plan: said by the tries, and the instructor's to decide. */
 export function NextSets({ session, lines }: NextSetsProps) {
   const [save, saving] = useSaveSessionMutation();
-  const decide = ({ exercise, rung }: Tomorrow, next: Next) => {
-    const others = (session.next ?? []).filter((n) => n.exercise !== exercise || n.rung !== rung);
+  const decide = (line: Tomorrow, next: Next) => {
+    const { exercise, rung } = line;
+    const others = (session.next ?? []).filter((n) => !sameSet(n, line));
     void save({ ...session, next: [...others, { exercise, rung, next }] });
   };
   return (

@@ -37,7 +37,7 @@ const PACES = new Set([
 const KNOWN = new Set([...FORM_WORDS, ...BESIDE_WORDS]);
 
 /** The parts of one line with their marks, in order. */
-export function marksOf(text: string): [number, number, Decoration][] {
+function marksOf(text: string): [number, number, Decoration][] {
   const comment = commentAt(text);
   const body = text.slice(0, comment);
   const begins = body.length - body.trimStart().length;
