@@ -11,6 +11,8 @@ const MARKS: Readonly<Record<Gait, readonly number[]>> = {
   canter: [0.2, 0.09, 0.2, 0.09, 0.2, 0.22],
   'rein-back': [0.2, 0.3, 0.2, 0.3],
   halt: [1],
+  // Led: fine dots, as nobody rides it.
+  'in-hand': [0.06, 0.19, 0.06, 0.19, 0.06, 0.19, 0.06, 0.19],
 };
 
 /** The dash pattern, in metres, of one stride. */

@@ -137,6 +137,7 @@ const LAYERS: Readonly<Record<Gait, number>> = {
   canter: 3,
   halt: 1,
   'rein-back': 1,
+  'in-hand': 1,
 };
 const WAY_LAYER = 0;
 

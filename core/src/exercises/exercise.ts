@@ -16,8 +16,10 @@ const sentence = z.string().trim().min(3).max(400);
 const id = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
 const gap = z.union([z.number(), z.string().max(20)]);
 
-/** Where in a lesson it belongs. */
-export const EXERCISE_PHASES = ['warm-up', 'work', 'stretch'] as const;
+/** Where in a ridden lesson it belongs: these parts the planner fills. */
+export const PLANNED_PHASES = ['warm-up', 'work', 'stretch'] as const;
+/** And before mounting. */
+export const EXERCISE_PHASES = ['in-hand', ...PLANNED_PHASES] as const;
 export const EQUIPMENT = ['poles', 'cone', 'barrel'] as const;
 
 /** Seat and weight, each leg, each rein, when, and the repair by weight. */
@@ -114,8 +116,12 @@ export type Exercise = z.infer<typeof exerciseSchema>;
 export type Rung = z.infer<typeof rungSchema>;
 export type Aids = z.infer<typeof aidsSchema>;
 export type ExerciseFault = z.infer<typeof faultSchema>;
-export type ExercisePhase = (typeof EXERCISE_PHASES)[number];
+export type PlannedPhase = (typeof PLANNED_PHASES)[number];
 export type Equipment = (typeof EQUIPMENT)[number];
+
+/** The parts of a ridden lesson it can be planned in; none when it is done in hand only. */
+export const plannedPhases = ({ phases }: Pick<Exercise, 'phases'>): PlannedPhase[] =>
+  PLANNED_PHASES.filter((phase) => phases.includes(phase));
 
 /** Exercises that lead from one to the next. */
 export interface Chain {

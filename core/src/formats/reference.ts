@@ -233,6 +233,25 @@ export const REFERENCE: readonly Group[] = [
     ],
   },
   {
+    title: 'In hand, before mounting',
+    rows: [
+      { line: 'in hand lower head', says: 'Stand, and let the head come down.' },
+      { line: 'in hand flex left', says: 'Softly left and right at the poll.' },
+      {
+        line: 'B in hand shoulders left 3',
+        says: 'Steps of the shoulders to a side; the rein is given after each.',
+      },
+      { line: 'B in hand quarters left 2', says: 'The same with the quarters.' },
+      { line: 'B in hand walk on 10', says: 'Ten metres, and halt from your own body.' },
+      { line: 'B in hand circle left 6', says: 'A small circle round you.' },
+      {
+        line: 'in hand shoulder-in H-K',
+        says: 'Led to the first letter, then in shoulder-in to the second.',
+      },
+      { line: 'B in hand rein back 2', says: 'Two steps, out of a halt.' },
+    ],
+  },
+  {
     title: 'The frame of a lesson',
     rows: [
       {

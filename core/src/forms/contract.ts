@@ -144,6 +144,8 @@ export interface Act extends FormBase {
   readonly overlay?: boolean;
   /** Afterwards the horse stands, or walks, until the pace before is taken up again. */
   readonly rests?: 'halt' | 'break';
+  /** Done from the ground: the horse is led to its place, and nobody rides. */
+  readonly led?: boolean;
   /** It is ridden on the hand of its own side. */
   readonly ownSide?: boolean;
   plan(stand: Stand, params: Params): ActPlan | Fault;

@@ -94,6 +94,18 @@ const SLOTS: Readonly<Record<string, Slot>> = {
     },
     say: String,
   },
+  letters: {
+    entry: 'text',
+    example: ['K-H'],
+    schema: once(() => z.string().regex(/^[A-Z]-[A-Z]$/)),
+    read(tokens, at) {
+      const token = tokens[at];
+      return token && /^[a-z]-[a-z]$/.test(token.text)
+        ? { value: token.text.toUpperCase(), used: 1 }
+        : null;
+    },
+    say: String,
+  },
   series: {
     entry: 'text',
     example: ['5-10-5'],

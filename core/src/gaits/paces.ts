@@ -1,4 +1,5 @@
-export type Gait = 'walk' | 'trot' | 'canter' | 'halt' | 'rein-back';
+/** How a horse goes: in hand it is led, at the handler's walk. */
+export type Gait = 'walk' | 'trot' | 'canter' | 'halt' | 'rein-back' | 'in-hand';
 export type MovingGait = 'walk' | 'trot' | 'canter';
 
 export const MOVING_GAITS = ['walk', 'trot', 'canter'] as const;

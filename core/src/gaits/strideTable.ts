@@ -41,6 +41,9 @@ export const DEFAULT_STRIDES = {
 /** Rein back: 0.7 m/s, 0.6 m a step, so 1.2 m a stride. Common practice. */
 export const REIN_BACK: Stride = stride(0.7, 1.2);
 
+/** The walk of the one who leads: 1.2 m/s; the horse takes the steps of a short walk. Common practice. */
+export const LED: Stride = stride(1.2, 1.4);
+
 /** Half-steps: 0.5 m a step, 57.5 strides a minute. Common practice. */
 export const HALF_STEPS: Stride = stride((57.5 / 60) * 1.0, 1.0);
 

@@ -48,7 +48,8 @@ export function relabelPlace(place: Place, { letter }: Pick<Relabelling, 'letter
 function relabelled(instruction: Instruction, { letter, side }: Relabelling): Instruction {
   const value = (v: unknown): unknown => {
     if (v === 'left' || v === 'right') return side(v);
-    return typeof v === 'string' && /^[A-Z]$/.test(v) ? letter(v) : v;
+    if (typeof v !== 'string' || !/^[A-Z](-[A-Z])?$/.test(v)) return v;
+    return v.split('-').map(letter).join('-');
   };
   const { params, at } = instruction;
   return {

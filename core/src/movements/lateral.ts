@@ -54,6 +54,14 @@ export function sideStepM(kind: Kind, angleRad: number): number {
   return bent ? (BASE_M * (1 - Math.cos(theta))) / theta : BASE_M * Math.sin(theta);
 }
 
+/** Work along a line with the forehand inside it, bent to a side. */
+export const lateralOf = (kind: 'shoulder-fore' | 'shoulder-in', bend: Rein): Lateral => ({
+  kind,
+  bend,
+  bodyOffRad: turnSign(bend) * degToRad(ANGLE_DEG[kind]),
+  tracks: TRACKS[kind],
+});
+
 /** Lateral for a length, and straight again after it. */
 function onTwoTracks(lengthM: number, lateral: Lateral): NonNullable<ActPlan['changes']> {
   return [

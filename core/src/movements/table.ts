@@ -18,6 +18,16 @@ import {
   travers,
   zigzag,
 } from './lateral.ts';
+import {
+  inHandCircle,
+  inHandFlex,
+  inHandLowerHead,
+  inHandQuarters,
+  inHandReinBack,
+  inHandShoulderIn,
+  inHandShoulders,
+  inHandWalk,
+} from './inHand.ts';
 import { canter, counterCanter, trot, walk } from './paces.ts';
 import { reinBack } from './reinBack.ts';
 import {
@@ -30,7 +40,7 @@ import {
 import { walkBreak } from './walkBreak.ts';
 import { weavePoles } from './weavePoles.ts';
 
-/** Everything ridden that is not a figure: paces, lateral work, turns, halts, changes, counts, rests. */
+/** Everything ridden that is not a figure: paces, lateral work, turns, halts, changes, counts, rests; and work in hand. */
 export const movements = {
   walk,
   trot,
@@ -69,4 +79,12 @@ export const movements = {
   longRein,
   retake,
   giveAndRetake,
+  inHandLowerHead,
+  inHandFlex,
+  inHandShoulders,
+  inHandQuarters,
+  inHandWalk,
+  inHandCircle,
+  inHandShoulderIn,
+  inHandReinBack,
 } as const;

@@ -117,6 +117,19 @@ export const PALETTE: readonly PaletteGroup[] = [
     ],
   },
   {
+    name: 'In hand',
+    choices: [
+      choice('lower the head', '{a} in hand lower head'),
+      choice('flex at the poll', '{a} in hand flex {in}'),
+      choice('shoulders over', '{a} in hand shoulders {in} 3'),
+      choice('quarters over', '{a} in hand quarters {in} 2'),
+      choice('walk on and halt', '{a} in hand walk on 10'),
+      choice('small circle', '{a} in hand circle {in} 6'),
+      choice('shoulder-in led', 'in hand shoulder-in {a}-{b}', 'one side'),
+      choice('two steps back', '{a} in hand rein back 2'),
+    ],
+  },
+  {
     name: 'Ground',
     choices: [
       choice('three poles for trot', 'poles 3 spaced 1.3 at {a}'),
@@ -127,6 +140,7 @@ export const PALETTE: readonly PaletteGroup[] = [
   {
     name: 'Phase',
     choices: [
+      choice('in hand', 'phase in-hand 5 min'),
       choice('warm-up', 'phase warm-up 10 min'),
       choice('loosening', 'phase loosening 6 min'),
       choice('work', 'phase work 12 min'),

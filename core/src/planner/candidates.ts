@@ -1,6 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
-import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
+import { plannedPhases, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
 import type { Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { sentence, type Restriction } from '../gaits/restriction.ts';
@@ -19,7 +19,7 @@ export interface Candidate {
   readonly id: string;
   readonly exercise: Exercise;
   readonly rung: number;
-  readonly phase: ExercisePhase;
+  readonly phase: PlannedPhase;
   readonly readiness: Readiness;
   /** One round with the way to it, in whole minutes: less cannot be given to it. */
   readonly leastMin: number;
@@ -72,6 +72,8 @@ export function candidatesOf(request: PlanRequest): OnOffer {
     // What is kept as it stands is in the lesson already.
     if (wishes.kept.some((k) => k.exercise === exercise.id)) continue;
     if (wishes.notToday.includes(exercise.id)) continue;
+    const phases = plannedPhases(exercise);
+    if (phases.length === 0) continue;
     const rungs = exercise.rungs.map((_, i) => readinessOf(horse, exercise, i, shelf));
     const offered = offeredRungs(rungs);
     if (offered.length === 0) shut.push(rungs[0]!);
@@ -84,7 +86,7 @@ export function candidatesOf(request: PlanRequest): OnOffer {
       shut.push(notForNow(first.readiness, first.round.breaks!));
     }
     for (const { readiness, round } of rounds.filter((r) => !r.round.breaks)) {
-      for (const phase of exercise.phases) {
+      for (const phase of phases) {
         if (phase !== 'work' && readiness.status === 'new') continue;
         const wanted =
           (phase === 'work' ? workedOn(exercise, resting) : preferred(exercise, approach)) *
@@ -131,7 +133,7 @@ function candidate(
   request: PlanRequest,
   exercise: Exercise,
   readiness: Readiness,
-  phase: ExercisePhase,
+  phase: PlannedPhase,
   needs: Needs,
   wanted: number,
   round: Round,

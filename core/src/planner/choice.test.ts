@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
 import { chainOf } from '../exercises/catalogue.ts';
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { PlannedPhase } from '../exercises/exercise.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
@@ -77,7 +77,7 @@ describe('the rules of the choice', () => {
         const frame = frameOf(request);
         const { candidates } = candidatesOf(request);
         const { chosen } = await select(candidates, request, frame, solve, OPTIONS);
-        const part = (phase: ExercisePhase) => chosen.filter((c) => c.candidate.phase === phase);
+        const part = (phase: PlannedPhase) => chosen.filter((c) => c.candidate.phase === phase);
 
         // Minutes of each part, and a round on both reins of everything.
         const lengths = {
@@ -86,7 +86,7 @@ describe('the rules of the choice', () => {
           stretch: frame.stretchMin,
         };
         for (const [phase, minutes] of Object.entries(lengths)) {
-          expect(total(part(phase as ExercisePhase), (_, m) => m)).toBeLessThanOrEqual(minutes);
+          expect(total(part(phase as PlannedPhase), (_, m) => m)).toBeLessThanOrEqual(minutes);
         }
         for (const { candidate, minutes } of chosen) {
           expect(minutes.left).toBeGreaterThanOrEqual(candidate.leastMin);

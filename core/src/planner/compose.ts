@@ -1,6 +1,6 @@
 import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
-import type { Exercise, ExercisePhase } from '../exercises/exercise.ts';
+import type { Exercise, PlannedPhase } from '../exercises/exercise.ts';
 import { mayRide } from '../gaits/restriction.ts';
 import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
@@ -30,7 +30,7 @@ export interface Composed {
   /** The lines that stand as they were changed by hand. */
   readonly kept: ReadonlySet<string>;
   /** Parts of the lesson in which some set has more than one round on a rein. */
-  readonly repeats: ReadonlySet<ExercisePhase>;
+  readonly repeats: ReadonlySet<PlannedPhase>;
   readonly sets: readonly WrittenSet[];
 }
 
@@ -96,7 +96,7 @@ export function compose(
   const items: Item[] = [];
   const put = (...lines: readonly string[]) => items.push(...itemsIn(lines.join('\n'), newId));
   const sets: WrittenSet[] = [];
-  const repeats = new Set<ExercisePhase>();
+  const repeats = new Set<PlannedPhase>();
   const pen = new Pen(profileOfFile(horse), writing, newId);
   for (const phase of ['warm-up', 'work', 'stretch'] as const) {
     const own = chosen.filter((c) => c.candidate.phase === phase);

@@ -1,4 +1,4 @@
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Ride } from '../ride/types.ts';
 import type { Checked } from './mend.ts';
@@ -11,9 +11,9 @@ import type { Writing } from './writing.ts';
 const FULL = 0.9;
 /** One try adds so much at most, and each part has so many tries. */
 const MOST_AT_ONCE = 1.5;
-const MOST_TRIES: Readonly<Record<ExercisePhase, number>> = { work: 4, 'warm-up': 2, stretch: 2 };
+const MOST_TRIES: Readonly<Record<PlannedPhase, number>> = { work: 4, 'warm-up': 2, stretch: 2 };
 
-const shareOf = ({ phases }: Ride, part: ExercisePhase): number => {
+const shareOf = ({ phases }: Ride, part: PlannedPhase): number => {
   const phase = phases.find((p) => p.name === part);
   return phase?.plannedS ? phase.seconds / phase.plannedS : 1;
 };
@@ -30,7 +30,7 @@ export function filled(
 ): Checked {
   let best = first;
   let how = writing;
-  for (const part of Object.keys(MOST_TRIES) as ExercisePhase[]) {
+  for (const part of Object.keys(MOST_TRIES) as PlannedPhase[]) {
     let more = 1;
     for (let i = 0; i < MOST_TRIES[part]; i++) {
       const share = shareOf(best.ride, part);
@@ -60,7 +60,7 @@ export function withoutSpareBreaks(frame: Frame, { composed, ride }: Checked): F
     : null;
 }
 
-function breaksIn({ items }: Lesson, part: ExercisePhase): number {
+function breaksIn({ items }: Lesson, part: PlannedPhase): number {
   const from = items.findIndex((i) => i.kind === 'phase' && i.name === part);
   const after = items.slice(from + 1);
   const end = after.findIndex((i) => i.kind === 'phase');

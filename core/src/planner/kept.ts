@@ -1,5 +1,5 @@
 import type { Arena } from '../arena/arena.ts';
-import { EXERCISE_PHASES, type ExercisePhase } from '../exercises/exercise.ts';
+import { PLANNED_PHASES, type PlannedPhase } from '../exercises/exercise.ts';
 import { CATALOGUE, type Shelf } from '../exercises/shelf.ts';
 import { sitesOf } from '../exercises/sites.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
@@ -15,7 +15,7 @@ import { trackOf } from './track.ts';
 /** A run of lines that belong together: a set of the plan, or lines of the instructor's own. */
 interface Block {
   readonly mark: SetId | null;
-  readonly phase: ExercisePhase;
+  readonly phase: PlannedPhase;
   readonly items: readonly Item[];
 }
 
@@ -36,14 +36,14 @@ export function keptIn(lesson: Lesson, horse: HorseProfile, shelf = CATALOGUE): 
 }
 
 function blocksOf(lesson: Lesson): Block[] {
-  const blocks: { mark: SetId | null; phase: ExercisePhase; items: Item[] }[] = [];
-  let phase: ExercisePhase | null = null;
+  const blocks: { mark: SetId | null; phase: PlannedPhase; items: Item[] }[] = [];
+  let phase: PlannedPhase | null = null;
   let open: SetId | null = null;
   // Changes of rein and breaks belong to a block when it goes on after them.
   let pending: Item[] = [];
   for (const item of lesson.items) {
     if (item.kind === 'phase') {
-      phase = EXERCISE_PHASES.find((p) => p === item.name) ?? null;
+      phase = PLANNED_PHASES.find((p) => p === item.name) ?? null;
       open = null;
       pending = [];
       continue;

@@ -1,5 +1,5 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
@@ -18,19 +18,19 @@ export const KEY = { 'warm-up': 'warmUpMin', work: 'workMin', stretch: 'stretchM
 export const LEAST_MIN = 4;
 
 /** Fewer minutes to choose for. */
-export const squeezed = (room: Frame, part: ExercisePhase, by: number): Frame => ({
+export const squeezed = (room: Frame, part: PlannedPhase, by: number): Frame => ({
   ...room,
   [KEY[part]]: Math.max(Math.min(LEAST_MIN, room[KEY[part]]), room[KEY[part]] - by),
 });
 
 /** What is chosen for cannot be less: the part itself gets a minute more. */
-export const widened = (frame: Frame, part: ExercisePhase): Frame => ({
+export const widened = (frame: Frame, part: PlannedPhase): Frame => ({
   ...frame,
   [KEY[part]]: frame[KEY[part]] + 1,
 });
 
 /** A part with too little in it takes less of the lesson. */
-export const trimmed = (frame: Frame, part: ExercisePhase): Frame => ({
+export const trimmed = (frame: Frame, part: PlannedPhase): Frame => ({
   ...frame,
   ...(part === 'work' && frame.breaks > 0 && { breaks: frame.breaks - 1 }),
   [KEY[part]]: Math.max(1, frame[KEY[part]] - 2),
@@ -127,12 +127,12 @@ const minutesTooMany = ({ facts }: Finding): number => {
 /** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
 export interface Mended {
   readonly writing?: Writing;
-  readonly squeeze?: ExercisePhase;
+  readonly squeeze?: PlannedPhase;
   /** So many minutes less. */
   readonly by?: number;
   readonly ban?: string | null;
   /** There is not enough that may be ridden: the part gets shorter. */
-  readonly trim?: ExercisePhase;
+  readonly trim?: PlannedPhase;
 }
 
 const PARTS: readonly (string | null)[] = ['warm-up', 'work', 'stretch'];
@@ -160,7 +160,7 @@ export function mend(
     sets.map((s) => s.chosen.candidate).sort((a, b) => worthOf(a) - worthOf(b))[0]?.id ?? null;
   // What is given up: the set it speaks of, else what is worth least.
   const orLeast = own?.id ?? least;
-  const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as ExercisePhase;
+  const part = (PARTS.includes(phase) ? phase : (own?.phase ?? 'work')) as PlannedPhase;
   const fill = (share: number): Mended => ({
     writing: { ...writing, fill: { ...writing.fill, [part]: writing.fill[part] * share } },
   });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
-import { EQUIPMENT, EXERCISE_PHASES, exerciseSchema } from '../exercises/exercise.ts';
+import { EQUIPMENT, PLANNED_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { shelfWith, type Shelf } from '../exercises/shelf.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
 import { hasItsPace, measurementShape } from '../gaits/measured.ts';
@@ -84,7 +84,7 @@ export const keptSchema = z.strictObject({
   /** The exercise it was, or null for lines of the instructor's own. */
   exercise: z.string().max(80).nullable(),
   rung: z.number().int().min(0).max(7),
-  phase: z.enum(EXERCISE_PHASES),
+  phase: z.enum(PLANNED_PHASES),
   /** As it is ridden, in whole minutes. */
   minutes: z.number().int().min(1).max(60),
   /** The lines as they stand, comments included. */

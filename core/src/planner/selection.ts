@@ -1,6 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { PlannedPhase } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
@@ -127,7 +127,7 @@ export function programmeOf(
       soft(`${name}_${i}`, cost)[0],
       -step,
     ]);
-  const inPhase = (phase: ExercisePhase) => candidates.filter((c) => c.phase === phase);
+  const inPhase = (phase: PlannedPhase) => candidates.filter((c) => c.phase === phase);
   const lengths = { 'warm-up': frame.warmUpMin, work: frame.workMin, stretch: frame.stretchMin };
 
   for (const c of candidates) {
@@ -153,7 +153,7 @@ export function programmeOf(
       );
     }
   }
-  for (const [phase, minutes] of Object.entries(lengths) as [ExercisePhase, number][]) {
+  for (const [phase, minutes] of Object.entries(lengths) as [PlannedPhase, number][]) {
     const own = inPhase(phase);
     add(`${phase}: the minutes there are`, minutesOf(own), '<=', minutes);
     const sets = phase === 'stretch' ? 1 : Math.max(1, Math.round(minutes / MINUTES_A_SET));

@@ -1,10 +1,10 @@
 import type { Rein } from '../arena/rein.ts';
-import type { ExercisePhase } from '../exercises/exercise.ts';
+import type { PlannedPhase } from '../exercises/exercise.ts';
 
 /** How the sets are written down; the planner turns these until the review is silent. */
 export interface Writing {
   /** Share of a phase's minutes that is written: talk and tries fill the rest. */
-  readonly fill: Readonly<Record<ExercisePhase, number>>;
+  readonly fill: Readonly<Record<PlannedPhase, number>>;
   /** As many rounds on one rein as on the other. */
   readonly evenRounds: boolean;
   /** Straight lines for green horses: 1 between the sets, 2 after every round. */

@@ -65,6 +65,11 @@ export interface RuleFacts {
   'halt-from-canter-early': { stage: number; from: number };
   'outward-change-unannounced': { strides: number };
   restricted: { said: string; by: string; until: string };
+  'canter-shoulder-in': object;
+  'in-hand-too-long': { minutes: number; mostMin: number };
+  'in-hand-late': object;
+  'in-hand-drilled': { steps: number; most: number };
+  'ridden-in-hand': { text: string };
   'too-little-of-gait': { gait: string; percent: number; least: number; stage: number };
 }
 

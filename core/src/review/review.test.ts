@@ -32,6 +32,7 @@ const sides = (
 
 const TROT = 'A trot working\n';
 const CANTER = 'A canter collected\n';
+const IN_HAND = 'phase in-hand 5 min\n';
 const UP = 'A trot collected\nA centre line\n';
 /** A whole lesson's frame, so that what is asked of whole lessons is asked. */
 const whole = (
@@ -388,6 +389,23 @@ const SIDES: readonly Sides[] = [
   sides('circle-too-small', 'barrel E\nE circle left 8\nA halt', 'E circle left 8\nA halt', {
     stage: 2,
   }),
+  sides('canter-shoulder-in', `${TROT}F-M shoulder-in`, 'A canter\nF-M shoulder-in', { stage: 6 }),
+  sides(
+    'in-hand-too-long',
+    `${IN_HAND}in hand flex left x24\nin hand flex right x24\n${whole('')}`,
+    `${IN_HAND}in hand flex left x30\nin hand flex right x30\n${whole('')}`,
+  ),
+  sides(
+    'in-hand-late',
+    `${IN_HAND}in hand flex left\n${TROT}go large`,
+    `${TROT}go large\nin hand flex left`,
+  ),
+  sides(
+    'in-hand-drilled',
+    `${IN_HAND}in hand shoulders left 4`,
+    `${IN_HAND}in hand shoulders left 5`,
+  ),
+  sides('ridden-in-hand', `${IN_HAND}B in hand circle left 6`, `${IN_HAND}B circle left 10`),
   sides('wrong-lead', 'A counter-canter\nC circle left 20', 'A canter right\nC circle left 20'),
   sides(
     'wrong-lead',
@@ -438,9 +456,11 @@ test.each(['steady-hand', 'stretch-first', 'light-rein'])(
 describe('what practitioners do', () => {
   test.each(ROWS.map((row) => [row.does, row] as const))(
     '%s',
-    (_, { lesson, horse, says = [] }) => {
-      const found = findingsOf(lesson, profile(horse)).filter((f) => f.level !== 'hint');
+    (_, { lesson, horse, says = [], hints = [] }) => {
+      const all = findingsOf(lesson, profile(horse));
+      const found = all.filter((f) => f.level !== 'hint');
       expect([...new Set(found.map((f) => f.code))]).toEqual(says);
+      expect(all.map((f) => f.code)).toEqual(expect.arrayContaining([...hints]));
     },
   );
 });

@@ -48,6 +48,7 @@ const plain = (rule: RuleCode, line: string, by: string): Spoilt => ({
 
 const CIRCLE = 'B circle right 20';
 const LOOP = 'K-H loop 5';
+const IN_HAND = (line: string) => `phase in-hand 5 min\n${line}`;
 const LAST = 'A halt 4 s, salute';
 
 const SPOILT: readonly Spoilt[] = [
@@ -125,6 +126,11 @@ const SPOILT: readonly Spoilt[] = [
   spoilt('phase-off-plan', 'phase warm-up 12 min', 'phase warm-up 2 min'),
   spoilt('approach-otherwise', CIRCLE, 'B trot collected, circle right 20'),
   spoilt('lesson-too-long', 'phase work 18 min', 'phase work 50 min'),
+  spoilt('canter-shoulder-in', LOOP, 'K canter, go large\nK-H shoulder-in', { stage: 6 }),
+  spoilt('in-hand-too-long', '# for a windy day', IN_HAND('in hand flex left x30, in hand flex right x30')),
+  spoilt('in-hand-late', LOOP, 'E halt, in hand flex left'),
+  spoilt('in-hand-drilled', '# for a windy day', IN_HAND('in hand quarters left 6')),
+  spoilt('ridden-in-hand', '# for a windy day', IN_HAND('C circle left 20')),
   spoilt('wrong-lead', CIRCLE, 'B canter left, circle right 20'),
 ];
 

@@ -104,6 +104,10 @@ interface Beside {
 }
 
 const isAct = (i: Instruction): boolean => formOf(i.form).group === 'act';
+const isLed = (i: Instruction): boolean => {
+  const form = formOf(i.form);
+  return form.group === 'act' && form.led === true;
+};
 const isPlaced = (i: Instruction): boolean => i.at !== undefined;
 const follows = (i: Instruction): boolean => i.then === true || i.params['proceed'] === true;
 const NAMES_PACE = ['walk', 'trot', 'canter', 'counterCanter'];
@@ -197,13 +201,15 @@ class Compiler {
       this.rider.setNow({ ...out, frame: 'long-rein' });
       this.rested();
     }
+    const led = instructions.some(isLed);
     const moves = instructions.some((i) => {
       const form = formOf(i.form);
       return form.group === 'setting' || !form.rests;
     });
-    if (this.resting.after && (moves || !this.standsAt(place))) {
+    if (this.resting.after && !led && (moves || !this.standsAt(place))) {
       this.resume(instructions.some((i) => NAMES_PACE.includes(i.form)));
     }
+    if (led && !this.standsAt(place)) this.rider.setNow({ gait: 'in-hand' });
     const route = goTo(this.rider, place);
     if (instructions.some(isAct)) this.rideActs(line, route);
     else this.rideSettings(line, route);

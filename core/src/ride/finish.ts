@@ -5,6 +5,7 @@ import { horseStride, type HorseProfile } from '../gaits/horse.ts';
 import {
   HALF_STEPS,
   LATERAL_SHARE,
+  LED,
   ON_THE_SPOT,
   REIN_BACK,
   scaledStride,
@@ -46,6 +47,7 @@ export function finishRide({ arena, horse, recorder, startRiding, faults, items 
 /** The stride as ridden: lateral work keeps the tempo with a shorter stride. */
 function strideOf(horse: HorseProfile, riding: Riding): Stride {
   if (riding.gait === 'rein-back') return scaledStride(REIN_BACK, horse.heightCm);
+  if (riding.gait === 'in-hand') return LED;
   if (riding.halfSteps) return HALF_STEPS;
   const stride = horseStride(horse, riding.movingGait, riding.pace);
   if (riding.onTheSpot) {
@@ -188,6 +190,7 @@ export function totalsOf(spans: readonly RideSpan[]): Totals {
     canter: 0,
     halt: 0,
     'rein-back': 0,
+    'in-hand': 0,
   };
   const rein = { left: { metres: 0, seconds: 0 }, right: { metres: 0, seconds: 0 } };
   let metres = 0;

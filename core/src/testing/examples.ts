@@ -169,6 +169,14 @@ export const EXAMPLES: Record<FormId, readonly Example[]> = {
     ex('B give and retake', 0),
     ex('C circle left 20, give and retake at half', 20 * Math.PI),
   ],
+  inHandLowerHead: [ex('in hand lower head', 0)],
+  inHandFlex: [ex('in hand flex left', 0), ex('B in hand flex right', 0)],
+  inHandShoulders: [ex('B in hand shoulders left 3', 0)],
+  inHandQuarters: [ex('B in hand quarters left 2', 0)],
+  inHandWalk: [ex('B in hand walk on 10', 10)],
+  inHandCircle: [ex('B in hand circle left 6', 6 * Math.PI)],
+  inHandShoulderIn: [ex('F in hand shoulder-in F-M', 48), ex('in hand shoulder-in H-K')],
+  inHandReinBack: [ex('B in hand rein back 2', 1.2)],
 };
 
 export const ALL_EXAMPLES: readonly [form: FormId, example: Example][] = Object.entries(

@@ -9,6 +9,8 @@ export interface PractitionerRow {
   readonly lesson: string;
   /** What is said, and rightly; above a hint nothing else is. */
   readonly says?: readonly RuleCode[];
+  /** Hints that have to be among what is said. */
+  readonly hints?: readonly RuleCode[];
 }
 
 /** A horse is warm: plain trot and canter on both reins. It ends at A, on the left rein. */
@@ -220,7 +222,7 @@ M weave poles at B`,
     ),
   },
   {
-    does: 'counter-canter, and half-steps of rein back',
+    does: 'counter-canter, half turn in reverse, shoulder-in in canter, rein back',
     horse: { stage: 6 },
     lesson: lesson(
       `A trot working
@@ -229,10 +231,18 @@ F-X-H canter, change rein
 H counter-canter
 C trot working
 go large
+B half turn in reverse left 10
+M go large
+A canter, go large
+A canter collected
+F-M shoulder-in
+M canter working
+C trot working
+go large
 A halt 4 s, rein back 4, proceed trot working
 go large`,
-      'right',
     ),
+    hints: ['canter-shoulder-in'],
   },
   {
     does: 'small turns, the depart from them, and a spiral out',
@@ -336,6 +346,20 @@ go large`,
     ),
   },
   {
+    does: 'half a walk pirouette out of a corner',
+    horse: { stage: 6 },
+    lesson: lesson(
+      `A walk medium
+C walk collected
+H walk pirouette left 180
+F walk medium
+K trot working
+go large`,
+      'right',
+    ),
+    says: ['pirouette-from-corner'],
+  },
+  {
     does: 'the inner rectangle in walk and trot, then changing circles',
     horse: { stage: 4 },
     lesson: lesson(
@@ -345,7 +369,110 @@ C trot working
 F rectangle inset 2.4
 C circle left 20
 C change through circle 20
-A trot working`,
+A trot working
+go large
+A canter
+F rectangle inset 2.4
+C trot working
+go large`,
+    ),
+  },
+  {
+    does: 'working pirouettes of three to four metres, left in time, a travers circle, half-pass in canter',
+    horse: { stage: 7 },
+    lesson: lesson(
+      `A trot working
+go large
+F-M shoulder-in
+A canter, go large
+A canter collected, circle left 20, travers
+A canter working, go large
+A canter collected, centre line
+X working pirouette left 180 4 m, canter working
+A trot working, track left
+H-K shoulder-in
+F-M shoulder-in
+H-K shoulder-in
+F walk free, long rein
+M walk medium, retake
+C trot working
+go large
+B canter
+M canter collected
+C centre line
+G-B half-pass left
+B trot working
+go large`,
+      'right',
+    ),
+  },
+  {
+    does: 'in hand, then light turns round a barrel in walk, trot and canter',
+    horse: { stage: 3 },
+    lesson: lesson(
+      `barrel L
+A walk medium
+V spiral in left 20 to 6
+spiral out left 6 to 20
+V trot working, spiral in left 20 to 10
+spiral out left 10 to 20
+V canter, circle left 20
+V go large
+C trot working
+go large`,
+      'left',
+      `phase in-hand 5 min
+in hand lower head
+in hand flex left
+in hand flex right
+in hand shoulders left 3
+in hand shoulders right 3
+in hand quarters left 2
+in hand quarters right 2
+F in hand walk on 6
+B in hand circle left 6
+in hand shoulder-in B-M
+in hand rein back 2
+${WARM}`,
+    ),
+  },
+  ...[3, 1].map((shoulderIns): PractitionerRow => ({
+    does: `travers, half-steps, forward, a working pirouette, then ${shoulderIns} shoulder-in`,
+    horse: { stage: 7 },
+    lesson: lesson(`A trot working
+go large
+F-M travers
+C trot collected
+H-K half-steps 6 x2
+A trot working, go large
+A canter, go large
+A canter collected, centre line
+X working pirouette left 180 3 m, canter working
+A trot working, track left
+${['H-K shoulder-in', 'F-M shoulder-in', 'H-K shoulder-in'].slice(0, shoulderIns).join('\n')}
+F walk free, long rein
+M walk medium, retake
+C trot working
+go large`),
+    ...(shoulderIns < 3 && { hints: ['hard-without-shoulder-in'] }),
+  })),
+  {
+    does: 'a square with round corners, narrowing, medium canter between, half a pirouette on the diagonal',
+    horse: { stage: 7 },
+    lesson: lesson(
+      `A trot working
+go large
+A canter, go large
+E square left 20
+E canter collected, square left 15
+K-A canter working
+F-M canter medium
+M canter working
+E canter collected
+H-X-F canter collected, change rein
+F trot working
+go large`,
+      'right',
     ),
   },
 ];

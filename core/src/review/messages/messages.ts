@@ -383,6 +383,26 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `The lesson takes ${minutes} min.`,
     why: `Short and clear beats long: for this horse ${mostMin} min at most.`,
   }),
+  'canter-shoulder-in': () => ({
+    what: 'Shoulder-in in canter is much harder than in trot.',
+    why: 'Begin with shoulder-fore, ask for a few strides, and ride straight on before the canter loses its jump.',
+  }),
+  'in-hand-too-long': ({ minutes, mostMin }) => ({
+    what: `${minutes} min in hand.`,
+    why: `${mostMin} min are plenty: it asks much of the horse, and of you.`,
+  }),
+  'in-hand-late': () => ({
+    what: 'This is done from the ground, after riding has begun.',
+    why: 'Do it before mounting, or get off for it and say so in a note.',
+  }),
+  'in-hand-drilled': ({ steps, most }) => ({
+    what: `${steps} steps at once.`,
+    why: `Ask for ${most} at most, and give the rein after each: they are answered, not pushed.`,
+  }),
+  'ridden-in-hand': ({ text: movement }) => ({
+    what: `“${movement}” is ridden, and nobody is mounted yet.`,
+    why: 'Begin the warm-up before it, or write it as “in hand …”.',
+  }),
 };
 
 const all = { text, ride, rule: rules } as unknown as Record<string, Record<string, Say<unknown>>>;

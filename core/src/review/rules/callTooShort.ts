@@ -1,5 +1,5 @@
 import { rule } from '../finding.ts';
-import { actsOf, oncePerAct } from './shared.ts';
+import { actsOf, isLed, oncePerAct } from './shared.ts';
 
 /** Two calls closer than this cannot both be heard and ridden. Common practice. */
 const LEAST_S = 3;
@@ -15,8 +15,8 @@ export const callTooShort = rule({
       acts.slice(1).flatMap((act, i) => {
         const before = acts[i]!;
         const apart = act.startsAtS - before.startsAtS;
-        // What is said in one line, or begins at the same place, is one call.
-        const oneCall = act.itemId === before.itemId || apart < 0.3;
+        // What is said in one line, or begins at the same place, is one call; in hand nobody is called to.
+        const oneCall = act.itemId === before.itemId || apart < 0.3 || isLed(before);
         if (oneCall || apart >= LEAST_S) return [];
         const facts = {
           first: before.text,

@@ -49,7 +49,7 @@ export const gaitUnsettled = rule({
           const facts = {
             kind: act.kind,
             gait,
-            strides: Math.round(strides),
+            strides: Math.floor(strides),
             least: SETTLE_STRIDES,
           };
           return [{ itemId: act.itemId, act: act.act, at: act.from, facts }];

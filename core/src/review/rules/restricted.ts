@@ -37,7 +37,7 @@ function whereBroken(ride: Ride, restriction: Restriction): Where | null {
     return tooLong ? { itemId: null, act: -1 } : null;
   }
   if (what.kind === 'walk first') {
-    const faster = ride.spans.find((s) => s.gait !== 'walk' && s.gait !== 'halt');
+    const faster = ride.spans.find((s) => !['walk', 'halt', 'in-hand'].includes(s.gait));
     const tooSoon = faster && faster.startsAtS < 60 * what.minutes - GRACE_S;
     return tooSoon && isWholeLesson(ride) ? at(faster.movement) : null;
   }

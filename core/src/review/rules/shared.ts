@@ -1,3 +1,4 @@
+import { formOf } from '../../forms/table.ts';
 import { lastNotAfter } from '../../geometry/blend.ts';
 import type { Instruction, Item, Lesson, LessonLine } from '../../lesson/document.ts';
 import { replaceItem } from '../../lesson/edits.ts';
@@ -17,6 +18,12 @@ export function lessonSeconds(ride: Ride): number {
 export const isWholeLesson = (ride: Ride): boolean => lessonSeconds(ride) >= WHOLE_LESSON_S;
 
 export const isWork = (span: RideSpan): boolean => span.gait === 'trot' || span.gait === 'canter';
+
+/** Done from the ground, nobody riding. */
+export const isLed = ({ gait, instruction }: RiddenMovement): boolean => {
+  const form = instruction && formOf(instruction.form);
+  return gait === 'in-hand' || (form?.group === 'act' && form.led === true);
+};
 
 /** A movement that is asked, with its index: not the way to its place. */
 export interface Act extends RiddenMovement {

@@ -4,6 +4,7 @@ import { arenaTooSmall } from './arenaTooSmall.ts';
 import { breakOverdue } from './breakOverdue.ts';
 import { callTooShort } from './callTooShort.ts';
 import { canterFromHalt } from './canterFromHalt.ts';
+import { canterShoulderIn } from './canterShoulderIn.ts';
 import { changesTooClose } from './changesTooClose.ts';
 import { circleTooSmall } from './circleTooSmall.ts';
 import { coldCollection } from './coldCollection.ts';
@@ -18,6 +19,9 @@ import { hollowSideLess } from './hollowSideLess.ts';
 import { lateralTooSteep } from './lateralTooSteep.ts';
 import { leavesArena } from './leavesArena.ts';
 import { lengtheningUnbalanced } from './lengtheningUnbalanced.ts';
+import { inHandDrilled } from './inHandDrilled.ts';
+import { inHandLate } from './inHandLate.ts';
+import { inHandTooLong } from './inHandTooLong.ts';
 import { letterBehind } from './letterBehind.ts';
 import { lessonTooLong } from './lessonTooLong.ts';
 import { loopsTooTight } from './loopsTooTight.ts';
@@ -33,6 +37,7 @@ import { polesSpacing } from './polesSpacing.ts';
 import { reinBackUnprepared } from './reinBackUnprepared.ts';
 import { reinsUneven } from './reinsUneven.ts';
 import { repeatedTooOften } from './repeatedTooOften.ts';
+import { riddenInHand } from './riddenInHand.ts';
 import { shoulderInUnbent } from './shoulderInUnbent.ts';
 import { stretchMissing } from './stretchMissing.ts';
 import { stretchTooSmall } from './stretchTooSmall.ts';
@@ -106,4 +111,9 @@ export const RULES = [
   haltFromCanterEarly,
   outwardChangeUnannounced,
   tooLittleOfGait,
+  canterShoulderIn,
+  inHandTooLong,
+  inHandLate,
+  inHandDrilled,
+  riddenInHand,
 ] as unknown as readonly Rule[];

@@ -4,7 +4,14 @@ import { lineMarks } from '@canter-book/core/drawing/lineMarks';
 import { svgPathOf, type View } from '@canter-book/core/drawing/svgPath';
 import type { Ride } from '@canter-book/core/ride/types';
 
-const WIDTHS_M = { walk: 0.26, trot: 0.32, canter: 0.38, halt: 0.3, 'rein-back': 0.3 } as const;
+const WIDTHS_M = {
+  walk: 0.26,
+  trot: 0.32,
+  canter: 0.38,
+  halt: 0.3,
+  'rein-back': 0.3,
+  'in-hand': 0.18,
+} as const;
 
 interface StrokesProps {
   ride: Ride;

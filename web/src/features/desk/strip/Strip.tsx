@@ -11,7 +11,7 @@ const MovableBars = lazy(() =>
   import('./MovableBars.tsx').then((m) => ({ default: m.MovableBars })),
 );
 
-const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2 } as const;
+const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2, 'in-hand': 2 } as const;
 const CLOSEST = 8;
 /** While it plays, the slider for keys and screen readers follows in steps. */
 const RANGE_STEP_S = 5;
