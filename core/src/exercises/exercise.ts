@@ -5,6 +5,7 @@ import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
+import { ridersFaults } from './aids.ts';
 import { FACULTIES, type Faculty } from './faculties.ts';
 
 /**
@@ -161,6 +162,7 @@ export const exercise = (written: Written): Exercise => ({
   remarks: {},
   ...written,
   rungs: [...written.rungs],
+  faults: [...written.faults, ...ridersFaults(written.aids)],
   needs: { exercises: [], scales: {}, ...written.needs },
 });
 

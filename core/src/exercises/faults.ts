@@ -140,14 +140,63 @@ export const FAULTS = {
     'The outside leg was late.',
     'Fewer steps, the outside leg there before the turn.',
   ),
+  loosesRein: fault(
+    'Contact is thrown away',
+    'Rein let go instead of let out.',
+    'Take it back and let it out a finger at a time.',
+  ),
+} as const satisfies Record<string, ExerciseFault>;
+
+/** Faults of the rider, which the horse only shows. Common practice. */
+export const RIDER_FAULTS = {
   looksDown: fault(
     'Rider looks down',
     'Watching the neck.',
     'Eyes to the next letter; the horse straightens with you.',
   ),
-  loosesRein: fault(
-    'Contact is thrown away',
-    'Rein let go instead of let out.',
-    'Take it back and let it out a finger at a time.',
+  sitsOutside: fault(
+    'Rider slides to the outside',
+    'Left behind by the turn.',
+    'Bring the inside seat bone forward and let the outside leg hang longer.',
+  ),
+  collapsesHip: fault(
+    'Rider collapses the hip',
+    'Pushing sideways with the upper body.',
+    'Grow long on that side; ask with a touch of the leg, once a stride.',
+  ),
+  holdsTooLong: fault(
+    'Rider holds too long',
+    'Waiting for more after the answer has come.',
+    'Count one stride, and open the hand whatever comes; then ask again.',
+  ),
+  bothEnds: fault(
+    'Rider drives and holds in one moment',
+    'Two questions at once.',
+    'Leg, then hand, then neither: one aid a stride.',
+  ),
+  insideRein: fault(
+    'Rider pulls the inside rein',
+    'The bend is asked with the hand.',
+    'Give that hand forward for two strides; the inside leg makes the bend.',
+  ),
+  unevenHands: fault(
+    'Rider’s hands are uneven',
+    'One rein does the work of the other.',
+    'Both hands in front of you, thumbs up, the same feel in each for a whole side.',
+  ),
+  tipsForward: fault(
+    'Rider tips forward',
+    'Following the neck with the shoulders.',
+    'Stay over your feet; the hand goes, the body does not.',
+  ),
+  throwsWeight: fault(
+    'Rider throws the weight across',
+    'Wanting to help.',
+    'Sit still in the middle; only the legs change.',
+  ),
+  pullsOver: fault(
+    'Handler pulls the horse over',
+    'Hurrying the step.',
+    'Ask, wait, and give at the first shift of weight; it need not be a step yet.',
   ),
 } as const satisfies Record<string, ExerciseFault>;

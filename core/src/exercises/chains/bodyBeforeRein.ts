@@ -34,7 +34,7 @@ export const bodyBeforeRein = chain({
       good: { measure: 'Metres off the line', threshold: 'One metre at most, rein hanging.' },
       leaveWhen: 'Both ways once.',
       repair: 'walk-lines',
-      faults: [FAULTS.driftsOut, FAULTS.fallsIn, FAULTS.looksDown],
+      faults: [FAULTS.driftsOut, FAULTS.fallsIn],
     }),
     exercise({
       id: 'shoulders-lighten-rein',

@@ -1,4 +1,4 @@
-import { BEND, RIDE_ON, SHOULDERS_IN, STRETCH } from '../aids.ts';
+import { BEND, GIVE, RIDE_ON, SHOULDERS_IN, STRETCH } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -90,7 +90,7 @@ export const connection = chain({
       ],
       load: 2,
       needs: { exercises: ['ask-and-release'], scales: { contact: 4.5 } },
-      aids: STRETCH,
+      aids: GIVE,
       good: {
         measure: 'Strides until anything changes',
         threshold: 'Two strides in which nothing changes.',
@@ -123,7 +123,7 @@ export const connection = chain({
       ],
       load: 3,
       needs: { exercises: ['hand-gives'], scales: { contact: 5 } },
-      aids: STRETCH,
+      aids: GIVE,
       good: {
         measure: 'Contact reading in the lengthening',
         threshold: 'Not above 3, no quicker than before.',

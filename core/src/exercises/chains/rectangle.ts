@@ -82,7 +82,7 @@ export const rectangle = chain({
       good: { measure: 'Drift from the line', threshold: 'Half a metre at most.' },
       leaveWhen: 'Four lines and four corners.',
       repair: 'walk-lines',
-      faults: [FAULTS.driftsOut, FAULTS.fallsIn, FAULTS.looksDown],
+      faults: [FAULTS.driftsOut, FAULTS.fallsIn],
     }),
     exercise({
       id: 'inner-rectangle-trot',

@@ -101,7 +101,7 @@ export const rhythm = chain({
       },
       leaveWhen: 'The line is straight and the tempo has not changed.',
       repair: 'trot-large',
-      faults: [FAULTS.quick, FAULTS.flat, FAULTS.looksDown],
+      faults: [FAULTS.quick, FAULTS.flat],
     }),
     exercise({
       id: 'trot-corners',

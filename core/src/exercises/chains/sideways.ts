@@ -1,4 +1,4 @@
-import { QUARTERS_IN } from '../aids.ts';
+import { QUARTERS_IN, RENVERS } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -63,7 +63,7 @@ export const sideways = chain({
       load: 3,
       parts: ['travers'],
       needs: { exercises: ['travers'], scales: { straightness: 5.5 } },
-      aids: QUARTERS_IN,
+      aids: RENVERS,
       good: { measure: 'Strides at one angle', threshold: 'Eight, tempo unchanged.' },
       leaveWhen: 'The first stride that loses the bend.',
       stops: true,

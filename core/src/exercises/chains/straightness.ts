@@ -35,7 +35,7 @@ export const straightness = chain({
       good: { measure: 'Drift from the line', threshold: 'Half a metre at most.' },
       leaveWhen: 'Straight from A to X without a correction.',
       repair: 'walk-lines',
-      faults: [FAULTS.looksDown, FAULTS.driftsOut, FAULTS.quick],
+      faults: [FAULTS.driftsOut, FAULTS.quick],
     }),
     exercise({
       id: 'quarter-line',
@@ -53,7 +53,7 @@ export const straightness = chain({
       good: { measure: 'Drift from the line', threshold: 'Half a metre at most.' },
       leaveWhen: 'Once each way.',
       repair: 'centre-line',
-      faults: [FAULTS.driftsOut, FAULTS.looksDown, FAULTS.quick],
+      faults: [FAULTS.driftsOut, FAULTS.quick],
     }),
     exercise({
       id: 'inner-track',
@@ -73,7 +73,7 @@ export const straightness = chain({
       good: { measure: 'Drift to the wall', threshold: 'None on a whole side.' },
       leaveWhen: 'Both long sides without a drift.',
       repair: 'centre-line',
-      faults: [FAULTS.driftsOut, FAULTS.fallsIn, FAULTS.looksDown],
+      faults: [FAULTS.driftsOut, FAULTS.fallsIn],
     }),
     exercise({
       id: 'canter-centre-line',

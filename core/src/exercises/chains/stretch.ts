@@ -1,4 +1,4 @@
-import { STRETCH } from '../aids.ts';
+import { GIVE, STRETCH } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -128,7 +128,7 @@ export const stretch = chain({
       rungs: [rung('20 m', { size: 20 }), rung('15 m', { size: 15 })],
       load: 2,
       needs: { exercises: ['stretch-circle'], scales: { contact: 5 } },
-      aids: STRETCH,
+      aids: GIVE,
       good: { measure: 'Strides unaided', threshold: 'Three strides in which nothing changes.' },
       leaveWhen: 'Once, in the same tempo and frame.',
       repair: 'stretch-circle',

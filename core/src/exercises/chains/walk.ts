@@ -1,4 +1,4 @@
-import { RIDE_ON, STRETCH, TRANSITION_DOWN } from '../aids.ts';
+import { BEND, RIDE_ON, STRETCH, TRANSITION_DOWN } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -95,7 +95,7 @@ export const walk = chain({
       },
       leaveWhen: 'The first touch is enough twice running.',
       repair: 'walk-long-rein',
-      faults: [FAULTS.stuck, FAULTS.looksDown],
+      faults: [FAULTS.stuck],
     }),
     exercise({
       id: 'walk-circles',
@@ -112,7 +112,7 @@ export const walk = chain({
       rungs: [rung('15 m', { size: 15 }), rung('12 m', { size: 12 }), rung('10 m', { size: 10 })],
       load: 1,
       needs: { exercises: ['walk-lines'] },
-      aids: RIDE_ON,
+      aids: BEND,
       good: {
         measure: 'Steps without leaning in or out',
         threshold: 'A whole circle on one line of prints.',
@@ -138,7 +138,7 @@ export const walk = chain({
       ],
       load: 1,
       needs: { exercises: ['walk-circles'] },
-      aids: RIDE_ON,
+      aids: BEND,
       good: {
         measure: 'Steps to change flexion',
         threshold: 'Four steps on the centre line, straight between.',
