@@ -1,9 +1,11 @@
 import { bending } from './chains/bending.ts';
 import { bodyBeforeRein } from './chains/bodyBeforeRein.ts';
+import { canterSideways } from './chains/canterSideways.ts';
 import { changes } from './chains/changes.ts';
 import { connection } from './chains/connection.ts';
 import { halfSteps } from './chains/halfSteps.ts';
 import { halt } from './chains/halt.ts';
+import { inHand } from './chains/inHand.ts';
 import { legYield } from './chains/legYield.ts';
 import { lengthening } from './chains/lengthening.ts';
 import { poles } from './chains/poles.ts';
@@ -17,6 +19,7 @@ import { squareCanter } from './chains/squareCanter.ts';
 import { straightness } from './chains/straightness.ts';
 import { stretch } from './chains/stretch.ts';
 import { strideControl } from './chains/strideControl.ts';
+import { tempi } from './chains/tempi.ts';
 import { transitions } from './chains/transitions.ts';
 import { walk } from './chains/walk.ts';
 import { walkPirouette } from './chains/walkPirouette.ts';
@@ -26,6 +29,7 @@ import type { Chain, Exercise } from './exercise.ts';
 
 /** The chains of the shelf, from the easiest on. A new chain is its file and its line here. */
 export const CHAINS: readonly Chain[] = [
+  inHand,
   walk,
   rhythm,
   stretch,
@@ -49,7 +53,9 @@ export const CHAINS: readonly Chain[] = [
   walkPirouette,
   changes,
   workingPirouette,
+  canterSideways,
   halfSteps,
+  tempi,
 ];
 
 export const EXERCISES: readonly Exercise[] = CHAINS.flatMap((chain) => chain.exercises);

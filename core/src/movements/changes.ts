@@ -2,7 +2,8 @@ import { otherRein } from '../arena/rein.ts';
 import { setting, type Riding } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 
-const toOtherLead = (riding: Riding): Riding => ({
+/** A flying change: on to the outside lead it is meant, as counter-canter is. */
+export const toOtherLead = (riding: Riding): Riding => ({
   ...riding,
   lead: riding.lead && otherRein(riding.lead),
   // A change on to the outside lead that was asked for is counter-canter, and announced by that.

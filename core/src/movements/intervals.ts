@@ -13,6 +13,7 @@ import {
   type Stand,
 } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { toOtherLead } from './changes.ts';
 import { HALF_STEPS, ON_THE_SPOT } from '../gaits/strideTable.ts';
 import { SAME_M } from '../units.ts';
 import { countsPerStride, usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
@@ -205,10 +206,11 @@ export const changesEvery: Act = act<{ strides: number }>({
     }
     const times = stand.times ?? 1;
     const apart = counted(stand, 'canter', stand.riding.pace, strides);
-    const toggle = (r: Riding): Riding => ({ ...r, lead: r.lead === 'left' ? 'right' : 'left' });
+    const toggle = (r: Riding): Riding => ({ ...toOtherLead(r), counterCanter: false });
     if (!stand.route) {
       const first: Part = { metres: apart, patch: (r) => r };
-      const rest = repeated<Part>([{ metres: apart, patch: toggle }], times - 1);
+      // Those that are followed by another one are meant, also to the outside; the last one has to fit.
+      const rest = repeated<Part>([{ metres: apart, patch: toOtherLead }], times - 1);
       return inParts({ ...stand, times: 1 }, 'changes-every', [first, ...rest], toggle);
     }
     const plan = endingOn(stand, routeLegs(stand));
