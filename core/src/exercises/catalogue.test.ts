@@ -6,7 +6,7 @@ import { printLesson } from '../notation/print.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { CHAINS, EXERCISES, findExercise } from './catalogue.ts';
-import { exerciseSchema, type Exercise } from './exercise.ts';
+import { exerciseSchema, plannedPhases, type Exercise } from './exercise.ts';
 import { FACULTIES, facultiesOf, givenTo } from './faculties.ts';
 import { before, hardness, levelsOf, missingNames } from './graph.ts';
 import { sitesOf, templateFault } from './sites.ts';
@@ -15,8 +15,8 @@ import { horseFor, LONG_ARENA, SHORT_ARENA, stageOf, tryOut } from './trial.ts';
 const first = (e: Exercise) => Math.min(...e.rungs.map((r) => stageOf(e, r)));
 
 describe('the shelf', () => {
-  test('holds over 120 exercises, each complete and named once', () => {
-    expect(EXERCISES.length).toBeGreaterThan(120);
+  test('holds over 160 exercises, each complete and named once', () => {
+    expect(EXERCISES.length).toBeGreaterThanOrEqual(160);
     expect(new Set(EXERCISES.map((e) => e.id)).size).toBe(EXERCISES.length);
     expect(new Set(EXERCISES.map((e) => e.name)).size).toBe(EXERCISES.length);
     for (const e of EXERCISES) expect(exerciseSchema.parse(e)).toEqual(e);
@@ -111,6 +111,21 @@ describe('the shelf', () => {
     }
   });
 
+  test('each of the higher stages has at least twelve exercises of its own', () => {
+    for (const stage of [6, 7, 8]) {
+      const own = EXERCISES.filter((e) => e.stage === stage);
+      expect([stage, own.length >= 12]).toEqual([stage, true]);
+    }
+  });
+
+  test('a card says what riders do wrong, and its repair speaks of the weight', () => {
+    const riders = /^(Rider|Handler)/;
+    for (const e of EXERCISES) {
+      expect([e.id, e.faults.some(({ fault }) => riders.test(fault))]).toEqual([e.id, true]);
+      expect([e.id, /weight/i.test(e.aids.repairByWeight)]).toEqual([e.id, true]);
+    }
+  });
+
   test('every exercise has a word from each approach, and its ladder', () => {
     for (const e of EXERCISES) {
       expect([e.id, Object.keys(e.remarks).sort()]).toEqual([e.id, [...APPROACHES].sort()]);
@@ -149,7 +164,12 @@ describe.each(CHAINS.map((chain) => [chain.id, chain] as const))('the chain %s',
             // It comes back to its rein on the track, in a gait that anything can follow.
             const { gait, pace, rein } = end.riding;
             expect([text, end.course.kind, rein]).toEqual([text, 'track', site.rein]);
-            expect(['walk', 'trot working']).toContain(gait === 'walk' ? gait : `${gait} ${pace}`);
+            // In hand nobody rides on: the horse stands.
+            if (plannedPhases(e).length === 0) expect(gait).toBe('halt');
+            else
+              expect(['walk', 'trot working']).toContain(
+                gait === 'walk' ? gait : `${gait} ${pace}`,
+              );
           }
         }
       }

@@ -8,6 +8,7 @@ import { halt } from './chains/halt.ts';
 import { inHand } from './chains/inHand.ts';
 import { legYield } from './chains/legYield.ts';
 import { lengthening } from './chains/lengthening.ts';
+import { piaffe } from './chains/piaffe.ts';
 import { poles } from './chains/poles.ts';
 import { rectangle } from './chains/rectangle.ts';
 import { repair } from './chains/repair.ts';
@@ -29,8 +30,8 @@ import type { Chain, Exercise } from './exercise.ts';
 
 /** The chains of the shelf, from the easiest on. A new chain is its file and its line here. */
 export const CHAINS: readonly Chain[] = [
-  inHand,
   walk,
+  inHand,
   rhythm,
   stretch,
   connection,
@@ -56,6 +57,7 @@ export const CHAINS: readonly Chain[] = [
   canterSideways,
   halfSteps,
   tempi,
+  piaffe,
 ];
 
 export const EXERCISES: readonly Exercise[] = CHAINS.flatMap((chain) => chain.exercises);

@@ -70,7 +70,7 @@ export const exerciseSchema = z.strictObject({
   checks: z.array(z.enum(WARM_UP_CHECKS)),
   /**
    * Shorthand for the left rein of a 20 × 60 m arena, from the track back to the track on the same rein,
-   * in walk or working trot at its end. `{at}` is the letter it begins at.
+   * in walk or working trot at its end (standing, when it is done in hand). `{at}` is the letter it begins at.
    */
   template: z.string().min(3).max(800),
   /** The letters it is offered at on the left rein; the right rein and the other end follow by symmetry. */

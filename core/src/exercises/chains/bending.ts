@@ -155,5 +155,37 @@ export const bending = chain({
       repair: 'trot-circle',
       faults: [FAULTS.overbent, FAULTS.quick, FAULTS.fallsIn],
     }),
+    exercise({
+      id: 'half-turn-in-reverse',
+      name: 'Half turn in reverse',
+      purpose:
+        'Off the track on a slant, then the half circle: the bend is made before the turn needs it.',
+      builds: { suppleness: 4, straightness: 2 },
+      faculties: ['bend', 'shoulders'],
+      stage: 3,
+      gaits: ['walk', 'trot'],
+      template: 'E walk medium, half turn in reverse right 10\nB half turn in reverse left 10',
+      rungs: [
+        rung('in walk'),
+        rung(
+          'in trot',
+          {},
+          {
+            template:
+              'E trot working, half turn in reverse right 10\nB half turn in reverse left 10',
+          },
+        ),
+      ],
+      load: 2,
+      needs: { exercises: ['half-circle-return'] },
+      aids: BEND,
+      good: {
+        measure: 'Strides in which both hind feet follow the fore feet',
+        threshold: 'The whole half circle.',
+      },
+      leaveWhen: 'Both turns come out at their letter.',
+      repair: 'loop-shallow',
+      faults: [FAULTS.fallsIn, FAULTS.quartersIn, FAULTS.driftsOut],
+    }),
   ],
 });

@@ -124,7 +124,7 @@ export const inHand = chain({
       id: 'in-hand-walk-halt',
       name: 'Walk on and halt in hand',
       purpose: 'Goes and stands from your own body: step off, it walks; stop, it stops.',
-      builds: { impulsion: 2, contact: 2 },
+      builds: { impulsion: 3, contact: 2 },
       faculties: ['wait', 'forward'],
       stage: 1,
       gaits: ['walk'],

@@ -140,5 +140,32 @@ export const legYield = chain({
       repair: 'leg-yield-wall',
       faults: [FAULTS.runsAhead, FAULTS.overbent, FAULTS.quartersTrail],
     }),
+    exercise({
+      id: 'leg-yield-circle',
+      name: 'Leg-yield on the circle',
+      purpose:
+        'The hind feet make the larger circle; the shoulders keep theirs. Inside leg to outside rein.',
+      builds: { suppleness: 4, contact: 2 },
+      faculties: ['cross', 'soften'],
+      stage: 3,
+      gaits: ['walk', 'trot'],
+      phases: ['warm-up', 'work'],
+      template: '{at} trot working, circle left 20 x2, leg-yield',
+      at: ['A', 'E'],
+      rungs: [
+        rung('in walk', {}, { template: '{at} walk medium, circle left 20, leg-yield' }),
+        rung('in trot'),
+      ],
+      load: 2,
+      needs: { exercises: ['leg-yield-wall', 'trot-circle'] },
+      aids: LEG_YIELD,
+      good: {
+        measure: 'Steps in which the inside hind crosses',
+        threshold: 'Half the circle, no hurry.',
+      },
+      leaveWhen: 'The outside rein fills and the inside one hangs.',
+      repair: 'leg-yield-wall',
+      faults: [FAULTS.runsAhead, FAULTS.overbent, FAULTS.swings],
+    }),
   ],
 });

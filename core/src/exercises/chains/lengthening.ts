@@ -173,5 +173,36 @@ export const lengthening = chain({
       repair: 'lengthen-canter',
       faults: [FAULTS.flat, FAULTS.leans, FAULTS.disunited],
     }),
+    exercise({
+      id: 'extended-canter',
+      name: 'Extended canter',
+      purpose: 'All the ground it can cover and still come back to a circle at the end.',
+      builds: { impulsion: 5, collection: 2 },
+      stage: 6,
+      gaits: ['canter'],
+      template:
+        'A trot working, circle left 20\nA canter collected, circle left 12\nF canter extended\nM canter collected\nC circle left 12\nH canter working\nE trot working, circle left 20',
+      rungs: [
+        rung('one long side'),
+        rung(
+          'on the diagonal',
+          {},
+          {
+            stage: 7,
+            template:
+              'A trot working, circle left 20\nA canter collected, circle left 12\nF canter working\nH-X-F canter extended, change rein\nF trot working\nE circle right 20\nM-X-K change rein',
+          },
+        ),
+      ],
+      load: 5,
+      collectedS: 20,
+      parts: ['medium-canter'],
+      needs: { exercises: ['medium-canter'], scales: { impulsion: 6.5, collection: 5 } },
+      aids: CANTER,
+      good: { measure: 'Strides on the side', threshold: 'Two fewer than in medium, uphill.' },
+      leaveWhen: 'One that came back by itself.',
+      repair: 'medium-canter',
+      faults: [FAULTS.flat, FAULTS.quick, FAULTS.leans],
+    }),
   ],
 });

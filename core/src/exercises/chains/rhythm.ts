@@ -238,5 +238,71 @@ export const rhythm = chain({
       cautions: ['Poles only with someone on foot to reset them.'],
       equipment: ['poles'],
     }),
+    exercise({
+      id: 'rising-both-reins',
+      name: 'Rising trot on 20 m, both reins',
+      purpose: 'Plain trot on a large circle, across and the same again: where the day begins.',
+      builds: { rhythm: 4, suppleness: 2 },
+      faculties: ['rhythm', 'bend'],
+      stage: 1,
+      gaits: ['trot'],
+      phases: ['warm-up'],
+      checks: ['changes flexion'],
+      template:
+        'A trot working, rising, circle left 20\nH-X-F change rein\nA circle right 20\nK-X-M change rein',
+      rungs: [
+        rung('a circle each'),
+        rung(
+          'a circle and a round each',
+          {},
+          {
+            template:
+              'A trot working, rising, circle left 20\ngo large\nH-X-F change rein\nA circle right 20\ngo large\nK-X-M change rein',
+          },
+        ),
+      ],
+      load: 1,
+      needs: { exercises: ['trot-large'] },
+      aids: RIDE_ON,
+      good: { measure: 'Beats a minute on either rein', threshold: 'The same within three.' },
+      leaveWhen: 'Both circles feel like one.',
+      repair: 'walk-lines',
+      faults: [FAULTS.quick, FAULTS.fallsIn],
+    }),
+    exercise({
+      id: 'canter-both-leads',
+      name: 'Plain canter on both leads',
+      purpose:
+        'One round each, nothing asked but to go: shows today’s lead before any work in canter.',
+      builds: { rhythm: 3, impulsion: 3 },
+      faculties: ['forward', 'rhythm'],
+      stage: 2,
+      gaits: ['canter'],
+      phases: ['warm-up', 'work'],
+      template:
+        'A trot working, circle left 20\nA canter, circle left 20\nA trot working\nH-X-F change rein\nA canter, circle right 20\nA trot working\nK-X-M change rein',
+      rungs: [
+        rung('a large circle each'),
+        rung(
+          'once round each',
+          {},
+          {
+            stage: 3,
+            template:
+              'A trot working, circle left 20\nA canter, go large\nA trot working\nH-X-F change rein\nA canter, go large\nA trot working\nK-X-M change rein',
+          },
+        ),
+      ],
+      load: 2,
+      needs: { exercises: ['canter-circle'] },
+      aids: CANTER,
+      good: {
+        measure: 'Departs on the first aid',
+        threshold: 'Both, and a whole round in canter.',
+      },
+      leaveWhen: 'Both leads feel alike in your seat.',
+      repair: 'canter-circle',
+      faults: [FAULTS.wrongLead, FAULTS.breaks, FAULTS.quick],
+    }),
   ],
 });

@@ -148,5 +148,28 @@ export const walkPirouette = chain({
       repair: 'walk-pirouette-half',
       faults: [FAULTS.wrongLead, FAULTS.hindStops, FAULTS.anticipates],
     }),
+    exercise({
+      id: 'two-half-pirouettes',
+      name: 'A half pirouette, twelve metres, and the other',
+      purpose: 'Left and right on one line: the difference between the two is what to work on.',
+      builds: { collection: 4, suppleness: 3, straightness: 2 },
+      stage: 7,
+      gaits: ['walk'],
+      template:
+        'K walk medium\nF walk collected\n{first} walk pirouette left 180\nP walk pirouette right 180\nB walk medium',
+      rungs: [
+        rung('twelve metres between', { first: 'B' }, { leastLengthM: 60 }),
+        rung('twice that', { first: 'R' }, { leastLengthM: 60 }),
+      ],
+      load: 4,
+      collectedS: 30,
+      parts: ['walk-pirouette-half'],
+      needs: { exercises: ['walk-pirouette-half'], scales: { collection: 6 } },
+      aids: PIROUETTE,
+      good: { measure: 'Steps in each', threshold: 'Six to eight, the same both ways.' },
+      leaveWhen: 'The second is as active as the first.',
+      repair: 'turn-on-haunches-quarter',
+      faults: [FAULTS.hindStops, FAULTS.swings, FAULTS.jogs],
+    }),
   ],
 });
