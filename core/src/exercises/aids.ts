@@ -1,4 +1,4 @@
-import type { Aids, ExerciseFault } from './exercise.ts';
+import type { Aids, ExerciseFault } from './card.ts';
 import { RIDER_FAULTS } from './faults.ts';
 
 /**

@@ -6,6 +6,7 @@ import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { ridersFaults } from './aids.ts';
+import { aidsSchema, faultSchema, sentence } from './card.ts';
 import { FACULTIES, type Faculty } from './faculties.ts';
 
 /**
@@ -13,7 +14,6 @@ import { FACULTIES, type Faculty } from './faculties.ts';
  * Exercises are data; a person's own have the same form. All content is common practice.
  */
 
-const sentence = z.string().trim().min(3).max(400);
 const id = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
 const gap = z.union([z.number(), z.string().max(20)]);
 
@@ -22,19 +22,6 @@ export const PLANNED_PHASES = ['warm-up', 'work', 'stretch'] as const;
 /** And before mounting. */
 export const EXERCISE_PHASES = ['in-hand', ...PLANNED_PHASES] as const;
 export const EQUIPMENT = ['poles', 'cone', 'barrel'] as const;
-
-/** Seat and weight, each leg, each rein, when, and the repair by weight. */
-export const aidsSchema = z.strictObject({
-  seat: sentence,
-  insideLeg: sentence,
-  outsideLeg: sentence,
-  insideRein: sentence,
-  outsideRein: sentence,
-  timing: sentence,
-  repairByWeight: sentence,
-});
-
-export const faultSchema = z.strictObject({ fault: sentence, cause: sentence, answer: sentence });
 
 /** One step of the ladder, from the easiest to the hardest. */
 export const rungSchema = z.strictObject({
@@ -115,8 +102,6 @@ export const ownExerciseSchema = z.strictObject({
 export type OwnExercise = z.infer<typeof ownExerciseSchema>;
 export type Exercise = z.infer<typeof exerciseSchema>;
 export type Rung = z.infer<typeof rungSchema>;
-export type Aids = z.infer<typeof aidsSchema>;
-export type ExerciseFault = z.infer<typeof faultSchema>;
 export type PlannedPhase = (typeof PLANNED_PHASES)[number];
 export type Equipment = (typeof EQUIPMENT)[number];
 

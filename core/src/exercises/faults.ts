@@ -1,4 +1,4 @@
-import type { ExerciseFault } from './exercise.ts';
+import type { ExerciseFault } from './card.ts';
 
 const fault = (name: string, cause: string, answer: string): ExerciseFault => ({
   fault: name,

@@ -49,7 +49,10 @@ function relabelled(instruction: Instruction, { letter, side }: Relabelling): In
   const value = (v: unknown): unknown => {
     if (v === 'left' || v === 'right') return side(v);
     if (typeof v !== 'string' || !/^[A-Z](-[A-Z])?$/.test(v)) return v;
-    return v.split('-').map(letter).join('-');
+    return v
+      .split('-')
+      .map((name) => letter(name))
+      .join('-');
   };
   const { params, at } = instruction;
   return {

@@ -1,4 +1,4 @@
-import type { Aids } from '@canter-book/core/exercises/exercise';
+import type { Aids } from '@canter-book/core/exercises/card';
 
 export const AID_ROWS: readonly [keyof Aids, string][] = [
   ['seat', 'Seat and weight'],

@@ -1,4 +1,5 @@
-import type { Exercise, ExerciseFault } from '@canter-book/core/exercises/exercise';
+import type { ExerciseFault } from '@canter-book/core/exercises/card';
+import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { AID_ROWS } from '../AidTable.tsx';
 import { Part, Small, Words } from './fields.tsx';
