@@ -784,7 +784,9 @@ describe('where there is no lesson', () => {
     const failing = planLesson(asked, solve, { mends: 1 });
     await expect(failing).rejects.toThrow(NoLesson);
     const why = ((await failing.catch((e: unknown) => e)) as NoLesson).why;
-    expect(why).toMatch(/^There is no lesson for Bollard with 45 minutes and “Ten and ten in canter”\./);
+    expect(why).toMatch(
+      /^There is no lesson for Bollard with 45 minutes and “Ten and ten in canter”\./,
+    );
     expect(why).toMatch(/Each try still ended with this: [A-Z“].*\.$/);
     // Each way out was tried: there is a lesson for it.
     const ways = await waysOut(asked, solve);
