@@ -119,17 +119,13 @@ export const legYield = chain({
       faculties: ['cross', 'straight'],
       stage: 3,
       gaits: ['trot'],
-      template: 'A trot working, centre line\nL-M leg-yield right\nM trot working',
+      template: 'A trot working, centre line\n{from} leg-yield right to quarter by {by}\nE trot working',
       rungs: [
-        rung('straight to L, then to M', {}, { leastLengthM: 60 }),
+        rung('from D, then straight to the end', { from: 'D', by: 'X' }),
         rung(
-          'straight to L, then to R',
-          {},
-          {
-            template: 'A trot working, centre line\nL-R leg-yield right\nR trot working',
-            stage: 5,
-            leastLengthM: 60,
-          },
+          'straight to L, over, and straight again',
+          { from: 'L', by: 'I' },
+          { stage: 4, leastLengthM: 60 },
         ),
       ],
       load: 3,
