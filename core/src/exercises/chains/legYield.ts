@@ -119,9 +119,10 @@ export const legYield = chain({
       faculties: ['cross', 'straight'],
       stage: 3,
       gaits: ['trot'],
-      template: 'A trot working, centre line\n{from} leg-yield right to quarter by {by}\nE trot working',
+      template:
+        'A trot working, centre line\n{from} leg-yield right to quarter by {by}\nE trot working',
       rungs: [
-        rung('from D, then straight to the end', { from: 'D', by: 'X' }),
+        rung('from D, then straight to the end', { from: 'D', by: 'X' }, { leastLengthM: 60 }),
         rung(
           'straight to L, over, and straight again',
           { from: 'L', by: 'I' },
