@@ -1,6 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { hoofTracks } from '../drawing/hoofTracks.ts';
 import { ANY_HORSE } from '../gaits/horse.ts';
+import { mirrorLesson } from '../lesson/mirror.ts';
+import { parseLesson } from '../notation/parse.ts';
+import { printLesson } from '../notation/print.ts';
+import { compileRide } from '../ride/compile.ts';
 import { leadChanges } from '../ride/leadChanges.ts';
 import { sampleRide } from '../ride/sample.ts';
 import { PAPER, codesOf, movementOf, rideOf } from '../testing/lessons.ts';
@@ -308,4 +312,38 @@ test('canter on the spot: half the least stride, in the same tempo', () => {
   expect(spans[0]!.strides).toBeCloseTo(4, 6);
   expect(spans[0]!.strideM).toBeCloseTo(usual.strideM / 2, 6);
   expect(spans[0]!.seconds / 4).toBeCloseTo(usual.seconds / usual.strides, 6);
+});
+
+describe('in hand', () => {
+  const text = 'start A walk medium left\nphase in-hand 5 min\n';
+
+  test('the horse is led at 1.2 m/s, takes no ridden strides, and stands after it', () => {
+    const ride = rideOf(`${text}B in hand circle left 6\nin hand shoulder-in M-H`);
+    expect(ride.faults).toEqual([]);
+    const led = ride.movements.filter((m) => m.gait === 'in-hand');
+    expect(led.map((m) => m.kind)).toEqual(['track', 'in-hand-circle', 'in-hand-shoulder-in']);
+    for (const m of led) expect(m.metres / m.seconds).toBeCloseTo(1.2, 6);
+    expect(ride.totals.strides).toEqual({ walk: 0, trot: 0, canter: 0 });
+    const sideways = ride.spans.filter((s) => s.riding.lateral?.kind === 'shoulder-in');
+    expect(sideways.map((s) => s.gait)).toEqual(['in-hand']);
+    // The pace it was to begin in is asked once it is ridden.
+    const after = rideOf(`${text}in hand flex left\nwalk medium, go large`);
+    expect(after.faults).toEqual([]);
+    expect(after.movements.at(-1)!.gait).toBe('walk');
+  });
+
+  test('a mirror changes the letters it is led between', () => {
+    const { lesson } = parseLesson(`${text}in hand shoulder-in K-H`);
+    expect(printLesson(mirrorLesson(lesson))).toContain('in hand shoulder-in F-M');
+    expect(compileRide(mirrorLesson(lesson)).faults).toEqual(compileRide(lesson).faults);
+  });
+
+  test('steps are taken on the spot, and what has no room or no letter is said', () => {
+    const codes = (line: string) => rideOf(`${text}${line}`).faults.map((f) => f.fault.code);
+    const [steps] = rideOf(`${text}in hand shoulders left 3`).movements;
+    expect([steps!.metres, steps!.seconds]).toEqual([0, 12]);
+    expect(codes('in hand shoulder-in A-Q')).toEqual(['no-such-letter']);
+    expect(codes('walk, centre line\nX halt\nin hand walk on 100')).toContain('no-room');
+    expect(codes('in hand rein back 2')).toEqual([]);
+  });
 });
