@@ -127,7 +127,11 @@ const SPOILT: readonly Spoilt[] = [
   spoilt('approach-otherwise', CIRCLE, 'B trot collected, circle right 20'),
   spoilt('lesson-too-long', 'phase work 18 min', 'phase work 50 min'),
   spoilt('canter-shoulder-in', LOOP, 'K canter, go large\nK-H shoulder-in', { stage: 6 }),
-  spoilt('in-hand-too-long', '# for a windy day', IN_HAND('in hand flex left x30, in hand flex right x30')),
+  spoilt(
+    'in-hand-too-long',
+    '# for a windy day',
+    IN_HAND('in hand flex left x30, in hand flex right x30'),
+  ),
   spoilt('in-hand-late', LOOP, 'E halt, in hand flex left'),
   spoilt('in-hand-drilled', '# for a windy day', IN_HAND('in hand quarters left 6')),
   spoilt('ridden-in-hand', '# for a windy day', IN_HAND('C circle left 20')),
