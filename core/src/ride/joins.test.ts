@@ -18,7 +18,8 @@ import { ANY_HORSE } from '../gaits/horse.ts';
  * the direction and the course on which the first ends, and both stay inside the arena: then the pair does.
  *
  * Not tried: settings, which ride no line of their own; `leave`, after which nothing comes; the turns and
- * courses that need a place the first does not end at (they are tried wherever it does).
+ * courses that need a place the first does not end at (they are tried wherever it does); what is done in
+ * hand on the spot, and what is led out of a canter.
  */
 
 const HORSE = { ...ANY_HORSE, stage: 8 as const };
@@ -38,9 +39,17 @@ interface Sample {
   readonly canter: boolean;
 }
 
+const STANDING: readonly FormId[] = [
+  'inHandLowerHead',
+  'inHandFlex',
+  'inHandShoulders',
+  'inHandQuarters',
+];
+const isLed = (id: FormId): boolean => id.startsWith('inHand');
+
 /** One way of riding each act, without its place. */
 const SAMPLES: readonly Sample[] = FORM_IDS.filter(
-  (id) => formOf(id).group === 'act' && id !== 'leave',
+  (id) => formOf(id).group === 'act' && id !== 'leave' && !STANDING.includes(id),
 ).flatMap((form) => {
   const seen = new Set<string>();
   return EXAMPLES[form].flatMap((example) => {
@@ -122,6 +131,9 @@ interface Tried {
   bad: string[];
 }
 
+const gaitsOf = ({ canter, form }: Sample): ('trot' | 'canter')[] =>
+  canter ? ['canter'] : isLed(form) ? ['trot'] : ['trot', 'canter'];
+
 function tryAll(arenaIndex: 0 | 1, rein: 'left' | 'right'): Tried {
   const size = ARENAS[arenaIndex];
   const tried: Tried = { pairs: 0, outside: 0, back: 0, bad: [] };
@@ -129,7 +141,7 @@ function tryAll(arenaIndex: 0 | 1, rein: 'left' | 'right'): Tried {
   const letters = lettersOf(arenaOf(lessonOf(size, undefined, [])));
   for (const letter of letters) {
     for (const first of SAMPLES) {
-      for (const gait of first.canter ? (['canter'] as const) : (['trot', 'canter'] as const)) {
+      for (const gait of gaitsOf(first)) {
         const start = {
           how: 'start',
           letter: letter.name,

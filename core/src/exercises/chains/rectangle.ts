@@ -112,7 +112,19 @@ export const rectangle = chain({
       gaits: ['canter'],
       template:
         'B trot working, circle left 20\nB canter working, rectangle inset {inset}\nB trot working, circle left 20',
-      rungs: [rung('2.4 m in', { inset: 2.4 }), rung('4 m in', { inset: 4 }, { stage: 5 })],
+      rungs: [
+        rung('2.4 m in', { inset: 2.4 }),
+        rung('4 m in', { inset: 4 }, { stage: 5 }),
+        rung(
+          '2.4 m in, one and a half rounds',
+          {},
+          {
+            stage: 5,
+            template:
+              'B trot working, circle left 20\nB canter working, rectangle inset 2.4\nB inner track 2.4\nE outer track\nA trot working, circle left 20',
+          },
+        ),
+      ],
       load: 4,
       needs: { exercises: ['inner-rectangle-trot', 'canter-large'], scales: { straightness: 5 } },
       aids: CANTER,

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { Exercise } from '@canter-book/core/exercises/exercise';
+import { plannedPhases, type Exercise } from '@canter-book/core/exercises/exercise';
 import { before } from '@canter-book/core/exercises/graph';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { useOwnExercisesQuery } from '../../api/api.ts';
@@ -40,7 +40,7 @@ export default function ExercisePage() {
   return (
     <Page
       title={exercise.name}
-      about={`stage ${exercise.stage} · ${exercise.gaits.join(', ')} · effort ${exercise.load} of 5`}
+      about={`stage ${exercise.stage} · ${howRidden(exercise)} · effort ${exercise.load} of 5`}
       actions={
         <>
           <Button look="quiet" onClick={() => window.print()}>
@@ -62,6 +62,9 @@ export default function ExercisePage() {
     </Page>
   );
 }
+
+const howRidden = (exercise: Exercise): string =>
+  plannedPhases(exercise).length > 0 ? exercise.gaits.join(', ') : 'in hand';
 
 function Shown({ exercise }: { exercise: Exercise }) {
   const weights = SCALES.filter((s) => exercise.builds[s]);
