@@ -1,5 +1,5 @@
 import { SAME_M, positiveMod, wrapRad } from '../units.ts';
-import { distanceM, headingTo, offset, type Point } from '../geometry/curve.ts';
+import { distanceM, headingTo, offset, type Box, type Point } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { letterOnTrack, lettersOf, trackBox, type Arena, type Letter } from './arena.ts';
@@ -20,35 +20,40 @@ export const trackCourse = (rein: Rein, furtherInM = 0): Course => ({
 });
 
 interface Ring {
-  readonly corners: readonly Point[];
+  readonly box: Box;
   /** Distance from A, anticlockwise, of each corner. */
   readonly cornerAt: readonly number[];
   readonly lengthM: number;
 }
 
+/** A ride asks for the same one at every step. */
+const rings = new WeakMap<Arena, Map<number, Ring>>();
+
 /** The track as a ring measured anticlockwise from A. */
 function ringOf(arena: Arena, furtherInM: number): Ring {
-  const box = trackBox(arena, furtherInM);
-  const halfW = box.maxX;
-  const w = 2 * halfW;
+  let own = rings.get(arena);
+  if (!own) rings.set(arena, (own = new Map()));
+  let ring = own.get(furtherInM);
+  if (!ring) own.set(furtherInM, (ring = newRing(trackBox(arena, furtherInM))));
+  return ring;
+}
+
+function newRing(box: Box): Ring {
+  const w = 2 * box.maxX;
   const l = box.maxY - box.minY;
   return {
-    corners: [
-      { x: halfW, y: box.minY },
-      { x: halfW, y: box.maxY },
-      { x: -halfW, y: box.maxY },
-      { x: -halfW, y: box.minY },
-    ],
+    box,
     cornerAt: [w / 2, w / 2 + l, 1.5 * w + l, 1.5 * w + 2 * l],
     lengthM: 2 * (w + l),
   };
 }
 
+const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-4;
+
 /** Where on the ring a point lies (metres from A, anticlockwise), or null when it is off it. */
 function ringPosition(arena: Arena, furtherInM: number, p: Point): number | null {
   const ring = ringOf(arena, furtherInM);
-  const box = trackBox(arena, furtherInM);
-  const near = (a: number, b: number) => Math.abs(a - b) < 1e-4;
+  const { box } = ring;
   const insideX = p.x > box.minX - 1e-4 && p.x < box.maxX + 1e-4;
   const insideY = p.y > box.minY - 1e-4 && p.y < box.maxY + 1e-4;
   if (near(p.y, box.minY) && insideX) return positiveMod(p.x, ring.lengthM);
@@ -59,8 +64,8 @@ function ringPosition(arena: Arena, furtherInM: number, p: Point): number | null
 }
 
 function ringPoint(arena: Arena, furtherInM: number, u: number): Point {
-  const box = trackBox(arena, furtherInM);
   const ring = ringOf(arena, furtherInM);
+  const { box } = ring;
   const at = positiveMod(u, ring.lengthM);
   const [c1, c2, c3, c4] = ring.cornerAt as [number, number, number, number];
   if (at <= c1) return { x: at, y: box.minY };

@@ -28,15 +28,12 @@ export function spiral(
   const radius = (u: number) => fromRadiusM + change * (3 * u * u - 2 * u * u * u);
   const slope = (u: number) => (change * (6 * u - 6 * u * u)) / turn;
   const bend = (u: number) => (change * (6 - 12 * u)) / (turn * turn);
-  const speed = (u: number) => Math.hypot(radius(u), slope(u));
-
+  const speed = (u: number) => {
+    const [r, dr] = [radius(u), slope(u)];
+    return Math.sqrt(r * r + dr * dr);
+  };
   const slices = Math.max(8, Math.ceil((turn / (2 * Math.PI)) * SLICES_PER_TURN));
-  const reached = new Float64Array(slices + 1);
-  for (let i = 0; i < slices; i++) {
-    const [a, b] = [i / slices, (i + 1) / slices];
-    const simpson = (speed(a) + 4 * speed((a + b) / 2) + speed(b)) / 6;
-    reached[i + 1] = reached[i]! + simpson * (turn / slices);
-  }
+  const reached = reachedAfter(`${fromRadiusM} ${toRadiusM} ${turn}`, slices, turn, speed);
   const lengthM = reached[slices]!;
 
   const shareAt = (distance: number): number => {
@@ -83,6 +80,32 @@ export function spiral(
       }
     },
   };
+}
+
+/** A lesson has few shapes of spiral, and lays each of them many times. */
+const MOST_KEPT = 64;
+const kept = new Map<string, Float64Array>();
+
+/** The length up to each slice. */
+function reachedAfter(
+  shape: string,
+  slices: number,
+  turn: number,
+  speed: (u: number) => number,
+): Float64Array {
+  const before = kept.get(shape);
+  if (before) return before;
+  const reached = new Float64Array(slices + 1);
+  let from = speed(0);
+  for (let i = 0; i < slices; i++) {
+    const to = speed((i + 1) / slices);
+    const simpson = (from + 4 * speed((i + 0.5) / slices) + to) / 6;
+    reached[i + 1] = reached[i]! + simpson * (turn / slices);
+    from = to;
+  }
+  if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(shape, reached);
+  return reached;
 }
 
 /** A spiral from a pose: round the centre that lies on the given side of it. */
