@@ -102,6 +102,9 @@ export const PALETTE: readonly PaletteGroup[] = [
       choice('hold and soften', '{a} hold 5 soft 3 x4'),
       choice('simple change', '{a} simple change'),
       choice('flying change', '{a} flying change'),
+      choice('changes by the count', '{a}-{b} changes every 4 x3', 'long sides'),
+      choice('half-steps', '{a} half-steps 6 x2'),
+      choice('canter on the spot', '{a} collect on the spot 4'),
     ],
   },
   {
@@ -113,6 +116,7 @@ export const PALETTE: readonly PaletteGroup[] = [
       choice('turn on the forehand', '{a} turn on forehand {in} 180'),
       choice('turn on the haunches', '{a} turn on haunches {in} 180'),
       choice('walk pirouette', '{a} walk pirouette {in} 180'),
+      choice('working pirouette', '{a} working pirouette {in} 180'),
       choice('walk break', '{a} walk break 2 min'),
     ],
   },

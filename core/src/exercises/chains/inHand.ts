@@ -172,7 +172,7 @@ export const inHand = chain({
       id: 'in-hand-shoulder-in',
       name: 'Shoulder-in in hand',
       purpose:
-        'Along the rail from the ground: it learns the place of its shoulders without a weight.',
+        'Along the rail from the ground: it learns the place of its shoulders with no rider to carry.',
       builds: { straightness: 4, suppleness: 2 },
       faculties: ['shoulders', 'bend'],
       stage: 3,

@@ -220,7 +220,8 @@ export const piaffe = chain({
     exercise({
       id: 'zigzag-long',
       name: 'A longer zigzag',
-      purpose: 'Five, ten, ten, five metres: each change of bend in its own two strides.',
+      purpose:
+        'Out, twice across and back to the middle: each change of bend in its own two strides.',
       builds: { suppleness: 5, straightness: 3 },
       faculties: ['bend', 'cross'],
       stage: 8,

@@ -78,7 +78,7 @@ export const tempi = chain({
     exercise({
       id: 'changes-every-second',
       name: 'Every second stride',
-      purpose: 'The count halves; the rider sits stiller, not busier.',
+      purpose: 'One stride fewer between them; the rider sits stiller, not busier.',
       builds: { straightness: 4, collection: 4, impulsion: 2 },
       stage: 8,
       gaits: ['canter'],
@@ -100,7 +100,7 @@ export const tempi = chain({
     exercise({
       id: 'changes-every-stride',
       name: 'Every stride',
-      purpose: 'First two, one out and one back; the row grows by itself.',
+      purpose: 'First three, out, back and out; the row grows by itself.',
       builds: { straightness: 4, collection: 5, rhythm: 2 },
       stage: 8,
       gaits: ['canter'],
