@@ -16,6 +16,7 @@ const stages = [
   'observations',
   'stats',
   'progress',
+  'sheet',
   'exercises',
   'planner',
   'formats',

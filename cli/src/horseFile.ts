@@ -4,17 +4,19 @@ import { ANY_HORSE, type HorseProfile } from '@canter-book/core/gaits/horse';
 import { horseFileSchema, profileOfFile, type HorseFile } from '@canter-book/core/planner/request';
 import { giveUp, readText } from './textFile.ts';
 
-/** Reads a horse file (`-` is standard input). What is wrong with it ends the call with status 2. */
-export function readHorseFile(file: string): HorseFile {
+/** The value in a JSON file (`-` is standard input). What is not JSON ends the call with status 2. */
+export function readJson(file: string): unknown {
   const text = readText(file);
-  let value: unknown;
   try {
-    value = JSON.parse(text);
+    return JSON.parse(text);
   } catch (error) {
-    giveUp(`${file} is not valid JSON: ${(error as Error).message}`);
+    return giveUp(`${file} is not valid JSON: ${(error as Error).message}`);
   }
-  return checked(horseFileSchema, value, 'The horse file');
 }
+
+/** Reads a horse file. What is wrong with it ends the call with status 2. */
+export const readHorseFile = (file: string): HorseFile =>
+  checked(horseFileSchema, readJson(file), 'The horse file');
 
 /** The value as its schema has it; what is wrong with it ends the call, field by field. */
 export function checked<T>(schema: z.ZodType<T>, value: unknown, what: string): T {

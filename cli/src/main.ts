@@ -4,6 +4,8 @@ import { addExports } from './verbs/exports.ts';
 import { addFormat } from './verbs/format.ts';
 import { addPlan } from './verbs/plan.ts';
 import { addReview } from './verbs/review.ts';
+import { addScore } from './verbs/score.ts';
+import { addSheet } from './verbs/sheet.ts';
 import { addRide } from './verbs/ride.ts';
 
 program
@@ -17,5 +19,7 @@ addFormat(program);
 addExports(program);
 addExercises(program);
 addPlan(program);
+addSheet(program);
+addScore(program);
 
 await program.parseAsync();

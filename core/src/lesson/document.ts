@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FORM_IDS, paramsSchema, type FormId } from '../forms/table.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
+import { stageSchema } from '../gaits/stage.ts';
 
 /** One line of plain words: no line break, and no # because that begins a comment. */
 const words = (max: number) =>
@@ -136,6 +137,36 @@ export const groundSchema = z.strictObject({
   ...ofAnItem,
 });
 
+/** A test sheet's box: the lines after it are marked together, until the next. */
+export const boxSchema = z.strictObject({
+  kind: z.literal('box'),
+  id: z.string().min(1).max(64),
+  number: z.number().int().min(1).max(99),
+  /** Counts so many times; once when not said. */
+  coefficient: z.number().int().min(2).max(5).optional(),
+  title: title.optional(),
+  directive: words(400).optional(),
+  ...ofAnItem,
+});
+
+/** A mark for the whole ride. */
+export const collectiveSchema = z.strictObject({
+  kind: z.literal('collective'),
+  id: z.string().min(1).max(64),
+  name: title.refine((s) => s.trim() !== '', 'needs a name'),
+  coefficient: z.number().int().min(2).max(5).optional(),
+  ...ofAnItem,
+});
+
+/** What errors of course cost, one after the other; the next one eliminates. */
+export const errorsSchema = z.strictObject({
+  kind: z.literal('errors'),
+  id: z.string().min(1).max(64),
+  how: z.enum(['points', 'percent']),
+  costs: z.array(z.number().min(0).max(20)).min(1).max(6),
+  ...ofAnItem,
+});
+
 /** A line that could not be read: kept to the letter, so that nothing typed is lost. */
 const unreadSchema = z.strictObject({
   kind: z.literal('unread'),
@@ -153,6 +184,10 @@ export type Instruction = z.infer<typeof instructionSchema>;
 export type LessonLine = z.infer<typeof lineSchema>;
 export type GroundItem = z.infer<typeof groundSchema>;
 export type Phase = z.infer<typeof phaseSchema>;
+
+export type Box = z.infer<typeof boxSchema>;
+export type Collective = z.infer<typeof collectiveSchema>;
+export type ErrorCosts = z.infer<typeof errorsSchema>;
 
 export interface RepeatBlock {
   kind: 'repeat';
@@ -173,6 +208,9 @@ export type Item =
   | z.infer<typeof cornersSchema>
   | GroundItem
   | z.infer<typeof unreadSchema>
+  | Box
+  | Collective
+  | ErrorCosts
   | RepeatBlock;
 
 /** Repeats within repeats: deeper than this nobody reads them. */
@@ -181,7 +219,16 @@ export const MOST_NESTED = 4;
 const MOST_ITEMS = 1000;
 const MOST_REPEATED = 200;
 
-const PLAIN_ITEMS = [lineSchema, phaseSchema, cornersSchema, groundSchema, unreadSchema] as const;
+const PLAIN_ITEMS = [
+  lineSchema,
+  phaseSchema,
+  cornersSchema,
+  groundSchema,
+  unreadSchema,
+  boxSchema,
+  collectiveSchema,
+  errorsSchema,
+] as const;
 
 /** Items that may hold repeats of so many levels; told apart by their kind, so that a wrong one costs one look. */
 function itemSchemaOf(levels: number): z.ZodType<Item> {
@@ -225,7 +272,14 @@ const startSchema = z
 /** The lesson: the one truth from which text, drawing, ride and findings are derived. */
 export const lessonSchema = z.strictObject({
   version: z.literal(1),
-  title: z.strictObject({ text: title, ...trivia }).optional(),
+  title: z
+    .strictObject({
+      text: title,
+      /** A test sheet instead of a lesson, and for horses of which stage. */
+      test: z.strictObject({ stage: stageSchema.optional() }).optional(),
+      ...trivia,
+    })
+    .optional(),
   arena: arenaSchema.optional(),
   horse: z.strictObject({ name: title, ...trivia }).optional(),
   approach: z.strictObject({ name: approachSchema, ...trivia }).optional(),
@@ -247,6 +301,9 @@ export const DEFAULT_START: Start = {
 };
 
 export const EMPTY_LESSON: Lesson = { version: 1, items: [] };
+
+/** A test sheet is a lesson document whose boxes are marked. */
+export const isSheet = ({ title }: Pick<Lesson, 'title'>): boolean => title?.test !== undefined;
 
 /** All lines in reading order, also those inside repeats. */
 export function linesOf(items: readonly Item[]): LessonLine[] {

@@ -1,5 +1,6 @@
 import { DEFAULT_INSET_M } from '../arena/arena.ts';
 import { MOVING_GAITS, usualPace, type MovingGait } from '../gaits/paces.ts';
+import type { Stage } from '../gaits/stage.ts';
 import {
   APPROACHES,
   arenaSchema,
@@ -49,6 +50,15 @@ export const HEADERS: Readonly<Record<string, Header>> = {
       return text === null ? null : checked({ title: { text } });
     },
   },
+  test: {
+    example: 'test "Our own first" for stage 2',
+    read(rest) {
+      const [, text, stage] = /^"([^"]*)"(?:\s+for\s+stage\s+(\d))?$/i.exec(rest) ?? [];
+      if (text === undefined) return null;
+      const test = stage === undefined ? {} : { stage: Number(stage) as Stage };
+      return checked({ title: { text, test } });
+    },
+  },
   arena: {
     example: 'arena 20x60 inset 0.5',
     read(rest) {
@@ -83,6 +93,11 @@ export const HEADERS: Readonly<Record<string, Header>> = {
   enter: { example: 'enter A trot working', read: (rest) => readStart('enter', rest) },
 };
 
-/** `start` and `enter` fill the same part of the document. */
-export const partOf = (header: string): keyof Lesson =>
-  header === 'lesson' ? 'title' : header === 'enter' ? 'start' : (header as keyof Lesson);
+const PARTS: Readonly<Record<string, keyof Lesson>> = {
+  lesson: 'title',
+  test: 'title',
+  enter: 'start',
+};
+
+/** `lesson` and `test`, and `start` and `enter`, fill the same part of the document. */
+export const partOf = (header: string): keyof Lesson => PARTS[header] ?? (header as keyof Lesson);

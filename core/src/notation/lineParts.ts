@@ -4,9 +4,11 @@ import { HEADERS } from './headers.ts';
 /** What a line of the text is made of. The reader goes by it, and so do the colours of the editor. */
 
 export type LineKind =
-  'blank' | 'header' | 'phase' | 'repeat' | 'corners' | 'ground' | 'close' | 'movement';
+  'blank' | 'header' | 'phase' | 'repeat' | 'corners' | 'ground' | 'sheet' | 'close' | 'movement';
 
 export const GROUND_WORDS: readonly GroundItem['what'][] = ['poles', 'cone', 'barrel'];
+/** Lines of a test sheet. */
+export const SHEET_WORDS = ['box', 'collective', 'errors'] as const;
 const OWN_LINES = ['phase', 'repeat', 'corners'] as const;
 
 /** @param body of a line, without its comment */
@@ -17,6 +19,7 @@ export function lineKind(body: string): LineKind {
   const word = /^\S+/.exec(said)![0].toLowerCase();
   if (Object.hasOwn(HEADERS, word)) return 'header';
   if (GROUND_WORDS.some((what) => what === word)) return 'ground';
+  if (SHEET_WORDS.some((own) => own === word)) return 'sheet';
   return OWN_LINES.find((own) => own === word) ?? 'movement';
 }
 

@@ -15,9 +15,17 @@ import {
 import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
 import { HEADERS, partOf } from './headers.ts';
 import { FIRST_WORDS, readInstruction } from './instruction.ts';
-import { commentAt, lineKind, noteAt, readPlace, type PlaceRead } from './lineParts.ts';
+import {
+  commentAt,
+  lineKind,
+  noteAt,
+  readPlace,
+  SHEET_WORDS,
+  type PlaceRead,
+} from './lineParts.ts';
 import { nearestWord } from './nearest.ts';
 import { readSetMark } from './setMark.ts';
+import { SHEET_LINES, type SheetItem } from './sheetLines.ts';
 
 export interface ItemSpan extends Span {
   /** Of each instruction of a line. */
@@ -42,6 +50,7 @@ export const KEYWORDS = [
   'poles',
   'cone',
   'barrel',
+  ...SHEET_WORDS,
   ...Object.keys(HEADERS),
 ] as const;
 
@@ -122,6 +131,8 @@ class Reader {
         return this.readCorners(rest, line);
       case 'ground':
         return this.readGround(known as GroundItem['what'], rest, line);
+      case 'sheet':
+        return this.readSheetLine(known as SheetItem['kind'], rest, line);
       case 'close':
         return this.closeRepeat(line);
       default:
@@ -215,6 +226,13 @@ class Reader {
     });
     if (!item.success) return this.unread(line, { code: 'bad-header', header: what, example });
     this.put({ ...item.data, id: this.newId(), ...this.ofItem(line) }, line);
+  }
+
+  private readSheetLine(kind: SheetItem['kind'], rest: string, line: Cut) {
+    const { read, example } = SHEET_LINES[kind];
+    const item = read(rest);
+    if (!item) return this.unread(line, { code: 'bad-header', header: kind, example });
+    this.put({ ...item, id: this.newId(), ...this.ofItem(line) } as SheetItem, line);
   }
 
   private readMovement(line: Cut) {

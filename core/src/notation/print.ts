@@ -14,6 +14,7 @@ import type {
   Start,
 } from '../lesson/document.ts';
 import { printSetMark } from './setMark.ts';
+import { printSheetItem } from './sheetLines.ts';
 
 const number = (value: number): string => String(roundTo(value, 6));
 
@@ -83,11 +84,20 @@ export function printItem(item: Item): string {
       return `corners ${number(item.radiusM)}`;
     case 'ground':
       return printGround(item);
+    case 'box':
+    case 'collective':
+    case 'errors':
+      return printSheetItem(item);
     case 'unread':
       return item.text;
     case 'repeat':
       return `repeat ${item.times} {`;
   }
+}
+
+function printTitle({ text, test }: NonNullable<Lesson['title']>): string {
+  if (!test) return `lesson "${text}"`;
+  return `test "${text}"${test.stage === undefined ? '' : ` for stage ${test.stage}`}`;
 }
 
 interface Trivia {
@@ -125,7 +135,7 @@ export function printLesson(lesson: Lesson): string {
     } else put(printItem(item), item, indent);
   };
   const { title, arena, horse, approach, start } = lesson;
-  if (title) put(`lesson "${title.text}"`, title);
+  if (title) put(printTitle(title), title);
   if (arena) {
     const inset = arena.insetM === DEFAULT_INSET_M ? '' : ` inset ${number(arena.insetM)}`;
     put(`arena ${number(arena.widthM)}x${number(arena.lengthM)}${inset}`, arena);

@@ -1,4 +1,4 @@
-import type { Lesson } from '../lesson/document.ts';
+import { isSheet, type Lesson } from '../lesson/document.ts';
 import { allItems, replaceItem } from '../lesson/edits.ts';
 import type { SyntaxFault } from '../notation/faults.ts';
 import type { Parsed } from '../notation/parse.ts';
@@ -40,10 +40,13 @@ export function reviewLesson(
   return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;
 }
 
-/** A lesson that enters and leaves is a test: it is ridden, nobody is taught. */
-const isTest = ({ start, items }: Lesson): boolean =>
-  start?.how === 'enter' &&
-  allItems(items).some((i) => i.kind === 'line' && i.instructions.some((x) => x.form === 'leave'));
+/** A test sheet, or a lesson that enters and leaves: it is ridden, nobody is taught. */
+const isTest = (lesson: Lesson): boolean =>
+  isSheet(lesson) ||
+  (lesson.start?.how === 'enter' &&
+    allItems(lesson.items).some(
+      (i) => i.kind === 'line' && i.instructions.some((x) => x.form === 'leave'),
+    ));
 
 /** No rule speaks where another one has already said it: the relations stand in the rules, as data. */
 function ruleFindings(lesson: Lesson, ride: Ride): Finding[] {
