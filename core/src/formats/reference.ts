@@ -252,6 +252,24 @@ export const REFERENCE: readonly Group[] = [
     ],
   },
   {
+    title: 'Test sheets',
+    rows: [
+      {
+        line: 'test "Our own first" for stage 2',
+        says: 'At the head, instead of “lesson”: what follows is ridden and marked, not taught.',
+      },
+      {
+        line: 'box 2 x2 "stretch" -- reaches for the hand',
+        says: 'The lines below it share one mark, which counts twice; after the dashes what is looked for.',
+      },
+      { line: 'collective "rider" x2', says: 'A mark for the whole ride.' },
+      {
+        line: 'errors points 2 4 out',
+        says: 'What the first and the second error cost; the third ends it. “percent” takes percentage points.',
+      },
+    ],
+  },
+  {
     title: 'The frame of a lesson',
     rows: [
       {

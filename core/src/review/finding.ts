@@ -65,6 +65,9 @@ export interface RuleFacts {
   'halt-from-canter-early': { stage: number; from: number };
   'outward-change-unannounced': { strides: number };
   restricted: { said: string; by: string; until: string };
+  'marked-twice': { name: string };
+  'box-misplaced': { inRepeat: boolean };
+  'box-empty': { number: number };
   'canter-shoulder-in': object;
   'in-hand-too-long': { minutes: number; mostMin: number };
   'in-hand-late': object;

@@ -389,6 +389,22 @@ const SIDES: readonly Sides[] = [
   sides('circle-too-small', 'barrel E\nE circle left 8\nA halt', 'E circle left 8\nA halt', {
     stage: 2,
   }),
+  sides(
+    'marked-twice',
+    'test "T"\nbox 1\nB circle left 20\nbox 2\nE circle left 20\ncollective "a"',
+    'test "T"\nbox 1\nB circle left 20\nbox 1\nE circle left 20\ncollective "a"',
+  ),
+  sides('box-misplaced', 'test "T"\nbox 1\nB circle left 20', 'box 1\nB circle left 20'),
+  sides(
+    'box-misplaced',
+    'test "T"\nbox 1\nrepeat 2 {\nB circle left 20\n}',
+    'test "T"\nrepeat 2 {\nbox 1\nB circle left 20\n}',
+  ),
+  sides(
+    'box-empty',
+    'test "T"\nbox 1\nB circle left 20\nbox 2\nE circle left 20',
+    'test "T"\nbox 1\nbox 2\nE circle left 20',
+  ),
   sides('canter-shoulder-in', `${TROT}F-M shoulder-in`, 'A canter\nF-M shoulder-in', { stage: 6 }),
   sides(
     'in-hand-too-long',

@@ -48,6 +48,15 @@ const plain = (rule: RuleCode, line: string, by: string): Spoilt => ({
 
 const CIRCLE = 'B circle right 20';
 const LOOP = 'K-H loop 5';
+const SHEET = `test "Ours"
+enter A trot working
+box 1 "entry"
+X halt 4 s, salute, proceed trot working
+C track left
+box 2 x2 "circle"
+E circle left 20
+collective "paces"
+`;
 const IN_HAND = (line: string) => `phase in-hand 5 min\n${line}`;
 const LAST = 'A halt 4 s, salute';
 
@@ -126,6 +135,9 @@ const SPOILT: readonly Spoilt[] = [
   spoilt('phase-off-plan', 'phase warm-up 12 min', 'phase warm-up 2 min'),
   spoilt('approach-otherwise', CIRCLE, 'B trot collected, circle right 20'),
   spoilt('lesson-too-long', 'phase work 18 min', 'phase work 50 min'),
+  { ...spoilt('marked-twice', 'box 2 x2', 'box 1 x2', { stage: 3 }), lesson: SHEET },
+  { ...spoilt('box-misplaced', 'test "Ours"', 'lesson "Ours"'), lesson: SHEET },
+  { ...spoilt('box-empty', 'C track left\n', 'C track left\nbox 9\n'), lesson: SHEET },
   spoilt('canter-shoulder-in', LOOP, 'K canter, go large\nK-H shoulder-in', { stage: 6 }),
   spoilt(
     'in-hand-too-long',

@@ -145,6 +145,28 @@ const poles: fc.Arbitrary<Item> = fc
   })
   .map((rest) => dense({ kind: 'ground' as const, what: 'poles' as const, ...rest }) as Item);
 
+const coefficient = fc.option(fc.integer({ min: 2, max: 5 }), { nil: undefined });
+
+const sheetItem: fc.Arbitrary<Item> = fc
+  .oneof(
+    fc.record({
+      kind: fc.constant('box' as const),
+      number: fc.integer({ min: 1, max: 40 }),
+      coefficient,
+      title: fc.option(words, { nil: undefined }),
+      directive: fc.option(words, { nil: undefined }),
+    }),
+    fc.record({ kind: fc.constant('collective' as const), name: words, coefficient }),
+    fc.record({
+      kind: fc.constant('errors' as const),
+      how: fc.constantFrom('points' as const, 'percent' as const),
+      costs: fc.array(fc.constantFrom(0.5, 1, 2, 4), { minLength: 1, maxLength: 3 }),
+    }),
+  )
+  .chain((item) =>
+    fc.record({ id, trivia }).map(({ id, trivia: t }) => dense({ id, ...item, ...t }) as Item),
+  );
+
 const repeat: fc.Arbitrary<Item> = fc
   .record({
     id,
@@ -159,7 +181,9 @@ const repeat: fc.Arbitrary<Item> = fc
 export const arbitraryLesson: fc.Arbitrary<Lesson> = fc
   .record({
     title: fc.option(
-      fc.tuple(words, trivia).map(([text, t]) => dense({ text, ...t })),
+      fc
+        .tuple(words, fc.constantFrom(undefined, {}, { stage: 3 as const }), trivia)
+        .map(([text, test, t]) => dense({ text, test, ...t })),
       { nil: undefined },
     ),
     arena: fc.option(
@@ -194,7 +218,7 @@ export const arbitraryLesson: fc.Arbitrary<Lesson> = fc
       { nil: undefined },
     ),
     items: fc.array(
-      fc.oneof({ weight: 6, arbitrary: line }, phase, corners, ground, poles, repeat),
+      fc.oneof({ weight: 6, arbitrary: line }, phase, corners, ground, poles, sheetItem, repeat),
       {
         maxLength: 8,
       },

@@ -383,6 +383,22 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
     what: `The lesson takes ${minutes} min.`,
     why: `Short and clear beats long: for this horse ${mostMin} min at most.`,
   }),
+  'marked-twice': ({ name }) => ({
+    what: `${name.replace('box', 'Box')} is in this sheet twice.`,
+    why: 'Give each its own number or name, so that every mark has one place.',
+  }),
+  'box-misplaced': ({ inRepeat }) => ({
+    what: inRepeat
+      ? 'A box inside a repeat would be marked more than once.'
+      : 'This is a line of a test sheet.',
+    why: inRepeat
+      ? 'Put the box outside, and write its lines out.'
+      : 'Begin with test "…" instead of lesson "…", or take the line out.',
+  }),
+  'box-empty': ({ number }) => ({
+    what: `Box ${number} has no line.`,
+    why: 'Write below it what is ridden for this mark.',
+  }),
   'canter-shoulder-in': () => ({
     what: 'Shoulder-in in canter is much harder than in trot.',
     why: 'Begin with shoulder-fore, ask for a few strides, and ride straight on before the canter loses its jump.',

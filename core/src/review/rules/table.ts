@@ -38,6 +38,7 @@ import { reinBackUnprepared } from './reinBackUnprepared.ts';
 import { reinsUneven } from './reinsUneven.ts';
 import { repeatedTooOften } from './repeatedTooOften.ts';
 import { riddenInHand } from './riddenInHand.ts';
+import { boxEmpty, boxMisplaced, markedTwice } from './sheetLines.ts';
 import { shoulderInUnbent } from './shoulderInUnbent.ts';
 import { stretchMissing } from './stretchMissing.ts';
 import { stretchTooSmall } from './stretchTooSmall.ts';
@@ -111,6 +112,9 @@ export const RULES = [
   haltFromCanterEarly,
   outwardChangeUnannounced,
   tooLittleOfGait,
+  markedTwice,
+  boxMisplaced,
+  boxEmpty,
   canterShoulderIn,
   inHandTooLong,
   inHandLate,
