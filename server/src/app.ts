@@ -15,6 +15,7 @@ import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { riderRoutes } from './routes/riders.ts';
+import { rideRoutes } from './routes/rides.ts';
 import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
 import { yardRoutes } from './routes/yard.ts';
@@ -49,6 +50,7 @@ export const RESOURCES = {
   riders: riderRoutes,
   lessons: lessonRoutes,
   exercises: exerciseRoutes,
+  rides: rideRoutes,
   sessions: sessionRoutes,
   observations: observationRoutes,
   book: bookDataRoutes,

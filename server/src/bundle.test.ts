@@ -49,7 +49,7 @@ describe('the whole book in a file', () => {
     const text = await exported(first);
     const looked = await take(text, true);
     expect(looked).toMatchObject({ whole: true, refusedCount: 0 });
-    expect(looked.added).toMatchObject({ horse: 5, rider: 4, lesson: 5 });
+    expect(looked.added).toMatchObject({ horse: 5, rider: 4, lesson: 11, ride: 4 });
     expect(looked.added.observation).toBeGreaterThan(2000);
     expect(await second!.book.horses.list()).toEqual([]);
 
@@ -66,7 +66,7 @@ describe('the whole book in a file', () => {
 
     // A second time everything is known, and nothing is doubled.
     const again = await take(text);
-    expect(Object.values(again.added)).toEqual([0, 0, 0, 0, 0, 0]);
+    expect(Object.values<number>(again.added).filter((n) => n > 0)).toEqual([]);
     expect(again.known).toEqual(looked.added);
   }, 120_000);
 

@@ -7,6 +7,7 @@ import {
   riderSchema,
   sessionSchema,
 } from '@canter-book/core/observations/records';
+import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import { askedSchema } from './planning/asked.ts';
 
 const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
@@ -90,8 +91,8 @@ const OWN: Paths = {
   },
   '/api/lessons': {
     get: {
-      says: 'All lessons, or those that hold every word',
-      query: { q: text },
+      says: 'All lessons, or those that hold every word; with sheets=1 the test sheets instead',
+      query: { q: text, sheets: text },
       answers: listOf(anything),
     },
   },
@@ -109,6 +110,13 @@ const OWN: Paths = {
       says: 'Sessions, the newest first',
       query: { horseId: uuid, since: day, limit: number },
       answers: listOf(anything),
+    },
+  },
+  '/api/rides': {
+    get: {
+      says: 'Marked rides, the newest first',
+      query: { horseId: uuid, lessonId: uuid },
+      answers: listOf(ref('MarkedRide')),
     },
   },
   '/api/sessions/{id}/observations': {
@@ -214,9 +222,11 @@ export function openApi() {
       documentPaths('lessons', 'Lesson', 'lesson'),
       documentPaths('sessions', 'Session', 'session'),
       documentPaths('exercises', 'OwnExercise', 'exercise'),
+      documentPaths('rides', 'MarkedRide', 'marked ride'),
       removal('horses'),
       removal('lessons'),
       removal('exercises'),
+      removal('rides'),
       OWN,
     ]),
     components: {
@@ -226,6 +236,7 @@ export function openApi() {
         Lesson: schema(lessonRecordSchema),
         Session: schema(sessionSchema),
         OwnExercise: schema(ownExerciseSchema),
+        MarkedRide: schema(markedRideSchema),
         Observation: schema(observationSchema),
         Asked: schema(askedSchema),
         Problem: {

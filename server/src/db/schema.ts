@@ -18,6 +18,7 @@ import type { SetNext } from '@canter-book/core/observations/next';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/readings';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
@@ -87,6 +88,8 @@ export const lessons = pgTable(
       .notNull()
       .default(sql`'[]'::jsonb`),
     template: boolean().notNull().default(false),
+    /** A test sheet: read from its document whenever it is saved. */
+    sheet: boolean().notNull().default(false),
     updatedAt: instant('updated_at').notNull(),
     /** Thrown away, and can still be brought back. */
     removedAt: instant('removed_at'),
@@ -137,6 +140,31 @@ export const sessions = pgTable(
     index('sessions_by_horse').on(t.horseId, t.startedAt),
     index('sessions_by_time').on(t.startedAt),
   ],
+);
+
+/** Test sheets as they were ridden, with the marks of their judges. */
+export const markedRides = pgTable(
+  'marked_rides',
+  {
+    id: uuid().primaryKey(),
+    revision: integer().notNull(),
+    horseId: uuid('horse_id')
+      .notNull()
+      .references(() => horses.id),
+    riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'set null' }),
+    // No foreign key: the ride keeps its own copy of the sheet.
+    lessonId: uuid('lesson_id'),
+    document: jsonb().$type<Lesson>().notNull(),
+    date: date({ mode: 'string' }).notNull(),
+    kind: text().$type<MarkedRide['kind']>().notNull(),
+    place: text().notNull().default(''),
+    judges: jsonb().$type<MarkedRide['judges']>().notNull(),
+    errors: integer().notNull().default(0),
+    target: doublePrecision(),
+    notes: text().notNull().default(''),
+    corrections: jsonb().$type<MarkedRide['corrections']>().notNull(),
+  },
+  (t) => [index('rides_by_horse').on(t.horseId, t.date), index('rides_by_sheet').on(t.lessonId)],
 );
 
 /** Append-only: a correction is a new row that names the old one. */
@@ -216,4 +244,4 @@ export const importPages = pgTable(
 
 /** What a book file holds. */
 export type ImportedKind =
-  'rider' | 'exercise' | 'horse' | 'lesson' | 'session' | 'observation' | 'import';
+  'rider' | 'exercise' | 'horse' | 'lesson' | 'ride' | 'session' | 'observation' | 'import';

@@ -10,6 +10,7 @@ import { SCALES } from '@canter-book/core/observations/scales';
 import type { Book } from '../repositories/book.ts';
 import { LESSONS } from './lessons.ts';
 import { normal, seeded, seededId } from './random.ts';
+import { seedTests } from './tests.ts';
 import { HOMEWORK, HORSES, RIDERS, type DemoHorse, type Story } from './yard.ts';
 
 export { DEMO_YARD } from './yard.ts';
@@ -106,6 +107,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     }
     await book.observations.append(observations);
   }
+  await seedTests(book, now);
 }
 
 async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Promise<LessonRecord> {

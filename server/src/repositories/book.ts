@@ -1,6 +1,7 @@
 import { and, asc, count, desc, eq, gte, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Horse, Rider, Session } from '@canter-book/core/observations/records';
 import { unpacked } from '@canter-book/core/progress/readings';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Database } from '../db/connect.ts';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import { doneIn } from '@canter-book/core/planner/history';
@@ -8,6 +9,7 @@ import type { Done } from '@canter-book/core/planner/request';
 import {
   horses,
   lessons,
+  markedRides,
   observations,
   ownExercises,
   riders,
@@ -33,6 +35,8 @@ export interface LessonSummary {
   horseId: string | null;
   tags: string[];
   template: boolean;
+  /** A test sheet. */
+  sheet: boolean;
   updatedAt: string;
 }
 
@@ -47,6 +51,11 @@ export interface SessionFilter {
   horseId?: string | undefined;
   since?: string | undefined;
   limit?: number | undefined;
+}
+
+export interface RideFilter {
+  horseId?: string | undefined;
+  lessonId?: string | undefined;
 }
 
 export interface LastSession {
@@ -75,12 +84,15 @@ export interface RiderCorners {
 
 export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
 
+/** More than anybody looks through at once. */
+const MOST_RIDES = 500;
+
 /** As far back as the planner looks. */
 const PLANNED_SESSIONS = 12;
 
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
-  const { rider, exercise, horse, lesson, session } = DOCUMENTS;
+  const { rider, exercise, horse, lesson, ride, session } = DOCUMENTS;
   const evidence = evidenceStore(db);
   const seen = observationStore(db);
 
@@ -128,17 +140,21 @@ export function createBook(db: Database) {
     },
     lessons: {
       ...revisioned(db, lessons, { ...lesson, saved: keepVersion }),
-      /** The newest first; with words to look for, those that have them all in title, tags or text. */
-      async list(words: readonly string[] = []): Promise<LessonSummary[]> {
-        const { id, revision, title, horseId, tags, template, updatedAt, document } = lessons;
+      /** Lessons, or test sheets, the newest first; with words to look for, those that have them all in title, tags or text. */
+      async list(
+        words: readonly string[] = [],
+        { sheets = false }: { sheets?: boolean } = {},
+      ): Promise<LessonSummary[]> {
+        const { id, revision, title, horseId, tags, template, sheet, updatedAt, document } =
+          lessons;
         const holds = (word: string) => {
           const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
           return sql`(${title} ilike ${like} or ${tags}::text ilike ${like} or ${document}::text ilike ${like})`;
         };
         const rows = await db
-          .select({ id, revision, title, horseId, tags, template, updatedAt })
+          .select({ id, revision, title, horseId, tags, template, sheet, updatedAt })
           .from(lessons)
-          .where(and(isNull(lessons.removedAt), ...words.map(holds)))
+          .where(and(isNull(lessons.removedAt), eq(sheet, sheets), ...words.map(holds)))
           .orderBy(desc(updatedAt));
         return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
       },
@@ -244,6 +260,21 @@ export function createBook(db: Database) {
           return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0 }) };
         });
       },
+    },
+    rides: {
+      ...revisioned(db, markedRides, ride),
+      list: ({ horseId, lessonId }: RideFilter): Promise<MarkedRide[]> =>
+        db
+          .select()
+          .from(markedRides)
+          .where(
+            and(
+              horseId ? eq(markedRides.horseId, horseId) : undefined,
+              lessonId ? eq(markedRides.lessonId, lessonId) : undefined,
+            ),
+          )
+          .orderBy(desc(markedRides.date), desc(markedRides.id))
+          .limit(MOST_RIDES),
     },
     observations: seen,
     evidence,

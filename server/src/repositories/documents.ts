@@ -1,6 +1,7 @@
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { z } from 'zod';
 import { ownExerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
+import { isSheet } from '@canter-book/core/lesson/document';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
 import {
   horseSchema,
@@ -12,7 +13,16 @@ import {
   type Rider,
   type Session,
 } from '@canter-book/core/observations/records';
-import { horses, lessons, observations, ownExercises, riders, sessions } from '../db/schema.ts';
+import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import {
+  horses,
+  lessons,
+  markedRides,
+  observations,
+  ownExercises,
+  riders,
+  sessions,
+} from '../db/schema.ts';
 
 /** The documents of the book: where each kind lies, what it is held to, and how a row becomes one. */
 
@@ -65,12 +75,20 @@ const lesson: Kind<LessonRecord, LessonRow> = {
     ...l,
     updatedAt: new Date(l.updatedAt),
     removedAt: instant(l.removedAt),
+    sheet: isSheet(l.document),
   }),
-  fromRow: ({ removedAt, ...row }) => ({
+  fromRow: ({ removedAt, sheet: _, ...row }) => ({
     ...row,
     updatedAt: row.updatedAt.toISOString(),
     ...orMissing('removedAt', removedAt?.toISOString() ?? null),
   }),
+};
+
+const ride: Kind<MarkedRide, MarkedRide> = {
+  table: markedRides,
+  schema: markedRideSchema,
+  toRow: (r) => r,
+  fromRow: (row) => row,
 };
 
 const session: Kind<Session, SessionRow> = {
@@ -100,7 +118,7 @@ const observation: Pick<Kind<Observation, ObservationRow>, 'table' | 'schema' | 
 };
 
 /** In the order in which they can be stored: what others name comes first. */
-export const DOCUMENTS = { rider, exercise, horse, lesson, session, observation } as const;
+export const DOCUMENTS = { rider, exercise, horse, lesson, ride, session, observation } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
 export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];

@@ -4,13 +4,17 @@ import { lessonRecordSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
-const searchSchema = z.object({ q: z.string().trim().max(120).default('') });
+const searchSchema = z.object({
+  q: z.string().trim().max(120).default(''),
+  sheets: z.literal('1').optional(),
+});
 
 export function lessonRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
-    const { q } = searchSchema.parse(req.query);
-    res.json(await book.lessons.list(q.split(/\s+/).filter(Boolean)));
+    const { q, sheets } = searchSchema.parse(req.query);
+    const words = q.split(/\s+/).filter(Boolean);
+    res.json(await book.lessons.list(words, { sheets: sheets === '1' }));
   });
   router.get('/removed', async (_req, res) => void res.json(await book.lessons.removed()));
   router.get('/:id/versions', async (req, res) => {

@@ -17,6 +17,8 @@ export interface LessonSummary {
   horseId: string | null;
   tags: string[];
   template: boolean;
+  /** A test sheet. */
+  sheet: boolean;
   updatedAt: string;
 }
 
@@ -62,7 +64,7 @@ export interface Import {
   observations: number;
 }
 
-type Counts = Record<'horse' | 'rider' | 'lesson' | 'exercise' | 'session' | 'observation', number>;
+type Counts = Record<'horse' | 'rider' | 'lesson' | 'ride' | 'exercise' | 'session' | 'observation', number>;
 
 /** What was found in a book file, or taken from it. */
 export interface BundleReport {

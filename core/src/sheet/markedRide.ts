@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import { daySchema, idSchema, instantSchema } from '../fields.ts';
+import { lessonSchema } from '../lesson/document.ts';
+import { isMark, judgeSchema, type Judge } from './marks.ts';
+
+/** Practice at home, marks at a show, marks one gives oneself. */
+export const RIDE_KINDS = ['practice', 'show', 'self'] as const;
+export type RideKind = (typeof RIDE_KINDS)[number];
+
+const markSchema = z.number().refine(isMark, 'marks go from 0 to 10 in halves');
+
+/** A judge's sheet while it is written: marks may still be missing, remarks stand beside them. */
+export const rideJudgeSchema = judgeSchema.extend({
+  marks: z.record(z.string().max(20), markSchema).default({}),
+  collectives: z.record(z.string().max(120), markSchema).default({}),
+  /** By the number of the box, or the name of the collective mark. */
+  remarks: z.record(z.string().max(120), z.string().trim().max(300)).default({}),
+});
+export type RideJudge = z.infer<typeof rideJudgeSchema>;
+
+/** A mark that was changed: what it was, and when. */
+export const correctionSchema = z.strictObject({
+  at: instantSchema,
+  judge: z.string().max(40),
+  of: z.string().max(120),
+  was: z.number().min(0).max(10),
+});
+
+/** A sheet ridden by a horse on a day, and what the judges gave. */
+export const markedRideSchema = z.strictObject({
+  id: idSchema,
+  revision: z.number().int().min(0),
+  horseId: idSchema,
+  riderId: idSchema.nullable(),
+  /** The sheet in the book; it may have been changed or removed since. */
+  lessonId: idSchema.nullable(),
+  /** The sheet as it was ridden. */
+  document: lessonSchema,
+  date: daySchema,
+  kind: z.enum(RIDE_KINDS),
+  place: z.string().trim().max(80).default(''),
+  judges: z.array(rideJudgeSchema).max(7),
+  errors: z.number().int().min(0).max(20).default(0),
+  target: z.number().min(0).max(10).nullable().default(null),
+  notes: z.string().max(2000).default(''),
+  corrections: z.array(correctionSchema).max(500).default([]),
+});
+export type MarkedRide = z.infer<typeof markedRideSchema>;
+
+/** Which mark: of a box by its number, or a collective one by its name. */
+export interface MarkOf {
+  readonly kind: 'box' | 'collective';
+  readonly key: string;
+}
+
+const LIST = { box: 'marks', collective: 'collectives' } as const;
+
+export const markOf = (judge: Judge, { kind, key }: MarkOf): number | undefined =>
+  judge[LIST[kind]][key];
+
+/** The ride with one mark set, or taken away with null; a mark that was there before is kept as history. */
+export function withMark(
+  ride: MarkedRide,
+  at: string,
+  of: MarkOf,
+  mark: number | null,
+  now: Date,
+): MarkedRide {
+  const judge = ride.judges.find((j) => j.at === at);
+  if (!judge) return ride;
+  const was = markOf(judge, of);
+  if (was === (mark ?? undefined)) return ride;
+  const { [of.key]: _, ...others } = judge[LIST[of.kind]];
+  const list = mark === null ? others : { ...others, [of.key]: mark };
+  const changed = { ...judge, [LIST[of.kind]]: list };
+  return {
+    ...ride,
+    judges: ride.judges.map((j) => (j === judge ? changed : j)),
+    ...(was !== undefined && {
+      corrections: [
+        ...ride.corrections,
+        { at: now.toISOString(), judge: at, of: of.key, was },
+      ].slice(-500),
+    }),
+  };
+}
+
+/**
+ * Two devices wrote on one ride: each judge's sheet is taken from the device that holds it, the rest from
+ * the book.
+ *
+ * @param own the judges that are written on this device
+ */
+export function mergeRides(
+  mine: MarkedRide,
+  theirs: MarkedRide,
+  own: readonly string[],
+): MarkedRide {
+  const kept = mine.judges.filter((j) => own.includes(j.at));
+  const others = theirs.judges.filter((j) => !own.includes(j.at));
+  const order = [...theirs.judges, ...mine.judges].map((j) => j.at);
+  const judges = [...others, ...kept].sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
+  const known = new Set(theirs.corrections.map((c) => JSON.stringify(c)));
+  const added = mine.corrections.filter((c) => !known.has(JSON.stringify(c)));
+  return {
+    ...theirs,
+    judges,
+    // Errors are counted by one at a time: the higher count has seen more.
+    errors: Math.max(mine.errors, theirs.errors),
+    corrections: [...theirs.corrections, ...added].slice(-500),
+  };
+}

@@ -1,0 +1,22 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { idSchema } from '@canter-book/core/fields';
+import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
+import type { Book } from '../repositories/book.ts';
+import { documentRoutes, idIn } from './resource.ts';
+
+const filterSchema = z.object({ horseId: idSchema.optional(), lessonId: idSchema.optional() });
+
+/** Test sheets as they were ridden and marked. */
+export function rideRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (req, res) => {
+    res.json(await book.rides.list(filterSchema.parse(req.query)));
+  });
+  router.delete('/:id', async (req, res) => {
+    await book.rides.remove(idIn(req.params.id, 'ride'));
+    res.status(204).end();
+  });
+  router.use(documentRoutes('ride', markedRideSchema, book.rides));
+  return router;
+}
