@@ -6,7 +6,7 @@ import { Empty } from '../ui/Empty.tsx';
 import { Loading } from '../ui/Loading.tsx';
 import { problemOf } from './api.ts';
 
-interface Query {
+export interface Query {
   isLoading: boolean;
   error?: FetchBaseQueryError | SerializedError | undefined;
   refetch(): unknown;

@@ -7,6 +7,7 @@ import type { Readings } from '@canter-book/core/progress/readings';
 import type { Standings } from '@canter-book/core/progress/standing';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import type { Done } from '@canter-book/core/planner/request';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Rein } from '@canter-book/core/arena/rein';
 
@@ -64,7 +65,10 @@ export interface Import {
   observations: number;
 }
 
-type Counts = Record<'horse' | 'rider' | 'lesson' | 'ride' | 'exercise' | 'session' | 'observation', number>;
+type Counts = Record<
+  'horse' | 'rider' | 'lesson' | 'ride' | 'exercise' | 'session' | 'observation',
+  number
+>;
 
 /** What was found in a book file, or taken from it. */
 export interface BundleReport {
@@ -91,6 +95,7 @@ const documents = [
   'Observations',
   'Exercise',
   'Import',
+  'Ride',
 ] as const;
 
 /** What a browser still sends for a page that is being closed. */
@@ -168,6 +173,26 @@ export const api = createApi({
     saveLesson: build.mutation<LessonRecord, LessonRecord>({
       ...put<LessonRecord>('lessons'),
       invalidatesTags: ['Lesson'],
+    }),
+    sheets: build.query<LessonSummary[], void>({
+      query: () => ({ url: 'lessons', params: { sheets: 1 } }),
+      providesTags: ['Lesson'],
+    }),
+    rides: build.query<MarkedRide[], { horseId?: string; lessonId?: string }>({
+      query: (params) => ({ url: 'rides', params }),
+      providesTags: ['Ride'],
+    }),
+    ride: build.query<MarkedRide, string>({
+      query: (id) => `rides/${id}`,
+      providesTags: ['Ride'],
+    }),
+    saveRide: build.mutation<MarkedRide, MarkedRide>({
+      ...put<MarkedRide>('rides'),
+      invalidatesTags: ['Ride'],
+    }),
+    removeRide: build.mutation<void, string>({
+      query: (id) => ({ url: `rides/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Ride'],
     }),
     removedLessons: build.query<RemovedLesson[], void>({
       query: () => 'lessons/removed',
@@ -252,6 +277,11 @@ export const {
   useLazyLessonQuery,
   useLessonVersionsQuery,
   useSaveLessonMutation,
+  useSheetsQuery,
+  useRidesQuery,
+  useRideQuery,
+  useSaveRideMutation,
+  useRemoveRideMutation,
   useRemovedLessonsQuery,
   useImportsQuery,
   useUndoImportMutation,

@@ -4,6 +4,7 @@ export const TABS = [
   { to: '/horses', label: 'Horses' },
   { to: '/desk', label: 'Desk' },
   { to: '/shelf', label: 'Shelf' },
+  { to: '/tests', label: 'Tests' },
   { to: '/ringside', label: 'Ringside' },
   { to: '/debrief', label: 'Debrief' },
   { to: '/progress', label: 'Progress' },

@@ -15,12 +15,21 @@ interface MiniArenaProps {
   /** Draws only these lines of it. */
   among?: ReadonlySet<string>;
   className?: string;
+  /** Drawn at once, in sight or not: for what is seen on paper only. */
+  atOnce?: boolean;
 }
 
 /** A ride in a small arena, without letters: to be recognised at a glance in a list. */
-export function MiniArena({ ride, label, among, className = 'w-full' }: MiniArenaProps) {
+export function MiniArena({
+  ride,
+  label,
+  among,
+  className = 'w-full',
+  atOnce = false,
+}: MiniArenaProps) {
   const place = useRef<HTMLDivElement>(null);
-  const near = useInSight(place);
+  const inSight = useInSight(place);
+  const near = atOnce || inSight;
   // Whoever lists many of them hands in a new function with each render; the ride stays the same.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const seen = useMemo(() => (near ? ride() : null), [near]);

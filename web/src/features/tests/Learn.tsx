@@ -1,0 +1,225 @@
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { letterOnTrack, lettersOf, type Arena } from '@canter-book/core/arena/arena';
+import { ANY_HORSE } from '@canter-book/core/gaits/horse';
+import { linesOf, type Lesson, type Place } from '@canter-book/core/lesson/document';
+import { useLessonQuery } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { useTitle } from '../../app/title.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { MiniArena } from '../arena/MiniArena.tsx';
+import { answered, keepMemory, nextBox, nextDue, readMemory } from './memory.ts';
+import { useSheet } from './useSheet.ts';
+import { boxName } from './words.ts';
+
+/** A rider learns a sheet: what comes next, and where does it begin? */
+export default function Learn() {
+  const { id = '' } = useParams();
+  const query = useLessonQuery(id);
+  useTitle('Learn');
+  if (!query.data) return <QueryState query={query} what="test" />;
+  return <Asking id={id} document={query.data.document} />;
+}
+
+const letterOf = (place: Place | null): string | null => {
+  if (!place) return null;
+  if (place.kind === 'at') return place.letter;
+  return place.kind === 'along' ? place.from : place.letters[0]!;
+};
+
+/** Where each box begins: the letter of its first line that names one. */
+function beginnings(
+  document: Lesson,
+  boxes: readonly { number: number; itemIds: readonly string[] }[],
+) {
+  const lines = new Map(linesOf(document.items).map((line) => [line.id, line]));
+  return new Map(
+    boxes.map((box) => [
+      box.number,
+      box.itemIds.map((item) => letterOf(lines.get(item)?.place ?? null)).find((l) => l !== null) ??
+        null,
+    ]),
+  );
+}
+
+function Asking({ id, document }: { id: string; document: Lesson }) {
+  const { ride, sheet } = useSheet(document, ANY_HORSE);
+  const [memory, setMemory] = useState(() => readMemory(id));
+  const [answer, setAnswer] = useState<{ box: number; letter: string | null } | null>(null);
+  const begins = useMemo(() => beginnings(document, sheet.boxes), [document, sheet]);
+  const askable = sheet.boxes.filter((b) => begins.get(b.number)).map((b) => b.number);
+  // While an answer is shown, the question stays.
+  const asked = answer?.box ?? nextBox(memory, askable, new Date());
+  const index = sheet.boxes.findIndex((b) => b.number === asked);
+  const box = sheet.boxes[index];
+  const before = sheet.boxes[index - 1];
+  const right = box ? begins.get(box.number) : null;
+  const say = (letter: string | null) => {
+    if (!box || answer) return;
+    const next = answered(memory, box.number, letter === right, new Date());
+    keepMemory(id, next);
+    setMemory(next);
+    setAnswer({ box: box.number, letter });
+  };
+  const due = nextDue(memory);
+  return (
+    <Page
+      title={`Learn: ${sheet.title}`}
+      about={`${Object.keys(memory.cards).length} of ${askable.length} boxes asked`}
+      actions={
+        <ButtonLink look="quiet" to={`/tests/${id}`}>
+          Back to the sheet
+        </ButtonLink>
+      }
+    >
+      <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">
+        <section aria-live="polite" className="max-w-3xl space-y-3">
+          {!box && (
+            <>
+              <p className="font-book text-xl font-semibold">All of it is known for now.</p>
+              <p className="text-soft">
+                {due && `The next box comes ${inWords(due)}.`} What you missed comes back sooner,
+                what you knew later.
+              </p>
+              <Button
+                onClick={() => {
+                  keepMemory(id, { ...memory, cards: {} });
+                  setMemory({ ...memory, cards: {} });
+                }}
+              >
+                Go through it again
+              </Button>
+            </>
+          )}
+          {box && (
+            <>
+              <p className="text-soft">{before ? 'After' : 'You have entered.'}</p>
+              {before && <p className="font-book text-[17px]">{before.lines.join(' · ')}</p>}
+              <h2 className="text-2xl">
+                What comes {before ? 'next' : 'first'}? Tap where it begins.
+              </h2>
+              <LetterArena
+                arena={ride.arena}
+                chosen={answer?.letter ?? null}
+                right={answer ? (right ?? null) : null}
+                onTap={say}
+              />
+              {!answer && (
+                <Button look="quiet" onClick={() => say(null)}>
+                  I don’t know
+                </Button>
+              )}
+              {answer && (
+                <div className="rounded-lg border border-line bg-page p-3">
+                  <p className="mb-1 font-bold">
+                    {answer.letter === right
+                      ? '✓ Yes.'
+                      : answer.letter
+                        ? `✕ Not at ${answer.letter}, at ${right}.`
+                        : `It begins at ${right}.`}
+                  </p>
+                  <p className="font-book text-lg">
+                    {box.number} {boxName(box)}: {box.lines.join(' · ')}
+                  </p>
+                  <MiniArena
+                    key={box.number}
+                    ride={() => ride}
+                    among={new Set(box.itemIds)}
+                    label={`Box ${box.number}, drawn`}
+                    className="my-2 w-full max-w-md"
+                  />
+                  <Button onClick={() => setAnswer(null)}>Next</Button>
+                </div>
+              )}
+            </>
+          )}
+        </section>
+        <aside>
+          <h2 className="mb-1 text-lg">Box by box</h2>
+          <ul className="text-[14px]">
+            {sheet.boxes.map((b) => (
+              <li key={b.number} className="flex justify-between gap-3 py-0.5">
+                <span>
+                  <b className="tabular font-mono text-leather">{b.number}</b> {boxName(b)}
+                </span>
+                <span className="shrink-0 text-soft">{heldWords(memory.cards[b.number])}</span>
+              </li>
+            ))}
+          </ul>
+          <h2 className="mt-5 mb-1 text-lg">Day by day</h2>
+          {Object.keys(memory.days).length === 0 && (
+            <p className="text-[14px] text-soft">Nothing was asked yet.</p>
+          )}
+          <ul className="tabular text-[14px]">
+            {Object.entries(memory.days)
+              .sort(([a], [b]) => b.localeCompare(a))
+              .slice(0, 10)
+              .map(([day, d]) => (
+                <li key={day}>
+                  {day}: {d.right} of {d.asked} right
+                </li>
+              ))}
+          </ul>
+        </aside>
+      </div>
+    </Page>
+  );
+}
+
+function heldWords(card: { stability: number; lapses: number } | undefined): string {
+  if (!card) return 'not asked';
+  const days = Math.round(card.stability);
+  return days < 1 ? 'fresh' : days === 1 ? 'holds a day' : `holds ${days} days`;
+}
+
+function inWords(due: Date): string {
+  const minutes = Math.max(1, Math.round((due.getTime() - Date.now()) / 60_000));
+  if (minutes < 60) return `in ${minutes} min`;
+  if (minutes < 24 * 60) return `in ${Math.round(minutes / 60)} h`;
+  const days = Math.round(minutes / (24 * 60));
+  return days === 1 ? 'tomorrow' : `in ${days} days`;
+}
+
+interface LetterArenaProps {
+  arena: Arena;
+  chosen: string | null;
+  right: string | null;
+  onTap(letter: string): void;
+}
+
+/** The arena with its letters to be tapped, A on the left. */
+function LetterArena({ arena, chosen, right, onTap }: LetterArenaProps) {
+  const { widthM, lengthM } = arena;
+  const edge = 4;
+  return (
+    <div
+      className="relative w-full border-2 border-ink bg-sand-light"
+      style={{ aspectRatio: `${lengthM + 2 * edge} / ${widthM + 2 * edge}` }}
+    >
+      {lettersOf(arena).map((letter) => {
+        const { x, y } = letterOnTrack({ ...arena, insetM: 0 }, letter);
+        const tone =
+          letter.name === right
+            ? 'bg-leather text-on-leather'
+            : letter.name === chosen
+              ? 'bg-madder text-white'
+              : 'bg-page text-ink hover:border-leather';
+        return (
+          <button
+            key={letter.name}
+            type="button"
+            className={`absolute h-10 w-10 -translate-x-1/2 -translate-y-1/2 rounded-full border border-line font-bold max-sm:h-8 max-sm:w-8 ${tone}`}
+            style={{
+              left: `${(100 * (y + edge)) / (lengthM + 2 * edge)}%`,
+              top: `${(100 * (x + widthM / 2 + edge)) / (widthM + 2 * edge)}%`,
+            }}
+            onClick={() => onTap(letter.name)}
+          >
+            {letter.name}
+          </button>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,233 @@
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { ANY_HORSE } from '@canter-book/core/gaits/horse';
+import { markOf, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { isEliminated } from '@canter-book/core/sheet/score';
+import type { SheetBox } from '@canter-book/core/sheet/sheet';
+import { useHorsesQuery } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { useTitle } from '../../app/title.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { MiniArena } from '../arena/MiniArena.tsx';
+import { Keypad } from './Keypad.tsx';
+import { RemarkField } from './RemarkField.tsx';
+import type { RideDraft, RideState } from './rideSaver.ts';
+import { runningOf, toMark } from './running.ts';
+import { useFollow } from './useFollow.ts';
+import { useRideDraft } from './useRideDraft.ts';
+import { useSheet } from './useSheet.ts';
+import { boxName, clock, mark } from './words.ts';
+
+/** A scribe's page: the present box, one tap a mark, and the total running along. */
+export default function Scribe() {
+  const { id = '' } = useParams();
+  const { draft, state, query, change } = useRideDraft(id);
+  useTitle('Marking');
+  if (!draft) {
+    return query.isError ? <QueryState query={query} what="ride" /> : <Loading what="ride" />;
+  }
+  return <Marking draft={draft} state={state} onChange={change} />;
+}
+
+interface MarkingProps {
+  draft: RideDraft;
+  state: RideState;
+  onChange(ride: MarkedRide, own?: readonly string[]): void;
+}
+
+function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
+  const { ride: ridden, sheet } = useSheet(ride.document, ANY_HORSE);
+  const { data: horses = [] } = useHorsesQuery();
+  const [at, setAt] = useState(own[0] ?? ride.judges[0]?.at ?? 'C');
+  const judge = ride.judges.find((j) => j.at === at) ?? ride.judges[0];
+  const all = useMemo(() => toMark(sheet), [sheet]);
+  const follow = useFollow(sheet);
+  const first = judge ? all.findIndex((m) => markOf(judge, m) === undefined) : 0;
+  const [chosen, setChosen] = useState(() => Math.max(0, first));
+  const index = follow.box ?? chosen;
+  const go = (to: number) => {
+    follow.stop();
+    setChosen(Math.min(all.length - 1, Math.max(0, to)));
+  };
+  const now = all[index];
+  if (!judge || !now) return null;
+  const write = (value: number | null) => {
+    const mine = own.includes(judge.at) ? own : [...own, judge.at];
+    onChange(withMark(ride, judge.at, now, value, new Date()), mine);
+  };
+  const remark = (words: string) => {
+    const { [now.key]: _, ...others } = judge.remarks;
+    const remarks = words === '' ? others : { ...others, [now.key]: words };
+    const judges = ride.judges.map((j) => (j === judge ? { ...judge, remarks } : j));
+    onChange({ ...ride, judges }, own.includes(judge.at) ? own : [...own, judge.at]);
+  };
+  const box = now.kind === 'box' ? sheet.boxes[index] : undefined;
+  const out = isEliminated(sheet, ride.errors);
+  const running = runningOf(sheet, ride, judge);
+  const horse = horses.find((h) => h.id === ride.horseId)?.name;
+  return (
+    <div className="mx-auto flex min-h-full max-w-5xl flex-col gap-3 p-4 md:p-6">
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 max-md:pr-24">
+        <h1 className="text-[22px] leading-tight">{horse ?? 'Marking'}</h1>
+        <Link to={ride.lessonId ? `/tests/${ride.lessonId}` : '/tests'} className="text-soft">
+          {sheet.title}
+        </Link>
+        <SavedWords state={state} />
+      </header>
+      {ride.judges.length > 1 && (
+        <div role="group" aria-label="Judge" className="flex flex-wrap gap-2">
+          {ride.judges.map((j) => (
+            <button
+              key={j.at}
+              type="button"
+              aria-pressed={j.at === judge.at}
+              className="min-h-10 rounded-lg border border-line bg-page px-4 font-bold aria-pressed:bg-leather aria-pressed:text-on-leather"
+              onClick={() => setAt(j.at)}
+            >
+              {j.at}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className="grid flex-1 gap-4 md:grid-cols-[1fr_24rem]">
+        <section aria-live="polite" className="rounded-xl border border-line bg-page p-4">
+          <div className="flex items-baseline gap-3">
+            <span className="tabular font-mono text-2xl font-bold text-leather">
+              {box ? box.number : '✱'}
+            </span>
+            <h2 className="min-w-0 flex-1 text-xl">{box ? boxName(box) : now.label}</h2>
+            {now.coefficient > 1 && <b className="text-lg">×{now.coefficient}</b>}
+            <output className="tabular font-mono text-2xl font-bold">
+              {mark(markOf(judge, now))}
+            </output>
+          </div>
+          {box ? (
+            <BoxShown box={box}>
+              <MiniArena
+                key={box.number}
+                ride={() => ridden}
+                among={new Set(box.itemIds)}
+                label={`Box ${box.number}, drawn`}
+                className="mx-auto w-full max-w-md"
+              />
+            </BoxShown>
+          ) : (
+            <p className="mt-1 text-soft">A mark for the whole ride.</p>
+          )}
+          <RemarkField
+            key={`${judge.at} ${now.key}`}
+            value={judge.remarks[now.key] ?? ''}
+            onChange={remark}
+          />
+        </section>
+        <section aria-label="Mark" className="flex flex-col gap-3">
+          <Keypad
+            value={markOf(judge, now) ?? null}
+            onMark={write}
+            onNext={() => go(index + 1)}
+            onBack={() => go(index - 1)}
+          />
+          <div className="grid grid-cols-2 gap-2">
+            <Button look="quiet" disabled={index === 0} onClick={() => go(index - 1)}>
+              ◂ Back
+            </Button>
+            <Button disabled={index === all.length - 1} onClick={() => go(index + 1)}>
+              Next ▸
+            </Button>
+          </div>
+          <div className="flex flex-wrap items-center gap-2">
+            <Button look="quiet" onClick={() => (follow.running ? go(index) : follow.begin())}>
+              {follow.running ? `Following, ${clock(follow.seconds)}` : 'The ride begins'}
+            </Button>
+            <Button
+              look="danger"
+              disabled={out}
+              onClick={() => onChange({ ...ride, errors: ride.errors + 1 })}
+            >
+              Error of course
+            </Button>
+            {ride.errors > 0 && (
+              <Button look="quiet" onClick={() => onChange({ ...ride, errors: ride.errors - 1 })}>
+                Take one back
+              </Button>
+            )}
+          </div>
+          <p className="text-[15px]">
+            {running.given} of {running.all} marked · <b className="tabular">{running.points}</b>{' '}
+            points
+            {running.percent !== null && (
+              <>
+                {' '}
+                · <b className="tabular">{running.percent.toFixed(2)} %</b> so far
+              </>
+            )}
+            {ride.errors > 0 && ` · ${ride.errors === 1 ? '1 error' : `${ride.errors} errors`}`}
+          </p>
+          {running.needed !== null && ride.target !== null && running.given > 0 && (
+            <p className="text-[14px] text-soft">
+              {running.needed > 10
+                ? `${ride.target * 10} % is out of reach now.`
+                : `For ${ride.target * 10} % the rest needs ${running.needed.toFixed(1)} on average.`}
+            </p>
+          )}
+          {out && (
+            <p role="alert" className="font-bold text-madder">
+              Eliminated at error {ride.errors}. Marks can still be written for practice.
+            </p>
+          )}
+          {running.given === running.all && (
+            <ButtonLink to={`/tests/rides/${ride.id}`}>See the result</ButtonLink>
+          )}
+        </section>
+      </div>
+      <ol aria-label="All marks" className="flex flex-wrap gap-1.5">
+        {all.map((m, i) => (
+          <li key={m.kind + m.key}>
+            <button
+              type="button"
+              aria-current={i === index}
+              className="tabular min-h-10 rounded-md border border-line bg-page px-2 text-[13px] aria-[current=true]:border-2 aria-[current=true]:border-leather"
+              onClick={() => go(i)}
+            >
+              {m.label} <b className="font-mono">{mark(markOf(judge, m))}</b>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+function BoxShown({ box, children }: { box: SheetBox; children: React.ReactNode }) {
+  return (
+    <>
+      <ul className="mt-1 text-[15px]">
+        {box.lines.map((line, i) => (
+          <li key={i}>{line}</li>
+        ))}
+      </ul>
+      {box.directive && <p className="font-book text-soft italic">{box.directive}</p>}
+      <div className="my-3 max-md:hidden">{children}</div>
+    </>
+  );
+}
+
+function SavedWords({ state }: { state: RideState }) {
+  if (state.kind === 'refused') {
+    return (
+      <span role="alert" className="text-madder">
+        The book does not take it: {state.why} It is kept on this device.
+      </span>
+    );
+  }
+  return (
+    <span role="status" className="text-[13px] text-soft">
+      {state.kind === 'saved'
+        ? 'In the book'
+        : state.kind === 'saving'
+          ? 'Saving …'
+          : 'Kept on this device until the book answers'}
+    </span>
+  );
+}

@@ -1,0 +1,29 @@
+import { compileRide } from '@canter-book/core/ride/compile';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { markFaults, type Marks } from '@canter-book/core/sheet/marks';
+import { scoreOf, type Score } from '@canter-book/core/sheet/score';
+import { sheetOf, type Sheet } from '@canter-book/core/sheet/sheet';
+
+/** What boxes a document has does not hang on who rides it: worked out once. */
+const sheets = new WeakMap<Lesson, Sheet>();
+
+export function sheetOfDocument(document: Lesson): Sheet {
+  const known = sheets.get(document) ?? sheetOf(document, compileRide(document));
+  sheets.set(document, known);
+  return known;
+}
+
+export const marksOf = ({ judges, errors, target }: MarkedRide): Marks => ({
+  judges,
+  errors,
+  ...(target !== null && { target }),
+});
+
+/** The result of a ride, null while marks are missing. */
+export function resultOf(ride: MarkedRide): Score | null {
+  const sheet = sheetOfDocument(ride.document);
+  const marks = marksOf(ride);
+  if (ride.judges.length === 0 || markFaults(sheet, marks).length > 0) return null;
+  return scoreOf(sheet, marks);
+}

@@ -1,0 +1,105 @@
+import { mergeRides, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import type { Problem } from '../../api/api.ts';
+
+/** A ride as it stands on this device. */
+export interface RideDraft {
+  readonly ride: MarkedRide;
+  /** Changed since the book last had it. */
+  readonly dirty: boolean;
+  /** The judges that are written on this device. */
+  readonly own: readonly string[];
+}
+
+export type RideState =
+  | { readonly kind: 'saved' | 'waiting' | 'saving' }
+  | { readonly kind: 'refused'; readonly why: string };
+
+export interface RideSaverDeps {
+  save(ride: MarkedRide): Promise<{ saved: MarkedRide } | { problem: Problem }>;
+  keep(draft: RideDraft): void;
+  /** Runs something later; answers how to call it off. */
+  later(run: () => void, ms: number): () => void;
+  onChange(draft: RideDraft, state: RideState): void;
+}
+
+const REST_MS = 400;
+const FIRST_RETRY_MS = 2000;
+const LONGEST_RETRY_MS = 30_000;
+const NOT_NOW = [0, 408, 425, 429];
+
+/**
+ * Saves a ride as it is marked. It is kept on the device first; while the book is away it is tried again,
+ * ever more seldom. Where another device wrote meanwhile, each judge's marks are taken from whoever wrote them.
+ */
+export class RideSaver {
+  private draft: RideDraft;
+  private state: RideState = { kind: 'saved' };
+  private busy = false;
+  private retryMs = FIRST_RETRY_MS;
+  private callOff: () => void = () => {};
+
+  constructor(
+    private readonly deps: RideSaverDeps,
+    draft: RideDraft,
+  ) {
+    this.draft = draft;
+    deps.later(() => deps.onChange(this.draft, this.state), 0);
+    if (draft.dirty) this.soon(0);
+  }
+
+  change(ride: MarkedRide, own: readonly string[] = this.draft.own) {
+    this.put({ ride, own, dirty: this.draft.dirty || ride !== this.draft.ride });
+    if (this.draft.dirty) this.soon(REST_MS);
+  }
+
+  /** At once: the page is left, or the network is back. */
+  flush() {
+    if (this.draft.dirty) this.soon(0);
+  }
+
+  stop() {
+    this.callOff();
+  }
+
+  private put(draft: RideDraft, state: RideState = this.state) {
+    this.draft = draft;
+    this.state = state;
+    this.deps.keep(draft);
+    this.deps.onChange(draft, state);
+  }
+
+  private soon(ms: number) {
+    this.callOff();
+    this.callOff = this.deps.later(() => void this.send(), ms);
+    this.put(this.draft, { kind: ms > REST_MS ? 'waiting' : 'saving' });
+  }
+
+  private async send() {
+    if (this.busy) return;
+    this.busy = true;
+    const sent = this.draft.ride;
+    const answer = await this.deps.save(sent);
+    this.busy = false;
+    if ('saved' in answer) return this.hasSaved(sent, answer.saved);
+    const { status, detail, current } = answer.problem;
+    if (status === 409 && current) {
+      const merged = mergeRides(this.draft.ride, current as MarkedRide, this.draft.own);
+      this.put({ ...this.draft, ride: merged, dirty: true });
+      return this.soon(0);
+    }
+    if (status >= 500 || NOT_NOW.includes(status)) {
+      this.soon(this.retryMs);
+      this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);
+      return;
+    }
+    this.put(this.draft, { kind: 'refused', why: detail });
+  }
+
+  private hasSaved(sent: MarkedRide, saved: MarkedRide) {
+    this.retryMs = FIRST_RETRY_MS;
+    const changedSince = this.draft.ride !== sent;
+    const ride = changedSince ? { ...this.draft.ride, revision: saved.revision } : saved;
+    this.put({ ...this.draft, ride, dirty: changedSince }, { kind: 'saved' });
+    if (changedSince) this.soon(REST_MS);
+  }
+}

@@ -1,0 +1,76 @@
+import { useEffect, useRef, useState } from 'react';
+import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import type { Query } from '../../api/QueryState.tsx';
+import { problemOf, useRideQuery, useSaveRideMutation } from '../../api/api.ts';
+import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
+
+const keyOf = (id: string): string => `canter-book-ride-${id}`;
+
+/** What this device kept of a ride; null where it kept nothing, or nothing that can be used. */
+function keptDraft(id: string): RideDraft | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as RideDraft | null;
+    const ride = markedRideSchema.safeParse(kept?.ride);
+    return kept && ride.success ? { ...kept, ride: ride.data } : null;
+  } catch {
+    return null;
+  }
+}
+
+interface RideOnDevice {
+  readonly draft: RideDraft | null;
+  readonly state: RideState;
+  /** How the book answers, while there is no draft. */
+  readonly query: Query & { readonly isError: boolean };
+  change(ride: MarkedRide, own?: readonly string[]): void;
+}
+
+/** A ride that is being marked: from the book, or from this device while the book is away. */
+export function useRideDraft(id: string): RideOnDevice {
+  const query = useRideQuery(id, { refetchOnMountOrArgChange: true });
+  const [save] = useSaveRideMutation();
+  const [draft, setDraft] = useState<RideDraft | null>(null);
+  const [state, setState] = useState<RideState>({ kind: 'saved' });
+  const saver = useRef<RideSaver | null>(null);
+  const { data, isError } = query;
+  useEffect(() => {
+    if (saver.current || (!data && !isError)) return;
+    const kept = keptDraft(id);
+    // What was not yet sent goes before what the book has; the revisions tell whether it still fits.
+    const first = kept?.dirty
+      ? kept
+      : data
+        ? { ride: data, dirty: false, own: kept?.own ?? [] }
+        : kept;
+    if (!first) return;
+    saver.current = new RideSaver(
+      {
+        async save(ride) {
+          const answer = await save(ride);
+          return answer.data ? { saved: answer.data } : { problem: problemOf(answer.error) };
+        },
+        keep: (d) => localStorage.setItem(keyOf(id), JSON.stringify(d)),
+        later(run, ms) {
+          const timer = setTimeout(run, ms);
+          return () => clearTimeout(timer);
+        },
+        onChange(d, s) {
+          setDraft(d);
+          setState(s);
+        },
+      },
+      first,
+    );
+  }, [id, data, isError, save]);
+  useEffect(() => {
+    const flush = () => saver.current?.flush();
+    window.addEventListener('online', flush);
+    window.addEventListener('pagehide', flush);
+    return () => {
+      window.removeEventListener('online', flush);
+      window.removeEventListener('pagehide', flush);
+      flush();
+    };
+  }, []);
+  return { draft, state, query, change: (ride, own) => saver.current?.change(ride, own) };
+}

@@ -1,0 +1,31 @@
+import type { RideKind } from '@canter-book/core/sheet/markedRide';
+import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
+
+export const RIDE_KIND_WORDS: Readonly<Record<RideKind, string>> = {
+  practice: 'practice',
+  show: 'show',
+  self: 'own marks',
+};
+
+/** What a box is called: its title, or its first line. */
+export const boxName = ({ title, lines }: Pick<SheetBox, 'title' | 'lines'>): string =>
+  title ?? lines[0] ?? '';
+
+export const percent = (value: number): string => `${value.toFixed(3)} %`;
+
+/** `6:05`. */
+export const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.round(seconds) % 60).padStart(2, '0')}`;
+
+export const mark = (value: number | undefined): string => value?.toFixed(1) ?? '–';
+
+/** “8 boxes, 180 points, 6 min”. */
+export const inShort = ({ boxes, possible, seconds, stage }: Sheet): string =>
+  [
+    stage !== null && `stage ${stage}`,
+    `${boxes.length} boxes`,
+    `${possible} points at most`,
+    `${clock(seconds)} min`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
