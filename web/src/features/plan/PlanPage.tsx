@@ -26,9 +26,13 @@ export default function PlanPage() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
   const own = useOwnExercisesQuery();
-  const [wished, setWished] = useState(remembered);
+  const [asked] = useSearchParams();
+  const [wished, setWished] = useState((): Wished => {
+    const aim = asked.get('aim');
+    return { ...remembered(), ...(aim && { aim }) };
+  });
   // A lesson that was planned before: what was changed in it by hand stays.
-  const lessonId = useSearchParams()[0].get('lesson');
+  const lessonId = asked.get('lesson');
   const lessonQuery = useLessonQuery(lessonId ?? '', {
     skip: lessonId === null,
     // The desk has just written it.

@@ -1,6 +1,7 @@
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import { MiniArena } from '../arena/MiniArena.tsx';
+import { boxRide } from './boxRide.ts';
 import { boxName, clock } from './words.ts';
 
 export const CARD_NAMES = {
@@ -41,12 +42,7 @@ const LearningCard = ({ sheet, ride }: Omit<CardsProps, 'kind'>) => (
           {box.number} {boxName(box)}
           {box.coefficient > 1 && ` ×${box.coefficient}`}
         </p>
-        <MiniArena
-          ride={() => ride}
-          among={new Set(box.itemIds)}
-          atOnce
-          label={`Box ${box.number}, drawn`}
-        />
+        <MiniArena ride={() => boxRide(ride, box)} atOnce label={`Box ${box.number}, drawn`} />
         <p className="text-[11.5px] leading-snug">{box.lines.join(' · ')}</p>
       </li>
     ))}

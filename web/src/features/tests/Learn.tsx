@@ -10,6 +10,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { answered, keepMemory, nextBox, nextDue, readMemory } from './memory.ts';
+import { boxRide } from './boxRide.ts';
 import { useSheet } from './useSheet.ts';
 import { boxName } from './words.ts';
 
@@ -124,8 +125,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
                   </p>
                   <MiniArena
                     key={box.number}
-                    ride={() => ride}
-                    among={new Set(box.itemIds)}
+                    ride={() => boxRide(ride, box)}
                     label={`Box ${box.number}, drawn`}
                     className="my-2 w-full max-w-md"
                   />

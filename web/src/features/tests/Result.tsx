@@ -23,6 +23,7 @@ import { MiniArena } from '../arena/MiniArena.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { marksOf, resultOf, sheetOfDocument } from './resultOf.ts';
+import { boxRide } from './boxRide.ts';
 import { boxName, mark, percent, RIDE_KIND_WORDS } from './words.ts';
 
 /** A ride counted out: the result, every mark, and where the points are. */
@@ -329,8 +330,7 @@ function MostToGain({ sheet, score, ride, target }: MostToGainProps) {
                 <span className="tabular font-mono font-bold">+{gain.toFixed(1)}</span>
               </p>
               <MiniArena
-                ride={() => compileRide(ride.document)}
-                among={new Set(box.itemIds)}
+                ride={() => boxRide(compileRide(ride.document), box)}
                 label={`Box ${number}, drawn`}
               />
             </li>

@@ -16,6 +16,7 @@ import type { RideDraft, RideState } from './rideSaver.ts';
 import { runningOf, toMark } from './running.ts';
 import { useFollow } from './useFollow.ts';
 import { useRideDraft } from './useRideDraft.ts';
+import { boxRide } from './boxRide.ts';
 import { useSheet } from './useSheet.ts';
 import { boxName, clock, mark } from './words.ts';
 
@@ -106,8 +107,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
             <BoxShown box={box}>
               <MiniArena
                 key={box.number}
-                ride={() => ridden}
-                among={new Set(box.itemIds)}
+                ride={() => boxRide(ridden, box)}
                 label={`Box ${box.number}, drawn`}
                 className="mx-auto w-full max-w-md"
               />

@@ -20,6 +20,7 @@ import { MiniArena } from '../arena/MiniArena.tsx';
 import { BeginRide } from './BeginRide.tsx';
 import { Cards, CARD_NAMES, type CardKind } from './Cards.tsx';
 import { RidesOfSheet } from './RidesOfSheet.tsx';
+import { boxRide } from './boxRide.ts';
 import { useSheet } from './useSheet.ts';
 import { boxName, inShort } from './words.ts';
 
@@ -93,16 +94,20 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
               <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
                 <div className="w-56">
                   <Choice
-                    label="Is it ready? For"
+                    label="Ready for it?"
                     value={horseId}
-                    options={[['', 'no horse'], ...offered.map((h) => [h.id, h.name] as const)]}
+                    options={[
+                      ['', 'choose a horse'],
+                      ...offered.map((h) => [h.id, h.name] as const),
+                    ]}
                     onChange={setHorseId}
                   />
                 </div>
-                <div className="no-print flex flex-wrap gap-2">
+                <div className="no-print flex flex-wrap items-center gap-2">
+                  <span className="text-[14px] text-soft">Print</span>
                   {(Object.keys(CARD_NAMES) as CardKind[]).map((kind) => (
                     <Button key={kind} look="quiet" onClick={() => setCards(kind)}>
-                      Print the {CARD_NAMES[kind]}
+                      {CARD_NAMES[kind]}
                     </Button>
                   ))}
                 </div>
@@ -191,11 +196,7 @@ function BoxCard({ box, ride, levelOf, notYet }: BoxCardProps) {
         </span>
         {box.coefficient > 1 && <b title="counts so many times">×{box.coefficient}</b>}
       </div>
-      <MiniArena
-        ride={() => ride}
-        among={new Set(box.itemIds)}
-        label={`Box ${box.number}, drawn`}
-      />
+      <MiniArena ride={() => boxRide(ride, box)} label={`Box ${box.number}, drawn`} />
       <ul className="mt-1.5 text-[13px] leading-snug">
         {box.lines.map((line, i) => (
           <li key={i}>{line}</li>
