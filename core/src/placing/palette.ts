@@ -1,3 +1,5 @@
+import type { Item } from '../lesson/document.ts';
+
 /**
  * What can be laid into a lesson by hand. `says` is a line of shorthand with gaps: `{a}` and `{b}` are
  * letters to be chosen, `{in}` and `{out}` the inside and outside of the present rein, `{side}` either
@@ -22,6 +24,19 @@ const choice = (name: string, says: string, between?: Between): Choice => ({
   says,
   ...(between && { between }),
 });
+
+/** What a test sheet is marked by: the next box, another mark for the whole ride, what errors cost. */
+export function sheetGroup(items: readonly Item[]): PaletteGroup {
+  const boxes = items.flatMap((item) => (item.kind === 'box' ? [item.number] : []));
+  return {
+    name: 'Marks',
+    choices: [
+      choice('box', `box ${Math.min(99, Math.max(0, ...boxes) + 1)} "movement"`),
+      choice('collective mark', 'collective "general impression"'),
+      choice('cost of errors', 'errors points 2 4 out'),
+    ],
+  };
+}
 
 export const PALETTE: readonly PaletteGroup[] = [
   {

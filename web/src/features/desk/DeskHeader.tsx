@@ -1,5 +1,6 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { isSheet } from '@canter-book/core/lesson/document';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { titleOf, useDesk } from './deskModel.ts';
 import type { HistoryDepth } from './editor/Editor.tsx';
@@ -71,6 +72,11 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
         </IconButton>
       </div>
       {menu}
+      {isSheet(parsed.lesson) && (
+        <ButtonLink look="quiet" className="no-print" to={`/tests/${lessonId}`}>
+          As a test
+        </ButtonLink>
+      )}
       <ButtonLink
         className="no-print"
         to={`/ringside?lesson=${lessonId}${horse ? `&horse=${horse.id}` : ''}`}

@@ -1,4 +1,6 @@
+import { lazy, Suspense, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import type { Stage } from '@canter-book/core/gaits/stage';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { markFaults, markFaultSentence } from '@canter-book/core/sheet/marks';
 import { scoreOf, WIDE_SPREAD, type Score } from '@canter-book/core/sheet/score';
@@ -26,6 +28,9 @@ import { marksOf, resultOf, sheetOfDocument } from './resultOf.ts';
 import { boxRide } from './boxRide.ts';
 import { boxName, mark, percent, RIDE_KIND_WORDS } from './words.ts';
 
+/** The shelf is large: it comes when there is something to train. */
+const TrainedBy = lazy(() => import('./TrainedBy.tsx'));
+
 /** A ride counted out: the result, every mark, and where the points are. */
 export default function Result() {
   const { id = '' } = useParams();
@@ -48,7 +53,8 @@ function Shown({ ride }: { ride: MarkedRide }) {
   const faults = markFaults(sheet, marksOf(ride));
   const score =
     faults.length === 0 && ride.judges.length > 0 ? scoreOf(sheet, marksOf(ride)) : null;
-  const horse = horses.find((h) => h.id === ride.horseId)?.name ?? 'A horse';
+  const ridden = horses.find((h) => h.id === ride.horseId);
+  const horse = ridden?.name ?? 'A horse';
   const earlier = before
     .filter((r) => r.lessonId === ride.lessonId && r.id !== ride.id && r.date <= ride.date)
     .sort((a, b) => a.date.localeCompare(b.date));
@@ -68,9 +74,6 @@ function Shown({ ride }: { ride: MarkedRide }) {
       }
       actions={
         <>
-          <Button look="danger" onClick={() => void takeOut()}>
-            Delete
-          </Button>
           <Button
             look="quiet"
             onClick={() =>
@@ -99,6 +102,9 @@ function Shown({ ride }: { ride: MarkedRide }) {
           <ButtonLink look="quiet" to={`/tests/rides/${ride.id}/mark`}>
             Change marks
           </ButtonLink>
+          <Button look="danger" onClick={() => void takeOut()}>
+            Delete
+          </Button>
           <PlanLink horseId={ride.horseId}>Propose a lesson</PlanLink>
         </>
       }
@@ -114,7 +120,13 @@ function Shown({ ride }: { ride: MarkedRide }) {
         </div>
         <aside className="space-y-6">
           {score && ride.target !== null && (
-            <MostToGain sheet={sheet} score={score} ride={ride} target={ride.target} />
+            <MostToGain
+              sheet={sheet}
+              score={score}
+              ride={ride}
+              target={ride.target}
+              stage={ridden?.stage ?? 4}
+            />
           )}
           {earlier.length > 0 && (
             <section>
@@ -308,10 +320,12 @@ interface MostToGainProps {
   score: Score;
   ride: MarkedRide;
   target: number;
+  stage: Stage;
 }
 
-function MostToGain({ sheet, score, ride, target }: MostToGainProps) {
+function MostToGain({ sheet, score, ride, target, stage }: MostToGainProps) {
   const most = score.gains.filter((g) => g.gain > 0).slice(0, 3);
+  const ridden = useMemo(() => compileRide(ride.document), [ride.document]);
   return (
     <section>
       <h2 className="mb-1 text-lg">Where the points are</h2>
@@ -329,10 +343,16 @@ function MostToGain({ sheet, score, ride, target }: MostToGainProps) {
                 </b>
                 <span className="tabular font-mono font-bold">+{gain.toFixed(1)}</span>
               </p>
-              <MiniArena
-                ride={() => boxRide(compileRide(ride.document), box)}
-                label={`Box ${number}, drawn`}
-              />
+              <MiniArena ride={() => boxRide(ridden, box)} label={`Box ${number}, drawn`} />
+              <Suspense>
+                <TrainedBy
+                  box={box}
+                  document={ride.document}
+                  ride={ridden}
+                  horseId={ride.horseId}
+                  stage={stage}
+                />
+              </Suspense>
             </li>
           );
         })}

@@ -1,6 +1,8 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
+import { isSheet } from '@canter-book/core/lesson/document';
+import { sheetGroup } from '@canter-book/core/placing/palette';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Point } from '@canter-book/core/geometry/curve';
@@ -44,6 +46,8 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
   const svg = useRef<SVGSVGElement>(null);
   const whole = arenaBox(ride.arena, view);
   const window = useWindow(whole, svg);
+  const { lesson } = derived.parsed;
+  const marks = useMemo(() => (isSheet(lesson) ? sheetGroup(lesson.items) : null), [lesson]);
   const { placing, take } = usePlacing(player);
   const handles = useHandles();
   useEscape(() => {
@@ -58,7 +62,7 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
 
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
-      <Palette onTake={take} />
+      <Palette marks={marks} onTake={take} />
       {placing && <PlacingNote placing={placing} />}
       <div
         className="relative flex min-h-0 flex-1 touch-pan-y flex-col justify-center"

@@ -22,6 +22,7 @@ import { AlsoField } from './AlsoField.tsx';
 import { InstructionFields } from './InstructionFields.tsx';
 import { PaceField } from './PaceField.tsx';
 import { nameOf } from './rows.ts';
+import { SheetFields } from './SheetFields.tsx';
 import { SmallNumber, SmallSelect, smallInput } from './small.tsx';
 
 /** The shelf is large: it is fetched for a lesson that has sets of it. */
@@ -96,6 +97,9 @@ export function Inspector() {
           max={10}
           onChange={(radiusM) => change({ ...item, radiusM: radiusM ?? 0 })}
         />
+      )}
+      {(item.kind === 'box' || item.kind === 'collective' || item.kind === 'errors') && (
+        <SheetFields key={item.id} item={item} onChange={change} />
       )}
       {item.kind === 'unread' && (
         <p className="text-madder">This line can’t be read. Correct it in the text.</p>
