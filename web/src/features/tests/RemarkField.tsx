@@ -46,7 +46,8 @@ export function RemarkField({ value, onChange }: RemarkFieldProps) {
             className="min-h-9 rounded-md border border-line bg-page px-2 text-[13px] hover:border-leather"
             onClick={() => add(words)}
           >
-            <b className="font-mono">{code}</b> <span className="text-soft">{words}</span>
+            <b className="font-mono">{code}</b>{' '}
+            <span className="text-soft max-md:sr-only">{words}</span>
           </button>
         ))}
         <button

@@ -206,6 +206,15 @@ function Headline({ sheet, score }: { sheet: Sheet; score: Score }) {
   );
 }
 
+/** What the judges said to a mark; who said it, where there are more. */
+const remarksOf = ({ judges }: MarkedRide, key: string): string =>
+  judges
+    .flatMap((j) => {
+      const said = j.remarks[key];
+      return said ? [judges.length > 1 ? `${j.at}: ${said}` : said] : [];
+    })
+    .join(' · ');
+
 /** The darker, the better: from 4 to 8, as most marks lie. */
 const shade = (value: number | undefined): string =>
   value === undefined
@@ -255,6 +264,9 @@ function MarkTable({ sheet, ride, score, earlier }: MarkTableProps) {
               <tr key={box.number}>
                 <td className={cell}>
                   <b className="tabular font-mono text-leather">{box.number}</b> {boxName(box)}
+                  <span className="block text-[12.5px] text-soft md:hidden">
+                    {remarksOf(ride, String(box.number))}
+                  </span>
                 </td>
                 {past.map((r) => {
                   const value = meanOf(r, String(box.number));
@@ -279,12 +291,7 @@ function MarkTable({ sheet, ride, score, earlier }: MarkTableProps) {
                 ))}
                 <td className={cell}>{box.coefficient > 1 ? box.coefficient : ''}</td>
                 <td className={`${cell} text-[13px] text-soft`}>
-                  {ride.judges
-                    .flatMap((j) => {
-                      const said = j.remarks[box.number];
-                      return said ? [ride.judges.length > 1 ? `${j.at}: ${said}` : said] : [];
-                    })
-                    .join(' · ')}
+                  <span className="max-md:hidden">{remarksOf(ride, String(box.number))}</span>
                   {wide && <b className="text-madder"> judges {score!.boxes[i]!.spread} apart</b>}
                 </td>
               </tr>
@@ -304,9 +311,7 @@ function MarkTable({ sheet, ride, score, earlier }: MarkTableProps) {
                 </td>
               ))}
               <td className={cell}>{coefficient > 1 ? coefficient : ''}</td>
-              <td className={`${cell} text-[13px] text-soft`}>
-                {ride.judges.flatMap((j) => j.remarks[name] ?? []).join(' · ')}
-              </td>
+              <td className={`${cell} text-[13px] text-soft`}>{remarksOf(ride, name)}</td>
             </tr>
           ))}
         </tbody>

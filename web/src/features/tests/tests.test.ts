@@ -1,0 +1,191 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import type { MarkedRide, RideJudge } from '@canter-book/core/sheet/markedRide';
+import { withMark } from '@canter-book/core/sheet/markedRide';
+import { codesIn, codesText, expanded } from './codes.ts';
+import { answered, nextBox, NOTHING } from './memory.ts';
+import { sheetOfDocument } from './resultOf.ts';
+import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
+import { runningOf } from './running.ts';
+
+const document = parseLesson(`test "Ours"
+enter A trot working
+box 1 "entry"
+X halt 4 s, proceed trot working
+C track left
+box 2 x2 "circle"
+E circle left 20
+collective "rider" x2
+errors points 2 4 out
+`).lesson;
+const sheet = sheetOfDocument(document);
+const judge = (more: Partial<RideJudge> = {}): RideJudge => ({
+  at: 'C',
+  marks: {},
+  collectives: {},
+  remarks: {},
+  ...more,
+});
+const ride = (more: Partial<MarkedRide> = {}): MarkedRide => ({
+  id: '0197a000-0000-7000-8000-000000000001',
+  revision: 1,
+  horseId: '0197a000-0000-7000-8000-000000000002',
+  riderId: null,
+  lessonId: null,
+  document,
+  date: '2026-06-15',
+  kind: 'practice',
+  place: '',
+  judges: [judge()],
+  errors: 0,
+  target: 7,
+  notes: '',
+  corrections: [],
+  ...more,
+});
+
+describe('remarks by codes', () => {
+  const codes = codesIn('lt lost the tempo\n\nns  not straight\nnonsense');
+
+  test('are written out where they stand alone, and only there', () => {
+    expect(codes.map((c) => c.code)).toEqual(['lt', 'ns']);
+    expect(expanded('lt, then better', codes)).toBe('lost the tempo, then better');
+    expect(expanded('NS lt', codes)).toBe('not straight lost the tempo');
+    expect(expanded('felt halts', codes)).toBe('felt halts');
+    expect(codesIn(codesText(codes))).toEqual(codes);
+  });
+});
+
+describe('the total that runs along', () => {
+  test('counts what was marked, and says what the rest needs', () => {
+    const half = judge({ marks: { 1: 6, 2: 7.5 } });
+    // 6 + 2·7.5 = 21 of 30; to 70 % of 50 points 14 are missing, over a mark that counts twice: 7.
+    expect(runningOf(sheet, ride(), half)).toEqual({
+      given: 2,
+      all: 3,
+      points: 21,
+      percent: 70,
+      needed: 7,
+    });
+    // Two points for an error: 16 are missing now.
+    const one = runningOf(sheet, ride({ errors: 1 }), half);
+    expect([one.points, one.needed]).toEqual([19, 8]);
+    expect(runningOf(sheet, ride(), judge())).toMatchObject({ given: 0, percent: null });
+  });
+});
+
+describe('what a rider remembers', () => {
+  const at = (minutes: number) => new Date(Date.UTC(2026, 5, 15, 10, minutes));
+  const boxes = [1, 2, 3];
+
+  test('what was missed comes back before what was known', () => {
+    let memory = answered(NOTHING, 1, true, at(0));
+    memory = answered(memory, 2, false, at(1));
+    expect(nextBox(memory, boxes, at(1))).toBe(3);
+    memory = answered(memory, 3, true, at(2));
+    expect(nextBox(memory, boxes, at(2))).not.toBe(1);
+    expect(nextBox(memory, boxes, at(4))).toBe(2);
+    expect(memory.days).toEqual({ '2026-06-15': { asked: 3, right: 2 } });
+  });
+
+  test('what is known again and again is asked ever more seldom', () => {
+    let memory = NOTHING;
+    let now = at(0);
+    const gaps: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      memory = answered(memory, 1, true, now);
+      const due = memory.cards[1]!.due;
+      gaps.push(due.getTime() - now.getTime());
+      now = due;
+    }
+    expect(gaps).toEqual([...gaps].sort((a, b) => a - b));
+    expect(gaps.at(-1)!).toBeGreaterThan(24 * 3_600_000);
+  });
+});
+
+describe('a ride is saved as it is marked', () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+
+  const open = (answers: (sent: MarkedRide) => Awaited<ReturnType<Parameters<typeof build>[0]>>) =>
+    build(async (sent) => answers(sent));
+
+  function build(save: (sent: MarkedRide) => Promise<{ saved: MarkedRide } | { problem: never }>) {
+    const seen: { draft?: RideDraft; state?: RideState; kept?: RideDraft } = {};
+    const saver = new RideSaver(
+      {
+        save,
+        keep: (draft) => void (seen.kept = draft),
+        later(run, ms) {
+          const timer = setTimeout(run, ms);
+          return () => clearTimeout(timer);
+        },
+        onChange(draft, state) {
+          seen.draft = draft;
+          seen.state = state;
+        },
+      },
+      { ride: ride(), dirty: false, own: ['C'] },
+    );
+    const mark = (value: number) =>
+      saver.change(
+        withMark(
+          seen.draft?.ride ?? ride(),
+          'C',
+          { kind: 'box', key: '1' },
+          value,
+          new Date('2026-06-15T10:00:00Z'),
+        ),
+      );
+    return { saver, seen, mark };
+  }
+  const settle = async (ms: number) => {
+    await jest.advanceTimersByTimeAsync(ms);
+  };
+
+  test('it is kept on the device first, and sent again while the book is away', async () => {
+    let away = true;
+    const { seen, mark } = open((sent) =>
+      away
+        ? { problem: { status: 0, title: '', detail: '' } as never }
+        : { saved: { ...sent, revision: sent.revision + 1 } },
+    );
+    await settle(1);
+    mark(6.5);
+    expect(seen.kept).toMatchObject({ dirty: true, ride: { judges: [{ marks: { 1: 6.5 } }] } });
+    await settle(1000);
+    expect(seen.state?.kind).toBe('waiting');
+    away = false;
+    await settle(60_000);
+    expect(seen.state?.kind).toBe('saved');
+    expect(seen.kept).toMatchObject({ dirty: false, ride: { revision: 2 } });
+  });
+
+  test('what another judge wrote meanwhile stays, and so does what is written here', async () => {
+    const theirs = ride({ revision: 5, judges: [judge(), judge({ at: 'E', marks: { 1: 8 } })] });
+    const { seen, mark } = open((sent) =>
+      sent.revision < 5
+        ? { problem: { status: 409, title: '', detail: '', current: theirs } as never }
+        : { saved: { ...sent, revision: 6 } },
+    );
+    await settle(1);
+    mark(6.5);
+    await settle(3000);
+    expect(seen.state?.kind).toBe('saved');
+    expect(seen.draft?.ride.judges.map((j) => [j.at, j.marks])).toEqual([
+      ['C', { 1: 6.5 }],
+      ['E', { 1: 8 }],
+    ]);
+  });
+
+  test('a refusal is said, and nothing is lost', async () => {
+    const { seen, mark } = open(() => ({
+      problem: { status: 400, title: '', detail: 'marks go from 0 to 10 in halves' } as never,
+    }));
+    await settle(1);
+    mark(6.5);
+    await settle(3000);
+    expect(seen.state).toEqual({ kind: 'refused', why: 'marks go from 0 to 10 in halves' });
+    expect(seen.kept?.dirty).toBe(true);
+  });
+});
