@@ -58,13 +58,17 @@ const LIST = { box: 'marks', collective: 'collectives' } as const;
 export const markOf = (judge: Judge, { kind, key }: MarkOf): number | undefined =>
   judge[LIST[kind]][key];
 
-/** The ride with one mark set, or taken away with null; a mark that was there before is kept as history. */
+/**
+ * The ride with one mark set, or taken away with null; a mark that was there before is kept as history.
+ *
+ * @param now when it is changed; null while the first mark is still being entered
+ */
 export function withMark(
   ride: MarkedRide,
   at: string,
   of: MarkOf,
   mark: number | null,
-  now: Date,
+  now: Date | null,
 ): MarkedRide {
   const judge = ride.judges.find((j) => j.at === at);
   if (!judge) return ride;
@@ -76,12 +80,13 @@ export function withMark(
   return {
     ...ride,
     judges: ride.judges.map((j) => (j === judge ? changed : j)),
-    ...(was !== undefined && {
-      corrections: [
-        ...ride.corrections,
-        { at: now.toISOString(), judge: at, of: of.key, was },
-      ].slice(-500),
-    }),
+    ...(was !== undefined &&
+      now && {
+        corrections: [
+          ...ride.corrections,
+          { at: now.toISOString(), judge: at, of: of.key, was },
+        ].slice(-500),
+      }),
   };
 }
 

@@ -17,10 +17,10 @@ import { boxName } from './words.ts';
 /** A rider learns a sheet: what comes next, and where does it begin? */
 export default function Learn() {
   const { id = '' } = useParams();
-  const query = useLessonQuery(id);
+  const query = useLessonQuery(id, { refetchOnMountOrArgChange: true });
   useTitle('Learn');
   if (!query.data) return <QueryState query={query} what="test" />;
-  return <Asking id={id} document={query.data.document} />;
+  return <Asking key={query.data.revision} id={id} document={query.data.document} />;
 }
 
 const letterOf = (place: Place | null): string | null => {

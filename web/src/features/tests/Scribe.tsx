@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { markOf, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
@@ -31,6 +31,9 @@ export default function Scribe() {
   return <Marking draft={draft} state={state} onChange={change} />;
 }
 
+/** So long a mark that was just given is still being entered. */
+const ENTERING_MS = 4000;
+
 interface MarkingProps {
   draft: RideDraft;
   state: RideState;
@@ -44,6 +47,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
   const judge = ride.judges.find((j) => j.at === at) ?? ride.judges[0];
   const all = useMemo(() => toMark(sheet), [sheet]);
   const follow = useFollow(sheet);
+  const lastMark = useRef<{ key: string; at: number } | null>(null);
   const first = judge ? all.findIndex((m) => markOf(judge, m) === undefined) : 0;
   const [chosen, setChosen] = useState(() => Math.max(0, first));
   const index = follow.box ?? chosen;
@@ -55,7 +59,11 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
   if (!judge || !now) return null;
   const write = (value: number | null) => {
     const mine = own.includes(judge.at) ? own : [...own, judge.at];
-    onChange(withMark(ride, judge.at, now, value, new Date()), mine);
+    const key = `${judge.at} ${now.key}`;
+    // A slip of the thumb, or a half on top, is no correction.
+    const still = lastMark.current?.key === key && Date.now() - lastMark.current.at < ENTERING_MS;
+    if (!still) lastMark.current = { key, at: Date.now() };
+    onChange(withMark(ride, judge.at, now, value, still ? null : new Date()), mine);
   };
   const remark = (words: string) => {
     const { [now.key]: _, ...others } = judge.remarks;

@@ -27,7 +27,7 @@ import { boxName, inShort } from './words.ts';
 /** One test sheet: its boxes drawn, what each asks, and whether a horse is ready for it. */
 export default function SheetPage() {
   const { id = '' } = useParams();
-  const query = useLessonQuery(id);
+  const query = useLessonQuery(id, { refetchOnMountOrArgChange: true });
   useTitle(query.data?.title ?? 'Test');
   if (!query.data) return <QueryState query={query} what="test" />;
   return <SheetShown key={query.data.revision} id={id} document={query.data.document} />;

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { isSheet } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { OUR_SHEETS } from '@canter-book/core/sheet/ours';
 import {
@@ -15,6 +16,7 @@ import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
+import { FilePick } from '../../ui/FilePick.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
@@ -45,7 +47,11 @@ export default function Tests() {
   const navigate = useNavigate();
   if (!sheets.data) return <QueryState query={sheets} what="tests" />;
   const add = async (text: string) => {
-    const document = parseLesson(text, newId).lesson;
+    const read = parseLesson(text, newId).lesson;
+    // A lesson that is opened here is meant as a test.
+    const document = isSheet(read)
+      ? read
+      : { ...read, title: { text: '', ...read.title, test: {} } };
     const saved = await save({
       id: newId(),
       revision: 0,
@@ -62,7 +68,18 @@ export default function Tests() {
     <Page
       title="Tests"
       about="Learn, call, mark, and see where the points are"
-      actions={<Button onClick={() => setAdding(true)}>New test</Button>}
+      actions={
+        <>
+          <FilePick
+            label="A sheet as a file"
+            accept=".cbk,.txt,text/plain"
+            onPick={(file) => void file.text().then(add)}
+          >
+            From a file
+          </FilePick>
+          <Button onClick={() => setAdding(true)}>New test</Button>
+        </>
+      }
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_26rem]">
         <section aria-labelledby="sheets">
