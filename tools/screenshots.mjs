@@ -28,6 +28,7 @@ await new Promise((done, fail) => {
 const get = async (path) => (await fetch(`${base}/api/${path}`)).json();
 const tansy = (await get('horses')).find((h) => h.name === 'Tansy').id;
 const lesson = (await get('lessons')).find((l) => l.horseId === tansy).id;
+const [ride] = await get(`rides?horseId=${tansy}`);
 const session = (await get(`sessions?horseId=${tansy}`))[0].id;
 
 const WIDE = { width: 1280, height: 800 };
@@ -93,10 +94,11 @@ await shot('marks-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
   await page.getByRole('button', { name: 'finish' }).click();
   await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
 });
-await shot('note-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
-  await teach(page);
-  await page.getByRole('button', { name: 'note', exact: true }).click();
+await shot('test', `/tests/${ride.lessonId}`, WIDE, async (page) => {
+  await page.getByLabel('Ready for it?').selectOption({ label: 'Tansy' });
 });
+await shot('marking-phone', `/tests/rides/${ride.id}/mark`, PHONE);
+await shot('result', `/tests/rides/${ride.id}`, WIDE);
 await shot('book', '/book', WIDE);
 await shot('help', '/help', WIDE);
 await shot('desk', `/desk/${lesson}`, WIDE, atTheDesk);

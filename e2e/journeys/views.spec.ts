@@ -45,6 +45,7 @@ for (const viewport of SIZES) {
     });
     await page.setViewportSize(viewport);
     const { horse, lesson, session } = await demoIds(server, 'Tansy');
+    const [ride] = await server.get<{ id: string; lessonId: string }[]>(`rides?horseId=${horse}`);
     const paths = [
       '/',
       '/horses',
@@ -58,6 +59,11 @@ for (const viewport of SIZES) {
       '/desk',
       `/desk/${lesson}`,
       `/ringside?horse=${horse}`,
+      '/tests',
+      `/tests/${ride!.lessonId}`,
+      `/tests/${ride!.lessonId}/learn`,
+      `/tests/rides/${ride!.id}`,
+      `/tests/rides/${ride!.id}/mark`,
       '/debrief',
       `/debrief/${session}`,
       '/progress',

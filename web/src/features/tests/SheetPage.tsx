@@ -85,6 +85,12 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
               <ButtonLink look="quiet" to={`/tests/${id}/learn`}>
                 Learn it
               </ButtonLink>
+              <ButtonLink
+                look="quiet"
+                to={`/ringside?lesson=${id}${horse ? `&horse=${horse.id}` : ''}`}
+              >
+                Call it
+              </ButtonLink>
               <Button onClick={() => setBeginning(true)}>Mark a ride</Button>
             </>
           }
