@@ -115,3 +115,26 @@ export function mergeRides(
     corrections: [...theirs.corrections, ...added].slice(-500),
   };
 }
+
+/** The ride with the marks of some judges written into it: what was there and is given anew is kept as history. */
+export function withJudges(ride: MarkedRide, judges: readonly RideJudge[], now: Date): MarkedRide {
+  let taken = ride;
+  for (const given of judges) {
+    if (!taken.judges.some((j) => j.at === given.at)) {
+      taken = { ...taken, judges: [...taken.judges, given] };
+      continue;
+    }
+    for (const kind of ['box', 'collective'] as const) {
+      for (const [key, mark] of Object.entries(given[LIST[kind]])) {
+        taken = withMark(taken, given.at, { kind, key }, mark, now);
+      }
+    }
+    taken = {
+      ...taken,
+      judges: taken.judges.map((j) =>
+        j.at === given.at ? { ...j, remarks: { ...j.remarks, ...given.remarks } } : j,
+      ),
+    };
+  }
+  return taken;
+}

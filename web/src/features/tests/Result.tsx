@@ -1,13 +1,14 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Stage } from '@canter-book/core/gaits/stage';
-import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { withJudges, type MarkedRide, type RideJudge } from '@canter-book/core/sheet/markedRide';
 import { markFaults, markFaultSentence } from '@canter-book/core/sheet/marks';
 import { scoreOf, WIDE_SPREAD, type Score } from '@canter-book/core/sheet/score';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import Papa from 'papaparse';
 import { marksJson, marksRows } from '@canter-book/core/formats/marksFile';
 import {
+  problemOf,
   useHorsesQuery,
   useRemoveRideMutation,
   useRideQuery,
@@ -20,10 +21,12 @@ import { saveFile } from '../../app/files.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { compileRide } from '@canter-book/core/ride/compile';
+import { MarksFromTable } from './MarksFromTable.tsx';
 import { marksOf, resultOf, sheetOfDocument } from './resultOf.ts';
 import { boxRide } from './boxRide.ts';
 import { boxName, mark, percent, RIDE_KIND_WORDS } from './words.ts';
@@ -58,6 +61,13 @@ function Shown({ ride }: { ride: MarkedRide }) {
   const earlier = before
     .filter((r) => r.lessonId === ride.lessonId && r.id !== ride.id && r.date <= ride.date)
     .sort((a, b) => a.date.localeCompare(b.date));
+  const change = async (to: MarkedRide, said?: string) => {
+    const saved = await save(to);
+    if (saved.error) return tell(problemOf(saved.error).detail);
+    if (said) tell(said, () => void save({ ...ride, revision: saved.data.revision }));
+  };
+  const take = (judges: readonly RideJudge[]) =>
+    change(withJudges(ride, judges, new Date()), 'The marks are in the ride.');
   const takeOut = async () => {
     await remove(ride.id);
     void navigate(ride.lessonId ? `/tests/${ride.lessonId}` : '/tests');
@@ -96,6 +106,7 @@ function Shown({ ride }: { ride: MarkedRide }) {
           >
             JSON
           </Button>
+          <MarksFromTable sheet={sheet} onTake={(judges) => void take(judges)} />
           <Button look="quiet" onClick={() => window.print()}>
             Print
           </Button>
@@ -119,6 +130,15 @@ function Shown({ ride }: { ride: MarkedRide }) {
           <MarkTable sheet={sheet} ride={ride} score={score} earlier={earlier} />
         </div>
         <aside className="space-y-6">
+          <section>
+            <h2 className="mb-1 text-lg">Aim at</h2>
+            <MarkStepper
+              label="Mark to aim at in every box"
+              value={ride.target}
+              word=""
+              onChange={(target) => void change({ ...ride, target })}
+            />
+          </section>
           {score && ride.target !== null && (
             <MostToGain
               sheet={sheet}

@@ -2,6 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { markOf, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { JUDGE_PLACES } from '@canter-book/core/sheet/marks';
 import { isEliminated } from '@canter-book/core/sheet/score';
 import type { SheetBox } from '@canter-book/core/sheet/sheet';
 import { useHorsesQuery } from '../../api/api.ts';
@@ -75,6 +76,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
   const out = isEliminated(sheet, ride.errors);
   const running = runningOf(sheet, ride, judge);
   const horse = horses.find((h) => h.id === ride.horseId)?.name;
+  const missing = JUDGE_PLACES.filter((place) => !ride.judges.some((j) => j.at === place));
   return (
     <div className="mx-auto flex min-h-full max-w-5xl flex-col gap-3 p-4 md:p-6">
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 max-md:pr-24">
@@ -84,7 +86,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
         </Link>
         <SavedWords state={state} />
       </header>
-      {ride.judges.length > 1 && (
+      <div className="flex flex-wrap items-center gap-2">
         <div role="group" aria-label="Judge" className="flex flex-wrap gap-2">
           {ride.judges.map((j) => (
             <button
@@ -98,7 +100,25 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
             </button>
           ))}
         </div>
-      )}
+        {missing.length > 0 && (
+          <select
+            aria-label="Add a judge"
+            className="min-h-10 rounded-lg border border-line bg-page px-2 text-[14px]"
+            value=""
+            onChange={(event) => {
+              const added = event.target.value;
+              const empty = { at: added, marks: {}, collectives: {}, remarks: {} };
+              onChange({ ...ride, judges: [...ride.judges, empty] }, [...own, added]);
+              setAt(added);
+            }}
+          >
+            <option value="">+ judge</option>
+            {missing.map((at) => (
+              <option key={at}>{at}</option>
+            ))}
+          </select>
+        )}
+      </div>
       <div className="grid flex-1 gap-4 md:grid-cols-[1fr_24rem]">
         <section aria-live="polite" className="rounded-xl border border-line bg-page p-4">
           <div className="flex items-baseline gap-3">
