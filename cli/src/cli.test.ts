@@ -219,4 +219,64 @@ describe('the planner on the command line', () => {
     expect(exercises.length).toBeGreaterThan(120);
     expect(run(['exercises']).stdout).toContain('shoulder-in');
   });
+
+  describe('a test sheet', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'canter-book-cli-'));
+    afterAll(() => rmSync(folder, { recursive: true, force: true }));
+    const sheet = join(folder, 'sheet.cbk');
+    writeFileSync(
+      sheet,
+      `test "Quillwater Two, our own" for stage 3
+enter A trot working
+box 1 "entry" -- straight, square halt
+X halt 4 s, salute, proceed trot working
+C track left
+box 2 x2 "stretch"
+E circle left 20, stretch, retake at three-quarter
+collective "paces"
+errors points 2 4 out
+`,
+    );
+    const score = (marks: unknown) => run(['score', sheet, '-', '--json'], JSON.stringify(marks));
+
+    test('sheet --json prints its boxes', () => {
+      const { stdout, status } = run(['sheet', sheet, '--json']);
+      const json = JSON.parse(stdout);
+      expect([status, json.title, json.stage, json.possible]).toEqual([
+        0,
+        'Quillwater Two, our own',
+        3,
+        40,
+      ]);
+      expect(json.boxes[1]).toMatchObject({
+        number: 2,
+        title: 'stretch',
+        coefficient: 2,
+        lines: ['E circle left 20, stretch, retake at three-quarter'],
+        directive: null,
+      });
+      expect(json.collectives).toEqual([{ name: 'paces', coefficient: 1 }]);
+    });
+
+    test('score --json counts a ride out, and says which mark is wrong', () => {
+      const judge = { at: 'C', marks: { 1: 6.5, 2: 7 }, collectives: { paces: 7 } };
+      const good = score({ judges: [judge], errors: 1, target: 7.5 });
+      // (6.5 + 2·7 + 7 − 2) of 40.
+      expect(JSON.parse(good.stdout)).toMatchObject({
+        points: 25.5,
+        possible: 40,
+        percent: 63.75,
+        eliminated: false,
+        gains: [
+          { number: 1, gain: 1 },
+          { number: 2, gain: 1 },
+        ],
+      });
+      const bad = score({ judges: [{ ...judge, marks: { 1: 6.3 } }] });
+      expect(bad.status).toBe(1);
+      expect(bad.stderr).toContain('The judge at C gave 6.3 for box 1');
+      expect(bad.stderr).toContain('no mark for box 2');
+      expect(score({ judges: [] }).status).toBe(2);
+    });
+  });
 });

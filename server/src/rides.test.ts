@@ -3,6 +3,8 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { mergeRides, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { compileRide } from '@canter-book/core/ride/compile';
+import { sheetOf } from '@canter-book/core/sheet/sheet';
 import { OUR_SHEETS } from '@canter-book/core/sheet/ours';
 import { openTestApp, someHorse, someLesson } from './testing/app.ts';
 
@@ -94,5 +96,32 @@ describe('marked rides', () => {
     ]);
     // What was corrected is kept as history.
     expect(saved.corrections).toEqual([{ at: now.toISOString(), judge: 'E', of: '1', was: 7 }]);
+  });
+
+  test('what a ride says of the scales moves where the horse stands, and goes with it', async () => {
+    const horse = await server.book.horses.save(someHorse({ name: 'Hazel' }));
+    const readings = async () =>
+      (await call('GET', `/api/horses/${horse.id}/readings`)).body.readings as {
+        scale: string;
+        rein: string;
+        value: number;
+      }[];
+    expect(await readings()).toEqual([]);
+    const { boxes } = sheetOf(sheet, compileRide(sheet));
+    const all = (mark: number) => Object.fromEntries(boxes.map((b) => [b.number, mark]));
+    const ride = someRide(horse.id, {
+      judges: [{ at: 'C', marks: all(7), collectives: {}, remarks: {} }],
+    });
+    const saved: MarkedRide = (await call('PUT', `/api/rides/${ride.id}`, ride)).body;
+    const found = await readings();
+    expect(found.length).toBeGreaterThan(4);
+    for (const { value } of found) expect(value).toBeCloseTo(7, 2);
+    // A beginners' sheet shows nothing of collection.
+    expect(found.map((r) => r.scale)).not.toContain('collection');
+    const better = { ...saved, judges: [{ ...saved.judges[0]!, marks: all(8) }] };
+    await call('PUT', `/api/rides/${ride.id}`, better);
+    for (const { value } of await readings()) expect(value).toBeCloseTo(8, 2);
+    await call('DELETE', `/api/rides/${ride.id}`);
+    expect(await readings()).toEqual([]);
   });
 });

@@ -177,11 +177,22 @@ function readOne(o: Observation): Evidence[] {
   }));
 }
 
+/** Where a reading comes from: something observed, or the boxes of a test that was ridden. */
+export type EvidenceKind = ObservationKind | 'test';
+
+/**
+ * What the boxes of one ride say of a scale on a rein may be off by as much: a box shows several scales,
+ * and what it is worth to each is a trainer's guess. Common practice.
+ */
+export const TEST_SD = 1.2;
+
+const sdOf = (kind: EvidenceKind): number => (kind === 'test' ? TEST_SD : measureOf(kind)!.sd);
+
 /** All readings of one measure in a session, on one scale and rein. This is what the book keeps ready. */
 export interface DayEvidence {
   readonly scale: Scale;
   readonly rein: Rein;
-  readonly kind: ObservationKind;
+  readonly kind: EvidenceKind;
   readonly mean: number;
   readonly count: number;
 }
@@ -207,7 +218,7 @@ export interface Bias {
   readonly pairs: number;
 }
 
-export type Biases = Partial<Record<ObservationKind, Bias>>;
+export type Biases = Partial<Record<EvidenceKind, Bias>>;
 
 /** Prior weight of "no bias": as many pairs must speak against it. */
 const PAIRS_FOR_NONE = 6;
@@ -218,7 +229,7 @@ const PAIRS_FOR_NONE = 6;
  * Source: empirical Bayes shrinkage of a mean (from memory).
  */
 export function biasOf(sessions: readonly (readonly DayEvidence[])[]): Biases {
-  const apart = new Map<ObservationKind, { sum: number; pairs: number }>();
+  const apart = new Map<EvidenceKind, { sum: number; pairs: number }>();
   for (const day of sessions) {
     for (const e of day) {
       if (e.kind === 'mark') continue;
@@ -254,7 +265,7 @@ export interface PooledReading {
 export function pooled(day: readonly DayEvidence[], biases: Biases = {}): PooledReading[] {
   const groups = new Map<string, { weight: number; sum: number; of: DayEvidence }>();
   for (const e of day) {
-    const noise = measureOf(e.kind)!.sd ** 2 / e.count;
+    const noise = sdOf(e.kind) ** 2 / e.count;
     const variance = e.kind === 'mark' ? noise : noise + SESSION_SD ** 2;
     const value = clamp(e.mean - (biases[e.kind]?.mean ?? 0), 0, 10);
     const key = `${e.scale}/${e.rein}`;

@@ -163,6 +163,8 @@ export const markedRides = pgTable(
     target: doublePrecision(),
     notes: text().notNull().default(''),
     corrections: jsonb().$type<MarkedRide['corrections']>().notNull(),
+    /** What its marks say of each scale: made from them whenever it is saved. */
+    evidence: jsonb().$type<PackedEvidence[]>().notNull(),
   },
   (t) => [index('rides_by_horse').on(t.horseId, t.date), index('rides_by_sheet').on(t.lessonId)],
 );

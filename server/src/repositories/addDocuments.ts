@@ -1,5 +1,7 @@
 import type { Observation } from '@canter-book/core/observations/observation';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { DOCUMENTS, type DocumentKind } from './documents.ts';
+import { forgetSnapshots } from './evidence.ts';
 import { addObservations } from './observations.ts';
 import type { Transaction } from './revisioned.ts';
 
@@ -23,6 +25,10 @@ export async function addDocuments(
       .onConflictDoNothing()
       .returning({ id: table.id });
     added.push(...rows.map((row) => row.id as string));
+  }
+  if (kind === 'ride') {
+    const news = documents.filter((d) => added.includes(d.id)) as MarkedRide[];
+    await forgetSnapshots(tx, [...new Set(news.map((ride) => ride.horseId))]);
   }
   return added;
 }

@@ -22,7 +22,7 @@ import { takeBundle, type BundleReport } from './bundle/take.ts';
 import { undoBroken } from './bundle/underWay.ts';
 import { bundleLines } from './bundle/write.ts';
 import { DOCUMENTS, type DocumentKind } from './documents.ts';
-import { evidenceStore, forgetEvidence } from './evidence.ts';
+import { evidenceStore, forgetEvidence, forgetSnapshots } from './evidence.ts';
 import { importStore } from './imports.ts';
 import { observationStore, stands } from './observations.ts';
 import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
@@ -262,9 +262,24 @@ export function createBook(db: Database) {
       },
     },
     rides: {
-      ...revisioned(db, markedRides, ride),
-      list: ({ horseId, lessonId }: RideFilter): Promise<MarkedRide[]> =>
-        db
+      ...revisioned(db, markedRides, {
+        ...ride,
+        saved: (tx, now, before) =>
+          forgetSnapshots(tx, [now.horseId, ...(before ? [before.horseId] : [])]),
+      }),
+      remove: (id: string): Promise<void> =>
+        db.transaction(async (tx) => {
+          const gone = await tx
+            .delete(markedRides)
+            .where(eq(markedRides.id, id))
+            .returning({ horseId: markedRides.horseId });
+          await forgetSnapshots(
+            tx,
+            gone.map((row) => row.horseId),
+          );
+        }),
+      async list({ horseId, lessonId }: RideFilter): Promise<MarkedRide[]> {
+        const rows = await db
           .select()
           .from(markedRides)
           .where(
@@ -274,7 +289,9 @@ export function createBook(db: Database) {
             ),
           )
           .orderBy(desc(markedRides.date), desc(markedRides.id))
-          .limit(MOST_RIDES),
+          .limit(MOST_RIDES);
+        return rows.map(ride.fromRow);
+      },
     },
     observations: seen,
     evidence,

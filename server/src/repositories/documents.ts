@@ -13,6 +13,8 @@ import {
   type Rider,
   type Session,
 } from '@canter-book/core/observations/records';
+import { packed } from '@canter-book/core/progress/readings';
+import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';
 import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import {
   horses,
@@ -44,6 +46,7 @@ type HorseRow = typeof horses.$inferSelect;
 type RiderRow = typeof riders.$inferSelect;
 type LessonRow = typeof lessons.$inferSelect;
 type SessionRow = typeof sessions.$inferSelect;
+type RideRow = typeof markedRides.$inferSelect;
 type ObservationRow = typeof observations.$inferSelect;
 
 const rider: Kind<Rider, RiderRow> = {
@@ -84,11 +87,11 @@ const lesson: Kind<LessonRecord, LessonRow> = {
   }),
 };
 
-const ride: Kind<MarkedRide, MarkedRide> = {
+const ride: Kind<MarkedRide, RideRow> = {
   table: markedRides,
   schema: markedRideSchema,
-  toRow: (r) => r,
-  fromRow: (row) => row,
+  toRow: (r) => ({ ...r, evidence: packed(evidenceOfRide(r)) }),
+  fromRow: ({ evidence: _, ...row }) => row,
 };
 
 const session: Kind<Session, SessionRow> = {

@@ -8,11 +8,18 @@ import {
   readingsOf,
   unpacked,
   unpackedReadings,
+  type PackedEvidence,
   type Readings,
 } from '@canter-book/core/progress/readings';
 import { snapshotOf, type Snapshot } from '@canter-book/core/progress/snapshot';
 import type { Database } from '../db/connect.ts';
-import { horseSnapshots, observations, sessionEvidence, sessions } from '../db/schema.ts';
+import {
+  horseSnapshots,
+  markedRides,
+  observations,
+  sessionEvidence,
+  sessions,
+} from '../db/schema.ts';
 import type { Transaction } from './revisioned.ts';
 import { takeTurns } from '../turns.ts';
 
@@ -132,6 +139,13 @@ export async function forgetEvidence(
   }
 }
 
+/** Where these horses stood no longer holds: something else than a session says otherwise. */
+export async function forgetSnapshots(tx: Transaction, horseIds: readonly string[]): Promise<void> {
+  if (horseIds.length === 0) return;
+  await hold(tx, horseIds);
+  await tx.delete(horseSnapshots).where(inArray(horseSnapshots.horseId, [...horseIds]));
+}
+
 /** Makes the evidence of some sessions of horses that are held. */
 async function makeEvidence(tx: Transaction, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return;
@@ -160,6 +174,20 @@ async function makeEvidence(tx: Transaction, ids: readonly string[]): Promise<vo
     .onConflictDoNothing();
 }
 
+/** A test belongs to the day's session, so that it is measured against its marks; by itself it is a day of its own. */
+function withRides(
+  sessions: readonly { date: string; evidence: PackedEvidence[] }[],
+  rides: readonly { date: string; evidence: PackedEvidence[] }[],
+): { date: string; evidence: PackedEvidence[] }[] {
+  const all = sessions.map((session) => ({ ...session }));
+  for (const ride of rides) {
+    const day = all.find((session) => session.date === ride.date);
+    if (day) day.evidence = [...day.evidence, ...ride.evidence];
+    else all.push({ ...ride });
+  }
+  return all.sort((a, b) => a.date.localeCompare(b.date));
+}
+
 /** Works out a horse's readings and where it stands, and keeps both. */
 async function makeKept(
   db: Database,
@@ -182,8 +210,15 @@ async function makeKept(
       .from(sessionEvidence)
       .where(eq(sessionEvidence.horseId, horseId))
       .orderBy(asc(sessionEvidence.date), asc(sessionEvidence.sessionId));
+    const rides = await tx
+      .select({ date: markedRides.date, evidence: markedRides.evidence })
+      .from(markedRides)
+      .where(eq(markedRides.horseId, horseId));
     const readings = readingsOf(
-      rows.map(({ date, evidence }) => ({ day: dayOf(date), evidence: unpacked(evidence) })),
+      withRides(rows, rides).map(({ date, evidence }) => ({
+        day: dayOf(date),
+        evidence: unpacked(evidence),
+      })),
     );
     const kept = { snapshot: snapshotOf(readings.readings), readings: packedReadings(readings) };
     await tx

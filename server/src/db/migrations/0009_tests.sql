@@ -12,7 +12,8 @@ CREATE TABLE "marked_rides" (
 	"errors" integer DEFAULT 0 NOT NULL,
 	"target" double precision,
 	"notes" text DEFAULT '' NOT NULL,
-	"corrections" jsonb NOT NULL
+	"corrections" jsonb NOT NULL,
+	"evidence" jsonb NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "lessons" ADD COLUMN "sheet" boolean DEFAULT false NOT NULL;--> statement-breakpoint

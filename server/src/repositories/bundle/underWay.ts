@@ -7,6 +7,7 @@ import {
   imports,
   importsUnderWay,
   lessonVersions,
+  markedRides,
   observations,
   type ImportedKind,
 } from '../../db/schema.ts';
@@ -14,7 +15,7 @@ import { Problem } from '../../problem.ts';
 import { takeTurns } from '../../turns.ts';
 import { addDocuments } from '../addDocuments.ts';
 import { DOCUMENTS, type DocumentKind } from '../documents.ts';
-import { forgetEvidence } from '../evidence.ts';
+import { forgetEvidence, forgetSnapshots } from '../evidence.ts';
 import type { Imported } from '../imports.ts';
 import type { Transaction } from '../revisioned.ts';
 import { PAGE, type Version } from './format.ts';
@@ -179,11 +180,18 @@ async function takeOut(tx: Transaction, kind: ImportedKind, ids: string[]): Prom
       .where(inArray(observations.id, ids))
       .returning({ sessionId: observations.sessionId });
     await forgetEvidence(tx, [...new Set(gone.map((o) => o.sessionId))]);
+  } else if (kind === 'ride') {
+    const gone = await tx
+      .delete(markedRides)
+      .where(inArray(markedRides.id, ids))
+      .returning({ horseId: markedRides.horseId });
+    await forgetSnapshots(tx, [...new Set(gone.map((ride) => ride.horseId))]);
   } else {
     const { table } = DOCUMENTS[kind];
     const unused =
       kind === 'horse'
-        ? sql`not exists (select 1 from sessions s where s.horse_id = ${table.id})`
+        ? sql`not exists (select 1 from sessions s where s.horse_id = ${table.id})
+            and not exists (select 1 from marked_rides r where r.horse_id = ${table.id})`
         : kind === 'session'
           ? sql`not exists (select 1 from observations o where o.session_id = ${table.id})`
           : undefined;
