@@ -120,3 +120,16 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await expect(page.getByText('the aim').first()).toBeVisible();
 });
+
+test('a test is called at the ringside', async ({ page }) => {
+  const sheets = await server.get<{ id: string; title: string }[]>('lessons?sheets=1');
+  const { id } = sheets.find((s) => s.title === 'Larkfield Two')!;
+  await page.goto(`${server.url}/tests/${id}`);
+  await page.getByLabel('Ready for it?').selectOption({ label: 'Tansy' });
+  await page.getByRole('link', { name: 'Call it' }).click();
+  await expect(page.getByLabel('Lesson')).toContainText('Larkfield Two, a test');
+  await page.getByRole('button', { name: 'Begin the lesson' }).click();
+  await expect(page.getByText(/X halt 4 s/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'next', exact: true }).click();
+  await expect(page.getByText(/C track right/).first()).toBeVisible();
+});

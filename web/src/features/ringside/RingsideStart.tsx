@@ -57,7 +57,7 @@ export default function RingsideStart() {
     chosenLesson === FREE || ofHorse.some((l) => l.id === chosenLesson)
       ? chosenLesson
       : horse
-        ? (ofHorse[0]?.id ?? '')
+        ? (ofHorse.find((l) => !l.sheet)?.id ?? '')
         : '';
   const riderId = chosenRider || (horse?.riderIds[0] ?? '');
 
@@ -153,7 +153,7 @@ export default function RingsideStart() {
             <Field
               label="Lesson"
               hint={
-                horse && ofHorse.length === 0
+                horse && !ofHorse.some((l) => !l.sheet)
                   ? 'There is none for this horse yet: write one at the desk, or ride without a plan.'
                   : ''
               }
@@ -164,6 +164,7 @@ export default function RingsideStart() {
                   {ofHorse.map((l) => (
                     <option key={l.id} value={l.id}>
                       {l.title || 'Untitled lesson'}
+                      {l.sheet && ', a test'}
                     </option>
                   ))}
                 </Select>

@@ -7,6 +7,7 @@ import {
   api,
   useHorsesQuery,
   useLessonsQuery,
+  useSheetsQuery,
   useOwnExercisesQuery,
   useRidersQuery,
   type LessonSummary,
@@ -17,6 +18,7 @@ import type { BookStore } from '../../app/store.ts';
 export interface Kit {
   readonly horses: readonly Horse[];
   readonly riders: readonly Rider[];
+  /** Lessons, and after them the test sheets. */
   readonly lessons: readonly LessonSummary[];
   readonly documents: Readonly<Record<string, Lesson>>;
   /** The instructor's own exercises: what a lesson goes on with may be one of them. */
@@ -26,6 +28,7 @@ export interface Kit {
 const KEY = 'ringside-kit';
 /** The newest lessons are kept in full. */
 const MOST_LESSONS = 60;
+const MOST_SHEETS = 20;
 
 export async function keptKit(): Promise<Kit | undefined> {
   try {
@@ -39,27 +42,30 @@ export async function keptKit(): Promise<Kit | undefined> {
 /** Packs the kit while the server answers; what it cannot fetch stays as it was. */
 export async function packKit({ dispatch }: BookStore): Promise<void> {
   const fresh = { forceRefetch: true, subscribe: false } as const;
-  const [horses, riders, lessons, own] = await Promise.all([
+  const [horses, riders, lessons, sheets, own] = await Promise.all([
     dispatch(api.endpoints.horses.initiate(undefined, fresh)),
     dispatch(api.endpoints.riders.initiate(undefined, fresh)),
     dispatch(api.endpoints.lessons.initiate({}, fresh)),
+    dispatch(api.endpoints.sheets.initiate(undefined, fresh)),
     dispatch(api.endpoints.ownExercises.initiate(undefined, fresh)),
   ]);
   if (!horses.data || !riders.data || !lessons.data) return;
   const before = await keptKit();
   const revisions = new Map(before?.lessons.map(({ id, revision }) => [id, revision]));
   const documents: Record<string, Lesson> = {};
-  for (const { id, revision } of lessons.data.slice(0, MOST_LESSONS)) {
-    const kept = before?.documents[id];
-    const asKept = kept && revisions.get(id) === revision;
+  const tests = sheets.data ?? [];
+  const kept = [...lessons.data.slice(0, MOST_LESSONS), ...tests.slice(0, MOST_SHEETS)];
+  for (const { id, revision } of kept) {
+    const known = before?.documents[id];
+    const asKept = known && revisions.get(id) === revision;
     const lesson = asKept ? null : await dispatch(api.endpoints.lesson.initiate(id, fresh));
-    const document = lesson?.data?.document ?? kept;
+    const document = lesson?.data?.document ?? known;
     if (document) documents[id] = document;
   }
   const kit: Kit = {
     horses: horses.data,
     riders: riders.data,
-    lessons: lessons.data,
+    lessons: [...lessons.data, ...tests],
     documents,
     own: own.data?.map((o) => o.exercise) ?? before?.own ?? [],
   };
@@ -81,6 +87,7 @@ export function useOwnKept(): readonly Exercise[] {
 export function useKit() {
   const horses = useHorsesQuery();
   const lessons = useLessonsQuery({});
+  const { data: tests } = useSheetsQuery();
   const riders = useRidersQuery();
   const [kept, setKept] = useState<Kit | null>(null);
   const failed = horses.isError || lessons.isError;
@@ -89,7 +96,11 @@ export function useKit() {
   }, [failed]);
   const kit =
     horses.data && lessons.data
-      ? { horses: horses.data, lessons: lessons.data, riders: riders.data ?? [] }
+      ? {
+          horses: horses.data,
+          lessons: [...lessons.data, ...(tests ?? [])],
+          riders: riders.data ?? [],
+        }
       : kept;
   return { kit, fromDevice: kit !== null && kit === kept, query: horses.data ? lessons : horses };
 }
