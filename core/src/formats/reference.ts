@@ -23,6 +23,7 @@ export interface Group {
 
 const CANTER = 'A canter working';
 const CENTRE = 'A centre line';
+const TEST = 'test "Our own first"';
 
 export const REFERENCE: readonly Group[] = [
   {
@@ -261,8 +262,9 @@ export const REFERENCE: readonly Group[] = [
       {
         line: 'box 2 x2 "stretch" -- reaches for the hand',
         says: 'The lines below it share one mark, which counts twice; after the dashes what is looked for.',
+        before: TEST,
       },
-      { line: 'collective "rider" x2', says: 'A mark for the whole ride.' },
+      { line: 'collective "rider" x2', says: 'A mark for the whole ride.', before: TEST },
       {
         line: 'errors points 2 4 out',
         says: 'What the first and the second error cost; the third ends it. “percent” takes percentage points.',
