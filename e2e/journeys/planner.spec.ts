@@ -91,7 +91,9 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await page.getByLabel('ready for it').check();
   await expect(page.getByText(/169 of 169 exercises/)).toHaveCount(0);
   await page.getByLabel('ready for it').uncheck();
-  await page.getByPlaceholder('circle, leans, contact').fill('half pirouette in canter');
+  await page
+    .getByPlaceholder('circle, leans, contact')
+    .fill('half pirouette in canter out on a straight line');
   await expect(page.getByText('1 of 169 exercises')).toBeVisible();
   await page.getByRole('link', { name: /not yet: .*Half pirouette in canter/ }).click();
   await expect(page.getByText('Seat and weight')).toBeVisible();
