@@ -24,7 +24,7 @@ export function Cards({ kind, sheet, ride }: CardsProps) {
       <h1 className="text-2xl">{sheet.title}</h1>
       <p className="mb-3 text-[13px]">
         {sheet.stage !== null && `Stage ${sheet.stage} · `}
-        {ride.arena.lengthM} × {ride.arena.widthM} m · about {clock(sheet.seconds)} min ·{' '}
+        {ride.arena.widthM} × {ride.arena.lengthM} m · about {clock(sheet.seconds)} min ·{' '}
         {sheet.possible} points
       </p>
       {kind === 'learn' && <LearningCard sheet={sheet} ride={ride} />}
