@@ -52,3 +52,15 @@ test('without the server what was kept stays, and a lesson that fails keeps its 
   await packKit(createBookStore());
   expect((await keptKit())!.documents['l2']!.title!.text).toBe('Two');
 });
+
+test('test sheets are kept as well, after the lessons', async () => {
+  new FakeServer({
+    ...answers,
+    '/api/lessons?sheets=1': [{ ...summary('s1'), sheet: true }],
+    '/api/lessons/s1': { id: 's1', document: { version: 1, items: [] } },
+  });
+  await packKit(createBookStore());
+  const kit = (await keptKit())!;
+  expect(kit.lessons.map((l) => l.id)).toEqual(['l1', 'l2', 's1']);
+  expect(kit.documents['s1']).toBeDefined();
+});
