@@ -14,12 +14,10 @@ import {
   type Stand,
 } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
-import { REIN_BACK, scaledStride } from '../gaits/strideTable.ts';
-import { offset } from '../geometry/curve.ts';
 import { legsLengthM } from '../geometry/leg.ts';
-import { line } from '../geometry/line.ts';
 import { SAME_M } from '../units.ts';
 import { lateralOf } from './lateral.ts';
+import { stepsBack } from './reinBack.ts';
 
 /** Times of what is done standing, until the horse answers and is left alone. Common practice. */
 const LOWER_HEAD_S = 20;
@@ -130,13 +128,12 @@ export const inHandShoulderIn = inHand<{ between: string }>(
 export const inHandReinBack = inHand<{ steps: number }>(
   'rein-back',
   'rein back {steps:strides}',
-  ({ at, headingRad, horse }, { steps }) => {
-    const metres = (steps / 2) * scaledStride(REIN_BACK, horse.heightCm).lengthM;
-    const to = offset(at, headingRad, -metres);
+  (stand, { steps }) => {
+    const { legs, headingAfterRad } = stepsBack(stand, steps);
     return {
-      legs: [{ curve: line(at, to, headingRad + Math.PI), backwards: true }],
+      legs,
       changes: [{ afterM: 0, patch: (r) => ({ ...r, gait: 'rein-back' }) }],
-      headingAfterRad: headingRad,
+      headingAfterRad,
     };
   },
 );

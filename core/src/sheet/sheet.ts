@@ -1,4 +1,5 @@
 import type { Box, ErrorCosts, Item, Lesson, LessonLine } from '../lesson/document.ts';
+import { allItems } from '../lesson/edits.ts';
 import { printLine } from '../notation/print.ts';
 import type { RiddenMovement, Ride } from '../ride/types.ts';
 
@@ -46,12 +47,9 @@ interface Drafted {
   readonly lines: LessonLine[];
 }
 
-const flat = (items: readonly Item[]): Item[] =>
-  items.flatMap((item) => (item.kind === 'repeat' ? flat(item.items) : [item]));
-
 /** The lines of each box; without boxes each line is one. What comes before the first box is not marked. */
 function drafted(items: readonly Item[]): Drafted[] {
-  const all = flat(items);
+  const all = allItems(items);
   if (!all.some((item) => item.kind === 'box')) {
     const lines = all.filter((item) => item.kind === 'line');
     return lines.map((line, i) => ({ box: { number: i + 1 }, lines: [line] }));
@@ -85,10 +83,10 @@ export function sheetOf({ title, items }: Lesson, { movements, totals }: Ride): 
   const byItem = new Map<string, RiddenMovement[]>();
   for (const m of movements) byItem.set(m.itemId, [...(byItem.get(m.itemId) ?? []), m]);
   const boxes = drafted(items).map((box) => boxOf(box, byItem));
-  const collectives = flat(items)
+  const collectives = allItems(items)
     .filter((item) => item.kind === 'collective')
     .map(({ name, coefficient = 1 }) => ({ name, coefficient }));
-  const errors = flat(items).find((item) => item.kind === 'errors');
+  const errors = allItems(items).find((item) => item.kind === 'errors');
   const coefficients = [...boxes, ...collectives].map((b) => b.coefficient);
   return {
     title: title?.text ?? '',

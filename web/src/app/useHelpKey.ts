@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
+import { isWriting } from './isWriting.ts';
 
 /** `?` opens the help, unless somebody is writing or the page has taken the key for itself. */
 export function useHelpKey(): void {
@@ -8,10 +9,7 @@ export function useHelpKey(): void {
     const onKey = (event: KeyboardEvent) => {
       const { target, key } = event;
       if (key !== '?' || event.defaultPrevented || event.ctrlKey || event.metaKey) return;
-      const writing =
-        target instanceof Element &&
-        target.closest('input, textarea, select, [contenteditable], [role=dialog]');
-      if (!writing) void navigate('/help');
+      if (!isWriting(target)) void navigate('/help');
     };
     // After the page's own keys.
     window.addEventListener('keydown', onKey);

@@ -1,8 +1,9 @@
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
+import { clock } from '@canter-book/core/units';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { boxRide } from './boxRide.ts';
-import { boxName, clock } from './words.ts';
+import { boxName } from './words.ts';
 
 export const CARD_NAMES = {
   learn: 'learning card',

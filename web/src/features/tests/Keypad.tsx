@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { isWriting } from '../../app/isWriting.ts';
 
 const MARKS = Array.from({ length: 21 }, (_, i) => i / 2);
 
@@ -9,14 +10,11 @@ interface KeypadProps {
   onBack(): void;
 }
 
-const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-
-/** Every mark under one finger: whole ones in the first row of each pair, halves beside them. */
+/** Every mark under one finger, the whole ones heavier; on a keyboard a digit, and a point for the half on top. */
 export function Keypad({ value, onMark, onNext, onBack }: KeypadProps) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (/^\d$/.test(event.key)) onMark(Number(event.key));
       else if ((event.key === '.' || event.key === ',') && value !== null && value < 10) {
         onMark(Math.floor(value) + 0.5);

@@ -27,7 +27,7 @@ import { MiniArena } from '../arena/MiniArena.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { MarksFromTable } from './MarksFromTable.tsx';
-import { marksOf, resultOf, sheetOfDocument } from './resultOf.ts';
+import { marksOf, resultOf, resultWords, sheetOfDocument } from './resultOf.ts';
 import { boxRide } from './boxRide.ts';
 import { boxName, mark, percent, RIDE_KIND_WORDS } from './words.ts';
 
@@ -152,19 +152,14 @@ function Shown({ ride }: { ride: MarkedRide }) {
             <section>
               <h2 className="mb-1 text-lg">Before</h2>
               <ul className="text-[14px]">
-                {earlier.map((r) => {
-                  const result = resultOf(r);
-                  return (
-                    <li key={r.id} className="flex justify-between gap-4 py-0.5">
-                      <Link to={`/tests/rides/${r.id}`}>
-                        {shortDate(r.date)}, {RIDE_KIND_WORDS[r.kind]}
-                      </Link>
-                      <span className="tabular font-mono">
-                        {result ? percent(result.percent) : 'not finished'}
-                      </span>
-                    </li>
-                  );
-                })}
+                {earlier.map((r) => (
+                  <li key={r.id} className="flex justify-between gap-4 py-0.5">
+                    <Link to={`/tests/rides/${r.id}`}>
+                      {shortDate(r.date)}, {RIDE_KIND_WORDS[r.kind]}
+                    </Link>
+                    <span className="tabular font-mono">{resultWords(resultOf(r))}</span>
+                  </li>
+                ))}
               </ul>
             </section>
           )}

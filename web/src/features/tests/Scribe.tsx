@@ -5,6 +5,7 @@ import { markOf, withMark, type MarkedRide } from '@canter-book/core/sheet/marke
 import { JUDGE_PLACES } from '@canter-book/core/sheet/marks';
 import { isEliminated } from '@canter-book/core/sheet/score';
 import type { SheetBox } from '@canter-book/core/sheet/sheet';
+import { clock } from '@canter-book/core/units';
 import { useHorsesQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
@@ -19,7 +20,7 @@ import { useFollow } from './useFollow.ts';
 import { useRideDraft } from './useRideDraft.ts';
 import { boxRide } from './boxRide.ts';
 import { useSheet } from './useSheet.ts';
-import { boxName, clock, mark } from './words.ts';
+import { boxName, mark } from './words.ts';
 
 /** A scribe's page: the present box, one tap a mark, and the total running along. */
 export default function Scribe() {

@@ -20,8 +20,8 @@ import { FilePick } from '../../ui/FilePick.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
-import { percent, RIDE_KIND_WORDS } from './words.ts';
-import { resultOf } from './resultOf.ts';
+import { RIDE_KIND_WORDS } from './words.ts';
+import { resultOf, resultWords } from './resultOf.ts';
 
 const EMPTY_SHEET = `test "Our own test" for stage 2
 arena 20x40
@@ -172,6 +172,3 @@ function LastRides({ sheets }: { sheets: readonly LessonSummary[] }) {
     </section>
   );
 }
-
-const resultWords = (result: ReturnType<typeof resultOf>): string =>
-  result === null ? 'not finished' : result.eliminated ? 'eliminated' : percent(result.percent);

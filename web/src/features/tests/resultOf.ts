@@ -4,6 +4,7 @@ import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { markFaults, type Marks } from '@canter-book/core/sheet/marks';
 import { scoreOf, type Score } from '@canter-book/core/sheet/score';
 import { sheetOf, type Sheet } from '@canter-book/core/sheet/sheet';
+import { percent } from './words.ts';
 
 /** What boxes a document has does not hang on who rides it: worked out once. */
 const sheets = new WeakMap<Lesson, Sheet>();
@@ -19,6 +20,10 @@ export const marksOf = ({ judges, errors, target }: MarkedRide): Marks => ({
   errors,
   ...(target !== null && { target }),
 });
+
+/** A result in a list. */
+export const resultWords = (result: Score | null): string =>
+  result === null ? 'not finished' : result.eliminated ? 'eliminated' : percent(result.percent);
 
 /** The result of a ride, null while marks are missing. */
 export function resultOf(ride: MarkedRide): Score | null {

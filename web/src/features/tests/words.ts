@@ -1,5 +1,6 @@
 import type { RideKind } from '@canter-book/core/sheet/markedRide';
 import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
+import { clock } from '@canter-book/core/units';
 
 export const RIDE_KIND_WORDS: Readonly<Record<RideKind, string>> = {
   practice: 'practice',
@@ -12,10 +13,6 @@ export const boxName = ({ title, lines }: Pick<SheetBox, 'title' | 'lines'>): st
   title ?? lines[0] ?? '';
 
 export const percent = (value: number): string => `${value.toFixed(3)} %`;
-
-/** `6:05`. */
-export const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.round(seconds) % 60).padStart(2, '0')}`;
 
 export const mark = (value: number | undefined): string => value?.toFixed(1) ?? '–';
 
