@@ -472,11 +472,12 @@ test.each(['steady-hand', 'stretch-first', 'light-rein'])(
 describe('what practitioners do', () => {
   test.each(ROWS.map((row) => [row.does, row] as const))(
     '%s',
-    (_, { lesson, horse, says = [], hints = [] }) => {
+    (_, { lesson, horse, says = [], hints = [], silent = [] }) => {
       const all = findingsOf(lesson, profile(horse));
       const found = all.filter((f) => f.level !== 'hint');
       expect([...new Set(found.map((f) => f.code))]).toEqual(says);
       expect(all.map((f) => f.code)).toEqual(expect.arrayContaining([...hints]));
+      expect(all.filter((f) => silent.some((code) => code === f.code))).toEqual([]);
     },
   );
 });

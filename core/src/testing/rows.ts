@@ -1,5 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
+import { OUR_SHEETS } from '../sheet/ours.ts';
 import type { RuleCode } from '../review/finding.ts';
 
 /** What practitioners do, as lessons of our own, and what the review says of each. */
@@ -11,6 +12,8 @@ export interface PractitionerRow {
   readonly says?: readonly RuleCode[];
   /** Hints that have to be among what is said. */
   readonly hints?: readonly RuleCode[];
+  /** Hints that must not be. */
+  readonly silent?: readonly RuleCode[];
 }
 
 /** A horse is warm: plain trot and canter on both reins. It ends at A, on the left rein. */
@@ -281,6 +284,7 @@ walk break 2 min
 A trot working, circle right 20 x2, stretch, retake at half
 go large
 K-X-M change rein
+C circle left 20, leg-yield
 C circle left 20 x2, stretch, retake at half
 go large x2
 phase cool-down 8 min
@@ -307,6 +311,23 @@ A trot working
 F transitions trot 8 walk 0 x4
 C circle left 20, stretch, retake at three-quarter
 go large`),
+  },
+  {
+    does: 'the same, and no stretch after them',
+    horse: { stage: 3 },
+    lesson: lesson(`A trot working
+go large
+F transitions trot 8 walk 5 x4
+C trot working
+H transitions trot 8 walk 3 x4
+A trot working, go large`).replaceAll(', stretch', ''),
+    hints: ['stretch-missing'],
+  },
+  {
+    does: 'a beginners’ test, read ahead',
+    horse: { stage: 2 },
+    lesson: OUR_SHEETS[1]!.text,
+    silent: ['call-too-short'],
   },
   {
     does: 'an advanced test',
