@@ -121,15 +121,34 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await expect(page.getByText('the aim').first()).toBeVisible();
 });
 
-test('a test is called at the ringside', async ({ page }) => {
+test('a test is called: the caller follows the rider, notes an error, and the ride is marked', async ({
+  page,
+}) => {
   const sheets = await server.get<{ id: string; title: string }[]>('lessons?sheets=1');
   const { id } = sheets.find((s) => s.title === 'Larkfield Two')!;
   await page.goto(`${server.url}/tests/${id}`);
   await page.getByLabel('Ready for it?').selectOption({ label: 'Tansy' });
   await page.getByRole('link', { name: 'Call it' }).click();
-  await expect(page.getByLabel('Lesson')).toContainText('Larkfield Two, a test');
-  await page.getByRole('button', { name: 'Begin the lesson' }).click();
-  await expect(page.getByText(/X halt 4 s/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'next', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Now' })).toContainText('X halt 4 s');
+  await page.getByLabel('Behind it').selectOption({ label: 'Bollard' });
+  await expect(page.getByText(/lengths? between them/)).toBeVisible();
+  await page.getByLabel('Behind it').selectOption({ label: 'no second horse' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const read = page.getByRole('region', { name: 'Read' });
+  await expect(read).toContainText('X, halt, salute, proceed working trot');
+  await page.getByRole('button', { name: 'go', exact: true }).click();
+  await page.getByRole('button', { name: 'at X' }).click();
+  // The halt is ridden: what comes next is read.
+  await expect(read).toContainText('C, track right');
+  await page.getByRole('button', { name: 'wait', exact: true }).click();
+  await page.getByRole('button', { name: 'error', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('1 error of course');
+  // Opened again in the middle it goes on.
+  await page.reload();
+  await expect(read).toContainText('C, track right');
+  await expect(page.getByRole('status')).toContainText('1 error of course');
+  await page.getByRole('button', { name: 'finish' }).click();
+  await page.getByRole('button', { name: 'Mark this ride' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/mark$/);
+  await expect(page.getByText(/1 error/).first()).toBeVisible();
 });

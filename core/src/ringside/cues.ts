@@ -5,6 +5,7 @@ import { distanceM } from '../geometry/curve.ts';
 import { linesOf, MOST_UNTIL } from '../lesson/document.ts';
 import { sampleRide } from '../ride/sample.ts';
 import type { Ride, RiddenMovement } from '../ride/types.ts';
+import { speakingS, spoken } from './spoken.ts';
 
 /** Something to be called: a movement with its time. The way to its place is not a cue of its own. */
 export interface Cue {
@@ -14,6 +15,9 @@ export interface Cue {
   readonly note: string | null;
   readonly phase: string | null;
   readonly atS: number;
+  /** As it is said aloud, and how long that takes. */
+  readonly said: string;
+  readonly saidForS: number;
   /** When the words should be finished. */
   readonly callAtS: number;
   readonly endsAtS: number;
@@ -36,6 +40,7 @@ export function cuesOf(ride: Ride, lesson: Lesson): Cue[] {
     .filter(({ movement }) => movement.act !== -1);
   return called.map(({ movement, index }, i) => ({
     movement: index,
+    ...aloud(movement.text),
     itemId: movement.itemId,
     text: movement.text,
     note: notes.get(movement.itemId) ?? null,
@@ -49,6 +54,11 @@ export function cuesOf(ride: Ride, lesson: Lesson): Cue[] {
     rein: movement.rein,
     ...conditionOf(movement),
   }));
+}
+
+function aloud(text: string): Pick<Cue, 'said' | 'saidForS'> {
+  const said = spoken(text);
+  return { said, saidForS: speakingS(said) };
 }
 
 /** A route ends at its end; a figure can be ridden round again. */
@@ -88,6 +98,8 @@ export interface Moment {
   readonly secondsToCall: number;
   /** In the present pace: strides, or steps in walk. */
   readonly countsToCall: number;
+  /** It is time to begin to say it, so that the words are finished when they should be. */
+  readonly due: boolean;
   readonly over: boolean;
 }
 
@@ -105,6 +117,7 @@ export function momentAt(ride: Ride, cues: readonly Cue[], seconds: number): Mom
     next,
     secondsToCall,
     countsToCall: secondsToCall * perSecond,
+    due: next !== null && secondsToCall <= next.saidForS,
     over: seconds >= ride.totals.seconds,
   };
 }

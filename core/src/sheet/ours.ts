@@ -201,7 +201,7 @@ errors points 2 4 out
     name: 'Two Abreast of the Wind',
     about: 'For two horses, one behind the other. 20 × 60, seven minutes.',
     text: `test "Two Abreast of the Wind, for two horses" for stage 5
-# ridden one behind the other, three lengths apart
+# ridden one behind the other, four lengths apart
 arena 20x60
 enter A trot working
 box 1 "entry together" -- one line, one halt

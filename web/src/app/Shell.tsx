@@ -14,7 +14,7 @@ import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
 export function Shell() {
   const { pathname } = useLocation();
   const { data: health } = useHealthQuery();
-  const teaching = /^\/ringside\/.+/.test(pathname);
+  const teaching = /^\/ringside\/.+|^\/tests\/[^/]+\/call$/.test(pathname);
   const main = useRef<HTMLElement>(null);
   usePlaceOnPage();
   useHelpKey();

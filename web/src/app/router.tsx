@@ -35,6 +35,7 @@ export const routes: RouteObject[] = [
           screen('tests', () => import('../features/tests/Tests.tsx')),
           screen('tests/:id', () => import('../features/tests/SheetPage.tsx')),
           screen('tests/:id/learn', () => import('../features/tests/Learn.tsx')),
+          screen('tests/:id/call', () => import('../features/tests/Call.tsx')),
           screen('tests/rides/:id', () => import('../features/tests/Result.tsx')),
           screen('tests/rides/:id/mark', () => import('../features/tests/Scribe.tsx')),
           screen('ringside', () => import('../features/ringside/RingsideStart.tsx')),

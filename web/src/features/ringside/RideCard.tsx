@@ -55,7 +55,9 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const { now, next } = moment;
   const planned = cues.length > 0;
   const running = teaching.clock.runningSince !== null;
-  const spoken = useSpokenCalls(running ? moment : null);
+  const spoken = useSpokenCalls(
+    running && next && moment.due ? { id: next.movement, said: next.said } : null,
+  );
   const limits = limitsOf(teaching.horse);
   const last = seen.at(-1) ?? null;
   const here = last !== null && isOfNow(last, now?.itemId ?? null);

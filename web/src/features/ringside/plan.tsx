@@ -80,8 +80,10 @@ interface NextCardProps {
 }
 
 export function NextCard({ next, moment, spoken }: NextCardProps) {
-  const counts = Math.round(moment.countsToCall);
-  const soon = next !== null && moment.secondsToCall < 0.5;
+  const soon = moment.due;
+  // Until the first word, so that the last one is said in time.
+  const beginS = Math.max(0, moment.secondsToCall - (next?.saidForS ?? 0));
+  const counts = soon ? 0 : Math.round((moment.countsToCall * beginS) / moment.secondsToCall);
   const unit = countWord(moment.now?.gait ?? 'walk');
   return (
     <section
@@ -109,15 +111,11 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
         <p className="tabular shrink-0 text-right" aria-live="off">
           <span className="block text-[13px]">{soon ? 'now' : 'call in'}</span>
           <span className="block text-[26px] leading-none font-bold">
-            {soon
-              ? 'say it'
-              : counts > 0 && counts < 60
-                ? counts
-                : `${Math.round(moment.secondsToCall)} s`}
+            {soon ? 'say it' : counts > 0 && counts < 60 ? counts : `${Math.round(beginS)} s`}
           </span>
           {!soon && counts > 0 && counts < 60 && (
             <span className="text-[13px]">
-              {unit} · {Math.round(moment.secondsToCall)} s
+              {unit} · {Math.round(beginS)} s
             </span>
           )}
         </p>

@@ -1,11 +1,17 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Moment } from '@canter-book/core/ringside/cues';
 
 export interface SpokenCalls {
   /** The device has a voice. */
   readonly possible: boolean;
   readonly on: boolean;
   toggle(): void;
+}
+
+/** Something that is to be said now. */
+export interface DueCall {
+  /** Which call it is: each is said once. */
+  readonly id: string | number;
+  readonly said: string;
 }
 
 const speech = (): SpeechSynthesis | null =>
@@ -18,15 +24,16 @@ const whenVoices = (tell: () => void) => {
 };
 
 /** Says each call once when it is due, by the device's own voice. It is always to be read as well. */
-export function useSpokenCalls(moment: Moment | null): SpokenCalls {
+export function useSpokenCalls(due: DueCall | null): SpokenCalls {
   const [on, setOn] = useState(false);
-  const said = useRef<number | null>(null);
+  const last = useRef<DueCall['id'] | null>(null);
   const possible = useSyncExternalStore(whenVoices, () => (speech()?.getVoices().length ?? 0) > 0);
-  const due = on && moment?.next && moment.secondsToCall === 0 ? moment.next : null;
+  const id = on && due ? due.id : null;
+  const said = due?.said;
   useEffect(() => {
-    if (!due || said.current === due.movement) return;
-    said.current = due.movement;
-    speech()?.speak(new SpeechSynthesisUtterance(due.text.replaceAll('-', ', ')));
-  }, [due]);
+    if (id === null || said === undefined || last.current === id) return;
+    last.current = id;
+    speech()?.speak(new SpeechSynthesisUtterance(said));
+  }, [id, said]);
   return { possible, on, toggle: () => setOn(!on) };
 }

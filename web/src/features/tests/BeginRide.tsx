@@ -15,12 +15,21 @@ interface BeginRideProps {
   lessonId: string;
   document: Lesson;
   horseId: string;
+  /** Errors of course that were noted while it was called. */
+  errors?: number;
   onClose(): void;
   onBegun(rideId: string): void;
 }
 
 /** Who rides it, for what, and who judges from where. */
-export function BeginRide({ lessonId, document, horseId, onClose, onBegun }: BeginRideProps) {
+export function BeginRide({
+  lessonId,
+  document,
+  horseId,
+  errors = 0,
+  onClose,
+  onBegun,
+}: BeginRideProps) {
   const { data: horses = [] } = useHorsesQuery();
   const { data: riders = [] } = useRidersQuery();
   const here = horses.filter((h) => !h.retiredOn);
@@ -44,7 +53,7 @@ export function BeginRide({ lessonId, document, horseId, onClose, onBegun }: Beg
       kind,
       place: place.trim(),
       judges: judges.map((at) => ({ at, marks: {}, collectives: {}, remarks: {} })),
-      errors: 0,
+      errors,
       target: 7,
       notes: '',
       corrections: [],

@@ -1,4 +1,5 @@
 import type { Ride } from '@canter-book/core/ride/types';
+import { spoken } from '@canter-book/core/ringside/spoken';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import { clock } from '@canter-book/core/units';
 import { MiniArena } from '../arena/MiniArena.tsx';
@@ -113,7 +114,9 @@ const CallersCard = ({ sheet }: { sheet: Sheet }) => (
     {sheet.boxes.map((box) => (
       <li key={box.number} className="break-inside-avoid border-b border-ink py-2">
         <span className="mr-3 text-[15px]">{box.number}</span>
-        <span className="text-[24px] leading-snug font-bold">{box.lines.join(' · ')}</span>
+        <span className="text-[24px] leading-snug font-bold">
+          {box.lines.map(spoken).join(' · ')}
+        </span>
       </li>
     ))}
   </ol>

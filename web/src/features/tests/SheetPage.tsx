@@ -85,10 +85,7 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
               <ButtonLink look="quiet" to={`/tests/${id}/learn`}>
                 Learn it
               </ButtonLink>
-              <ButtonLink
-                look="quiet"
-                to={`/ringside?lesson=${id}${horse ? `&horse=${horse.id}` : ''}`}
-              >
+              <ButtonLink look="quiet" to={`/tests/${id}/call${horse ? `?horse=${horse.id}` : ''}`}>
                 Call it
               </ButtonLink>
               <Button onClick={() => setBeginning(true)}>Mark a ride</Button>

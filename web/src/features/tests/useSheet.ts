@@ -1,9 +1,12 @@
 import { useMemo } from 'react';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import { profileOf } from '@canter-book/core/observations/profile';
+import type { Horse } from '@canter-book/core/observations/records';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
 import { sheetOf, type Sheet } from '@canter-book/core/sheet/sheet';
+import { today } from '../../app/dates.ts';
 
 /** A sheet as this horse rides it. */
 export function useSheet(document: Lesson, horse: HorseProfile): { ride: Ride; sheet: Sheet } {
@@ -12,3 +15,7 @@ export function useSheet(document: Lesson, horse: HorseProfile): { ride: Ride; s
     return { ride, sheet: sheetOf(document, ride) };
   }, [document, horse]);
 }
+
+/** A document as a horse of the book rides it today. */
+export const useRideOf = (document: Lesson, horse: Horse | null): Ride =>
+  useMemo(() => compileRide(document, profileOf(horse, today())), [document, horse]);

@@ -26,3 +26,14 @@ export const inShort = ({ boxes, possible, seconds, stage }: Sheet): string =>
   ]
     .filter(Boolean)
     .join(' · ');
+
+/** “2½ lengths”, “less than half a length”. */
+export function lengthsSaid(lengths: number): string {
+  const halves = Math.round(2 * lengths);
+  if (halves < 1) return 'less than half a length';
+  const whole = Math.floor(halves / 2);
+  const half = halves % 2 === 1;
+  if (whole === 0) return 'half a length';
+  if (whole === 1 && !half) return 'one length';
+  return `${whole}${half ? '½' : ''} lengths`;
+}
