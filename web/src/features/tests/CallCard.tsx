@@ -40,7 +40,7 @@ export function CallCard({ ride, calls, second, seconds, state, onAct }: CallCar
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
       <div
         role="region"
-        aria-label="To be read"
+        aria-label="The test"
         // On a low screen it scrolls, by keys as well.
         tabIndex={0}
         className="flex min-h-0 flex-col gap-2 overflow-y-auto"
