@@ -119,6 +119,15 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await expect(page).toHaveURL(/\/plan\?aim=/);
   await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await expect(page.getByText('the aim').first()).toBeVisible();
+
+  // And the whole ride to one whose last part is a part of the test.
+  await page.goBack();
+  await page.getByRole('link', { name: 'Plan a lesson from it' }).click();
+  await expect(page).toHaveURL(/\/plan\?ride=/);
+  const parts = page.getByRole('region', { name: 'From the test' });
+  await expect(parts).toContainText('rehearsal', { timeout: 30_000 });
+  await parts.getByRole('button', { name: 'leave out' }).last().click();
+  await expect(parts.getByRole('button', { name: 'put back' })).toBeVisible();
 });
 
 test('a test is called: the caller follows the rider, notes an error, and the ride is marked', async ({

@@ -115,7 +115,7 @@ export function compose(
     }
     const toPlace = own.map((c) => placeable(c, own, approach, spots(c), writing));
     if (toPlace.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
-    toPlace.push(...kept.map(asItStands));
+    toPlace.push(...kept.map((k, i) => asItStands(k, i, own, kept)));
     if (phase === 'warm-up' && frame.plainMin > 0) addPlain(toPlace, own, arena, request);
     const placed = place(withoutCircles(toPlace), at, ground);
     const byId = new Map(own.map((c) => [c.candidate.id, c]));
@@ -132,7 +132,12 @@ export function compose(
     }));
     sets.push(...written);
     items.push(
-      ...pen.write(placed.steps, new Map(written.map((w) => [w.chosen.candidate.id, w])), spots),
+      ...pen.write(
+        placed.steps,
+        new Map(written.map((w) => [w.chosen.candidate.id, w])),
+        spots,
+        new Map(kept.map(({ minutes }, i) => [`${KEPT}${i}`, minutes])),
+      ),
     );
     const last = placed.steps.at(-1);
     if (last)
@@ -231,7 +236,12 @@ const idsOf = (own: readonly Chosen[], test: (order: number) => boolean): string
   own.filter((c) => test(DIFFICULTY_ORDER[c.candidate.difficulty])).map((c) => c.candidate.id);
 
 /** A kept part has one place, and is ridden once. */
-const asItStands = (kept: Kept, i: number): Placeable => ({
+const asItStands = (
+  kept: Kept,
+  i: number,
+  own: readonly Chosen[],
+  all: readonly Kept[],
+): Placeable => ({
   id: `${KEPT}${i}`,
   rounds: { left: 0, right: 0, [kept.from.rein]: 1 },
   spots: [
@@ -244,8 +254,14 @@ const asItStands = (kept: Kept, i: number): Placeable => ({
       text: kept.text,
     },
   ],
-  after: [],
+  after: kept.last
+    ? [
+        ...own.map((c) => c.candidate.id),
+        ...all.flatMap((k, j) => (j < i || (!k.last && j !== i) ? [`${KEPT}${j}`] : [])),
+      ]
+    : [],
 });
+
 function placeable(
   chosen: Chosen,
   all: readonly Chosen[],

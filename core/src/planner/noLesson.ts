@@ -29,7 +29,8 @@ export function whyNoLesson(
   const asked = [
     `${wishes.minutes} minutes`,
     ...wishes.mustHave.map((id) => `“${nameOf(id)}”`),
-    ...(wishes.kept.length > 0 ? ['the parts you changed by hand'] : []),
+    ...(wishes.kept.some((k) => !k.last) ? ['the parts you changed by hand'] : []),
+    ...(wishes.kept.some((k) => k.last) ? ['the parts of the test'] : []),
     ...(horse.limits.dated ?? []).map((r) => `${restrictionSaid(r)} (${r.saidBy})`),
   ];
   const still = trouble[0]
@@ -59,7 +60,14 @@ export function otherWishes({ wishes }: PlanRequest): WayOut[] {
       : []),
     ...nearest.slice(0, 2).map((m) => ({ label: `Make it ${m} minutes`, change: { minutes: m } })),
     ...(kept.length > 0
-      ? [{ label: 'Plan it without the parts you changed', change: { kept: [] } }]
+      ? [
+          {
+            label: kept.every((k) => k.last)
+              ? 'Plan it without the parts of the test'
+              : 'Plan it without the parts you changed',
+            change: { kept: [] },
+          },
+        ]
       : []),
     ...(arena.lengthM < LARGE.lengthM
       ? [{ label: 'Ride in 20 × 60 m', change: { arena: { ...arena, ...LARGE } } }]

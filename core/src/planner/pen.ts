@@ -45,7 +45,15 @@ export class Pen {
     this.mostS = breakEveryS(horse) * writing.breakShare;
   }
 
-  write(steps: readonly Step[], sets: ReadonlyMap<string, WhyWritten>, spots: SpotsOf): Item[] {
+  /**
+   * @param keptMinutes how long the parts take that stand as they are, by their ids
+   */
+  write(
+    steps: readonly Step[],
+    sets: ReadonlyMap<string, WhyWritten>,
+    spots: SpotsOf,
+    keptMinutes: ReadonlyMap<string, number> = new Map(),
+  ): Item[] {
     const { straighten, settled } = this.writing;
     const items: Item[] = [];
     const put = (text: string) => items.push(...itemsIn(text, this.newId));
@@ -57,8 +65,12 @@ export class Pen {
       const written = sets.get(next);
       if (!written) {
         // What is kept, or plain, is written as it stands, its change of rein before it.
+        const takesS = 60 * (keptMinutes.get(next) ?? 0);
+        const wayThere = steps[i - 1]?.set === null;
+        if (takesS > 0 && !(set !== null && wayThere)) this.restBefore(takesS, put);
         const begins = items.length;
         put(set === null ? this.across(spot.text) : spot.text);
+        if (set !== null) this.workedS += takesS;
         if (set?.startsWith(KEPT))
           for (const { id } of allItems(items.slice(begins))) this.kept.add(id);
         marked = last = set;
@@ -72,14 +84,7 @@ export class Pen {
       const { chosen: own, why } = written;
       const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
       const { seconds, endsIn } = spots(own);
-      if (!walks && this.workedS > 0 && this.workedS + seconds + WAY_S > this.mostS) {
-        put(`walk break ${BREAK_MIN} min`);
-        this.workedS = 0;
-        // After it the horse walks on to the next letter, and trots there.
-        this.endsIn = 'trot';
-        this.walksIn = true;
-        marked = null;
-      }
+      if (!walks && this.restBefore(seconds + WAY_S, put)) marked = null;
       const wantsTrot = settled.includes(own.candidate.id);
       if (set === null) {
         if (wantsTrot) this.endsIn = 'trot';
@@ -108,6 +113,17 @@ export class Pen {
       }
     });
     return items;
+  }
+
+  /** A break, when what comes next would make the work too long without one. */
+  private restBefore(seconds: number, put: (text: string) => void): boolean {
+    if (this.workedS === 0 || this.workedS + seconds <= this.mostS) return false;
+    put(`walk break ${BREAK_MIN} min`);
+    this.workedS = 0;
+    // After it the horse walks on to the next letter, and trots there.
+    this.endsIn = 'trot';
+    this.walksIn = true;
+    return true;
   }
 
   /** A change of rein in the gait the horse is in. */

@@ -92,6 +92,8 @@ export const keptSchema = z.strictObject({
   /** Where it begins and ends: letter, rein, and metres along the track. */
   from: z.strictObject({ at: z.string(), rein: z.enum(['left', 'right']), place: z.number() }),
   to: z.strictObject({ rein: z.enum(['left', 'right']), place: z.number() }),
+  /** It is asked when all the rest of its phase has prepared it, in the order given. */
+  last: z.boolean().optional(),
 });
 
 export type Kept = z.infer<typeof keptSchema>;

@@ -7,13 +7,15 @@ interface PlanLinkProps {
   horseId: string;
   /** The exercise the day is for; without it the planner says. */
   aim?: string;
+  /** A marked ride whose weakest boxes the day is for. */
+  ride?: string;
   children: string;
 }
 
-export const PlanLink = ({ horseId, aim, children }: PlanLinkProps) => (
+export const PlanLink = ({ horseId, aim, ride, children }: PlanLinkProps) => (
   <ButtonLink
     look="quiet"
-    to={`/horses/${horseId}/plan${aim ? `?aim=${aim}` : ''}`}
+    to={`/horses/${horseId}/plan${aim ? `?aim=${aim}` : ride ? `?ride=${ride}` : ''}`}
     onPointerEnter={getReady}
     onFocus={getReady}
   >

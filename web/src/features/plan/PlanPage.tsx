@@ -1,23 +1,31 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
+import type { Exercise, OwnExercise } from '@canter-book/core/exercises/exercise';
+import { arenaOf } from '@canter-book/core/lesson/arenaOf';
+import type { Horse } from '@canter-book/core/observations/records';
+import { fromTest, type FromTest } from '@canter-book/core/planner/fromTest';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { WayOut } from '@canter-book/core/planner/noLesson';
-import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
+import { profileOfFile, type HorseFile, type PlanRequest } from '@canter-book/core/planner/request';
 import { keptIn } from '@canter-book/core/planner/kept';
 import {
   useHorseQuery,
   useLessonQuery,
   useOwnExercisesQuery,
+  useRideQuery,
   useRidersQuery,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { resultOf } from '../tests/resultOf.ts';
+import { FromTheTest, partKey } from './FromTheTest.tsx';
 import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
 import { WishesForm } from './WishesForm.tsx';
-import { remember, remembered, wishesOf, type Wished } from './wishes.ts';
+import { arenaName, remember, remembered, wishesOf, type Wished } from './wishes.ts';
 import { today } from '../../app/dates.ts';
 import { Proposed } from './Proposed.tsx';
 
@@ -27,10 +35,44 @@ export default function PlanPage() {
   const query = useHorseQuery(id);
   const own = useOwnExercisesQuery();
   const [asked] = useSearchParams();
-  const [wished, setWished] = useState((): Wished => {
-    const aim = asked.get('aim');
-    return { ...remembered(), ...(aim && { aim }) };
-  });
+  // A ride that was marked: the lesson is for its weakest boxes.
+  const rideId = asked.get('ride');
+  const rideQuery = useRideQuery(rideId ?? '', { skip: rideId === null });
+  useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
+  if (!query.data) return <QueryState query={query} what="horse" />;
+  if (!own.data) return <QueryState query={own} what="exercises" />;
+  if (rideId !== null && !rideQuery.data) return <QueryState query={rideQuery} what="ride" />;
+  return (
+    <Planning
+      key={`${id} ${rideId}`}
+      horse={query.data}
+      own={own.data}
+      marked={rideQuery.data ?? null}
+      asked={asked}
+    />
+  );
+}
+
+interface PlanningProps {
+  horse: Horse;
+  own: readonly OwnExercise[];
+  marked: MarkedRide | null;
+  asked: URLSearchParams;
+}
+
+/** What is wished for at first: what this device remembers, what the address asks, what a ride has shown. */
+function firstWishes(asked: URLSearchParams, marked: MarkedRide | null): Wished {
+  const aim = asked.get('aim');
+  const arena = marked && arenaName(arenaOf(marked.document));
+  return { ...remembered(), ...(aim && { aim }), ...(arena && { arena }) };
+}
+
+function Planning({ horse, own, marked, asked }: PlanningProps) {
+  const { id } = horse;
+  const [wished, setWished] = useState((): Wished => firstWishes(asked, marked));
+  const [without, setWithout] = useState<readonly string[]>([]);
+  /** Exercises of the test that were given up, so that there is a lesson. */
+  const [dropped, setDropped] = useState<readonly string[]>([]);
   // A lesson that was planned before: what was changed in it by hand stays.
   const lessonId = asked.get('lesson');
   const lessonQuery = useLessonQuery(lessonId ?? '', {
@@ -39,19 +81,28 @@ export default function PlanPage() {
     refetchOnMountOrArgChange: true,
   });
   const earlier = (!lessonQuery.isFetching && lessonQuery.data) || null;
-  useTitle(query.data ? `A lesson for ${query.data.name}` : 'A lesson');
   const { data: riders = [], isLoading: ridersComing } = useRidersQuery();
-  const riderId = wished.rider ?? query.data?.riderIds[0];
+  const riderId = wished.rider ?? horse.riderIds[0];
   const rider = riders.find((r) => r.id === riderId) ?? null;
   const file = useHorseFile(id, wished.equipment, rider);
+  const exercises = useMemo(() => own.map((o) => o.exercise), [own]);
+  const test = useMemo(
+    () => marked && file && lessonFrom(marked, file, exercises, wished.minutes),
+    [marked, file, exercises, wished.minutes],
+  );
+  const fits = marked !== null && arenaName(arenaOf(marked.document)) === wished.arena;
   const request = useMemo<PlanRequest | null>(() => {
-    if (!file || !own.data || ridersComing || (lessonId && !earlier)) return null;
-    const exercises = own.data.map((o) => o.exercise);
-    const kept = earlier
+    if (!file || ridersComing || (lessonId && !earlier)) return null;
+    const changed = earlier
       ? keptIn(earlier.document, profileOfFile(file, today()), shelfWith(exercises))
       : [];
-    return { horse: file, wishes: wishesOf(wished, exercises, kept) };
-  }, [file, own.data, ridersComing, wished, lessonId, earlier]);
+    const parts = fits && test ? test.parts.filter((p) => !without.includes(partKey(p))) : [];
+    const kept = [...changed, ...parts.map((p) => p.kept)];
+    return {
+      horse: file,
+      wishes: wishesOf(test ? forTest(wished, test, dropped) : wished, exercises, kept),
+    };
+  }, [file, exercises, ridersComing, wished, lessonId, earlier, test, fits, without, dropped]);
   const { plan, doing, failed, stop } = usePlan(request);
   const wish = (change: Partial<Wished>) => {
     const next = { ...wished, ...change };
@@ -59,13 +110,15 @@ export default function PlanPage() {
     setWished(next);
   };
   const navigate = useNavigate();
-  const takeWayOut = (way: WayOut) => {
+  const takeWayOut = ({ change }: WayOut) => {
     // What was changed by hand belongs to the lesson this one was to take the place of.
-    if (way.change.kept) void navigate(`/horses/${id}/plan`);
-    else wish(wishedFor(way));
+    if (change.kept && !test) return void navigate(`/horses/${id}/plan`);
+    if (change.kept) setWithout(test!.parts.map(partKey));
+    const { mustHave } = change;
+    if (mustHave) setDropped((test?.mustHave ?? []).filter((m) => !mustHave.includes(m)));
+    wish(wishedFor(change));
   };
-  if (!query.data) return <QueryState query={query} what="horse" />;
-  const horse = query.data;
+  const changed = (request?.wishes.kept ?? []).filter((k) => !k.last);
   return (
     <Page
       title={`A lesson for ${horse.name}`}
@@ -99,7 +152,7 @@ export default function PlanPage() {
               )}
             </div>
           )}
-          {request && request.wishes.kept.length > 0 && <KeptParts kept={request.wishes.kept} />}
+          {changed.length > 0 && <KeptParts kept={changed} />}
           {plan && !failed && (
             <Proposed
               plan={plan}
@@ -108,12 +161,45 @@ export default function PlanPage() {
               earlier={earlier}
               wished={wished}
               onWish={wish}
-            />
+            >
+              {marked && test && (
+                <FromTheTest
+                  ride={marked}
+                  parts={test.parts}
+                  without={without}
+                  horse={profileOfFile(file!, today())}
+                  fits={fits}
+                  onWithout={setWithout}
+                />
+              )}
+            </Proposed>
           )}
         </div>
       </div>
     </Page>
   );
+}
+
+/** What a marked ride asks of the lesson: its weakest boxes, the worst first. */
+function lessonFrom(
+  marked: MarkedRide,
+  file: HorseFile,
+  own: readonly Exercise[],
+  minutes: number,
+): FromTest | null {
+  const weakest = (resultOf(marked)?.gains ?? []).filter((g) => g.gain > 0).map((g) => g.number);
+  return fromTest(marked.document, profileOfFile(file, today()), weakest, shelfWith(own), minutes);
+}
+
+/** Another aim, or what is not for today, goes before what the test asks. */
+function forTest(wished: Wished, { aim, mustHave }: FromTest, dropped: readonly string[]): Wished {
+  const gone = [...wished.notToday, ...dropped];
+  const asked = mustHave.filter((m) => !gone.includes(m));
+  return {
+    ...wished,
+    ...(aim && !wished.aim && { aim }),
+    mustHave: [...new Set([...wished.mustHave, ...asked])],
+  };
 }
 
 /** What stays as it was changed by hand. */
@@ -133,8 +219,7 @@ function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
 }
 
 /** A way out, as the form has it. */
-function wishedFor({ change }: WayOut): Partial<Wished> {
-  const { minutes, mustHave, notToday, arena } = change;
+function wishedFor({ minutes, mustHave, notToday, arena }: WayOut['change']): Partial<Wished> {
   return {
     ...(minutes && { minutes }),
     ...(mustHave && { mustHave }),

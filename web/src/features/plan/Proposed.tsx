@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
@@ -33,6 +33,8 @@ interface ProposedProps {
   earlier: LessonRecord | null;
   wished: Wished;
   onWish(change: Partial<Wished>): void;
+  /** What else stands in it, beside its sets. */
+  children?: ReactNode;
 }
 
 const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
@@ -42,7 +44,7 @@ const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
 ];
 
 /** The plan: its aim, its sets drawn and explained, and the way to the ringside or the desk. */
-export function Proposed({ plan, horse, rider, earlier, wished, onWish }: ProposedProps) {
+export function Proposed({ plan, horse, rider, earlier, wished, onWish, children }: ProposedProps) {
   const navigate = useNavigate();
   const [save, saving] = useSaveLessonMutation();
   const [shown, setShown] = useState<string | null>(null);
@@ -115,6 +117,7 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish }: Propos
         shown={shown}
         onShow={setShown}
       />
+      {children}
       <details className="mb-5">
         <summary className="text-[14px] font-bold">The whole lesson in one drawing</summary>
         <ArenaDrawing

@@ -22,6 +22,11 @@ export const ARENAS: Readonly<Record<string, { widthM: number; lengthM: number }
   '20 × 60': { widthM: 20, lengthM: 60 },
   '20 × 40': { widthM: 20, lengthM: 40 },
 };
+/** The choice for an arena of a size; null for another size. */
+export const arenaName = (arena: { widthM: number; lengthM: number }): string | null =>
+  Object.entries(ARENAS).find(
+    ([, { widthM, lengthM }]) => widthM === arena.widthM && lengthM === arena.lengthM,
+  )?.[0] ?? null;
 export const LENGTHS = [15, 20, 30, 45, 60] as const;
 
 export const USUAL: Wished = {

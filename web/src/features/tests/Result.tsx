@@ -116,7 +116,9 @@ function Shown({ ride }: { ride: MarkedRide }) {
           <Button look="danger" onClick={() => void takeOut()}>
             Delete
           </Button>
-          <PlanLink horseId={ride.horseId}>Propose a lesson</PlanLink>
+          <PlanLink horseId={ride.horseId} ride={ride.id}>
+            Plan a lesson from it
+          </PlanLink>
         </>
       }
     >
