@@ -68,6 +68,24 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await page.getByRole('button', { name: 'B', exact: true }).click();
   await expect(page.getByText('✕ Not at B, at E.')).toBeVisible();
   await expect(page.getByText('1 of 2 right')).toBeVisible();
+  // Drawn with a finger: from K to F along A is no circle at E.
+  await page.getByRole('button', { name: 'Next' }).click();
+  await page.getByRole('button', { name: 'Draw it' }).click();
+  const sand = (await page.getByRole('img', { name: /Draw here/ }).boundingBox())!;
+  const at = (x: number, y: number) => [sand.x + x * sand.width, sand.y + y * sand.height] as const;
+  await page.mouse.move(...at(0.2, 0.25));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.5, 0.3), { steps: 5 });
+  await page.mouse.move(...at(0.8, 0.75), { steps: 5 });
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'That is it' }).click();
+  await expect(page.getByText(/^✕/)).toBeVisible();
+  await expect(page.getByText('1 of 3 right')).toBeVisible();
+  // Read along: the words are there, and gone from memory.
+  await page.getByRole('button', { name: 'Read along' }).click();
+  await expect(page.getByText('X, halt, salute, proceed working trot')).toBeVisible();
+  await page.getByRole('button', { name: 'From memory' }).click();
+  await expect(page.getByText('X, halt, salute, proceed working trot')).toHaveCSS('opacity', '0');
   await page.getByRole('link', { name: 'Back to the sheet' }).click();
 
   // Marked by two, each on an own device; the first without the book.

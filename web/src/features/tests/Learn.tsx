@@ -1,8 +1,9 @@
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
-import { letterOnTrack, lettersOf, type Arena } from '@canter-book/core/arena/arena';
+import { useParams, useSearchParams } from 'react-router';
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { linesOf, type Lesson, type Place } from '@canter-book/core/lesson/document';
+import type { Point } from '@canter-book/core/geometry/curve';
+import { compareDrawn, linesOfBox, type Drawn } from '@canter-book/core/sheet/drawn';
 import { useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
@@ -11,6 +12,9 @@ import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { answered, keepMemory, nextBox, nextDue, readMemory } from './memory.ts';
 import { boxRide } from './boxRide.ts';
+import { DrawArena } from './learn/DrawArena.tsx';
+import { LetterArena } from './learn/LetterArena.tsx';
+import { ReadAlong } from './learn/ReadAlong.tsx';
 import { useSheet } from './useSheet.ts';
 import { boxName } from './words.ts';
 
@@ -44,24 +48,47 @@ function beginnings(
   );
 }
 
+const WAYS = { tap: 'Tap where it begins', draw: 'Draw it', read: 'Read along' } as const;
+type Way = keyof typeof WAYS;
+const wayOf = (asked: string | null): Way => (asked === 'draw' || asked === 'read' ? asked : 'tap');
+
+type Answer =
+  | { readonly box: number; readonly letter: string | null }
+  | { readonly box: number; readonly drawn: Drawn };
+
 function Asking({ id, document }: { id: string; document: Lesson }) {
   const { ride, sheet } = useSheet(document, ANY_HORSE);
+  const [search, setSearch] = useSearchParams();
+  const way = wayOf(search.get('way'));
   const [memory, setMemory] = useState(() => readMemory(id));
-  const [answer, setAnswer] = useState<{ box: number; letter: string | null } | null>(null);
+  const [answer, setAnswer] = useState<Answer | null>(null);
   const begins = useMemo(() => beginnings(document, sheet.boxes), [document, sheet]);
-  const askable = sheet.boxes.filter((b) => begins.get(b.number)).map((b) => b.number);
+  const lines = useMemo(
+    () => new Map(sheet.boxes.map((b) => [b.number, linesOfBox(ride, b.itemIds)])),
+    [ride, sheet],
+  );
+  const askable = sheet.boxes
+    .map((b) => b.number)
+    .filter((n) => (way === 'draw' ? lines.get(n)!.length > 0 : begins.get(n)));
   // While an answer is shown, the question stays.
   const asked = answer?.box ?? nextBox(memory, askable, new Date());
   const index = sheet.boxes.findIndex((b) => b.number === asked);
   const box = sheet.boxes[index];
   const before = sheet.boxes[index - 1];
   const right = box ? begins.get(box.number) : null;
-  const say = (letter: string | null) => {
+  const learn = (given: Answer, isRight: boolean) => {
     if (!box || answer) return;
-    const next = answered(memory, box.number, letter === right, new Date());
+    const next = answered(memory, box.number, isRight, new Date());
     keepMemory(id, next);
     setMemory(next);
-    setAnswer({ box: box.number, letter });
+    setAnswer(given);
+  };
+  const say = (letter: string | null) =>
+    box && learn({ box: box.number, letter }, letter === right);
+  const draw = (drawn: readonly Point[]) => {
+    if (!box) return;
+    const compared = compareDrawn(drawn, lines.get(box.number)!);
+    learn({ box: box.number, drawn: compared }, compared.right);
   };
   const due = nextDue(memory);
   return (
@@ -76,7 +103,24 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">
         <section aria-live="polite" className="max-w-3xl space-y-3">
-          {!box && (
+          <div role="group" aria-label="How to learn" className="flex flex-wrap gap-1.5">
+            {(Object.keys(WAYS) as Way[]).map((w) => (
+              <button
+                key={w}
+                type="button"
+                aria-pressed={way === w}
+                className="min-h-10 rounded-lg border border-line px-3 text-[15px] aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+                onClick={() => {
+                  setAnswer(null);
+                  setSearch(w === 'tap' ? {} : { way: w }, { replace: true });
+                }}
+              >
+                {WAYS[w]}
+              </button>
+            ))}
+          </div>
+          {way === 'read' && <ReadAlong document={document} ride={ride} />}
+          {way !== 'read' && !box && (
             <>
               <p className="font-book text-xl font-semibold">All of it is known for now.</p>
               <p className="text-soft">
@@ -93,19 +137,29 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
               </Button>
             </>
           )}
-          {box && (
+          {way !== 'read' && box && (
             <>
               <p className="text-soft">{before ? 'After' : 'You have entered.'}</p>
               {before && <p className="font-book text-[17px]">{before.lines.join(' · ')}</p>}
               <h2 className="text-2xl">
-                What comes {before ? 'next' : 'first'}? Tap where it begins.
+                What comes {before ? 'next' : 'first'}?{' '}
+                {way === 'draw' ? 'Draw its line.' : 'Tap where it begins.'}
               </h2>
-              <LetterArena
-                arena={ride.arena}
-                chosen={answer?.letter ?? null}
-                right={answer ? (right ?? null) : null}
-                onTap={say}
-              />
+              {way === 'draw' ? (
+                <DrawArena
+                  key={box.number}
+                  arena={ride.arena}
+                  shown={answer ? lines.get(box.number)![0]! : null}
+                  onDrawn={draw}
+                />
+              ) : (
+                <LetterArena
+                  arena={ride.arena}
+                  chosen={answer && 'letter' in answer ? answer.letter : null}
+                  right={answer ? (right ?? null) : null}
+                  onTap={say}
+                />
+              )}
               {!answer && (
                 <Button look="quiet" onClick={() => say(null)}>
                   I don’t know
@@ -113,23 +167,21 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
               )}
               {answer && (
                 <div className="rounded-lg border border-line bg-page p-3">
-                  <p className="mb-1 font-bold">
-                    {answer.letter === right
-                      ? '✓ Yes.'
-                      : answer.letter
-                        ? `✕ Not at ${answer.letter}, at ${right}.`
-                        : `It begins at ${right}.`}
-                  </p>
+                  <p className="mb-1 font-bold">{verdict(answer, right ?? null)}</p>
                   <p className="font-book text-lg">
                     {box.number} {boxName(box)}: {box.lines.join(' · ')}
                   </p>
-                  <MiniArena
-                    key={box.number}
-                    ride={() => boxRide(ride, box)}
-                    label={`Box ${box.number}, drawn`}
-                    className="my-2 w-full max-w-md"
-                  />
-                  <Button onClick={() => setAnswer(null)}>Next</Button>
+                  {way === 'tap' && (
+                    <MiniArena
+                      key={box.number}
+                      ride={() => boxRide(ride, box)}
+                      label={`Box ${box.number}, drawn`}
+                      className="my-2 w-full max-w-md"
+                    />
+                  )}
+                  <Button className="mt-2" onClick={() => setAnswer(null)}>
+                    Next
+                  </Button>
                 </div>
               )}
             </>
@@ -167,6 +219,25 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
   );
 }
 
+const WRONG: Readonly<Record<NonNullable<Drawn['wrong']>, string>> = {
+  'begins elsewhere': 'It begins elsewhere.',
+  'other way round': 'That line, but the other way round.',
+  'ends elsewhere': 'It begins there, and ends elsewhere.',
+  'another line': 'It begins and ends there, on another line.',
+};
+
+function verdict(answer: Answer, right: string | null): string {
+  if ('drawn' in answer) {
+    const { wrong, offM } = answer.drawn;
+    return wrong === null
+      ? `✓ Yes, within ${Math.max(1, Math.round(offM))} m.`
+      : `✕ ${WRONG[wrong]}`;
+  }
+  if (answer.letter === right) return '✓ Yes.';
+  const begins = right ? `at ${right}` : 'as shown';
+  return answer.letter ? `✕ Not at ${answer.letter}, ${begins}.` : `It begins ${begins}.`;
+}
+
 function heldWords(card: { stability: number; lapses: number } | undefined): string {
   if (!card) return 'not asked';
   const days = Math.round(card.stability);
@@ -179,47 +250,4 @@ function inWords(due: Date): string {
   if (minutes < 24 * 60) return `in ${Math.round(minutes / 60)} h`;
   const days = Math.round(minutes / (24 * 60));
   return days === 1 ? 'tomorrow' : `in ${days} days`;
-}
-
-interface LetterArenaProps {
-  arena: Arena;
-  chosen: string | null;
-  right: string | null;
-  onTap(letter: string): void;
-}
-
-/** The arena with its letters to be tapped, A on the left. */
-function LetterArena({ arena, chosen, right, onTap }: LetterArenaProps) {
-  const { widthM, lengthM } = arena;
-  const edge = 4;
-  return (
-    <div
-      className="relative w-full border-2 border-ink bg-sand-light"
-      style={{ aspectRatio: `${lengthM + 2 * edge} / ${widthM + 2 * edge}` }}
-    >
-      {lettersOf(arena).map((letter) => {
-        const { x, y } = letterOnTrack({ ...arena, insetM: 0 }, letter);
-        const tone =
-          letter.name === right
-            ? 'bg-leather text-on-leather'
-            : letter.name === chosen
-              ? 'bg-madder text-white'
-              : 'bg-page text-ink hover:border-leather';
-        return (
-          <button
-            key={letter.name}
-            type="button"
-            className={`absolute h-10 w-10 -translate-x-1/2 -translate-y-1/2 rounded-full border border-line font-bold max-sm:h-8 max-sm:w-8 ${tone}`}
-            style={{
-              left: `${(100 * (y + edge)) / (lengthM + 2 * edge)}%`,
-              top: `${(100 * (x + widthM / 2 + edge)) / (widthM + 2 * edge)}%`,
-            }}
-            onClick={() => onTap(letter.name)}
-          >
-            {letter.name}
-          </button>
-        );
-      })}
-    </div>
-  );
 }
