@@ -48,7 +48,7 @@ const RIDES: readonly {
     sheet: 'Quillwater Three',
     daysAgo: 9,
     kind: 'show',
-    place: 'Larkfield summer day',
+    place: 'Larkfield show day',
     judges: ['C', 'E'],
     about: 6.6,
   },

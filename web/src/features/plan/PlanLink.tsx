@@ -9,12 +9,13 @@ interface PlanLinkProps {
   aim?: string;
   /** A marked ride whose weakest boxes the day is for. */
   ride?: string;
+  look?: 'main' | 'quiet';
   children: string;
 }
 
-export const PlanLink = ({ horseId, aim, ride, children }: PlanLinkProps) => (
+export const PlanLink = ({ horseId, aim, ride, look = 'quiet', children }: PlanLinkProps) => (
   <ButtonLink
-    look="quiet"
+    look={look}
     to={`/horses/${horseId}/plan${aim ? `?aim=${aim}` : ride ? `?ride=${ride}` : ''}`}
     onPointerEnter={getReady}
     onFocus={getReady}

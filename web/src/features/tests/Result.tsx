@@ -1,17 +1,18 @@
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { Stage } from '@canter-book/core/gaits/stage';
 import { withJudges, type MarkedRide, type RideJudge } from '@canter-book/core/sheet/markedRide';
 import { markFaults, markFaultSentence } from '@canter-book/core/sheet/marks';
-import { scoreOf, WIDE_SPREAD, type Score } from '@canter-book/core/sheet/score';
+import { scoreOf, type Score } from '@canter-book/core/sheet/score';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import Papa from 'papaparse';
+import { sheetPages } from '@canter-book/core/formats/sheetPages';
 import { marksJson, marksRows } from '@canter-book/core/formats/marksFile';
 import {
   problemOf,
   useHorsesQuery,
   useRemoveRideMutation,
   useRideQuery,
+  useRidersQuery,
   useRidesQuery,
   useSaveRideMutation,
 } from '../../api/api.ts';
@@ -23,16 +24,15 @@ import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { MiniArena } from '../arena/MiniArena.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
-import { compileRide } from '@canter-book/core/ride/compile';
 import { MarksFromTable } from './MarksFromTable.tsx';
 import { marksOf, resultOf, resultWords, sheetOfDocument } from './resultOf.ts';
-import { boxRide } from './boxRide.ts';
-import { boxName, mark, percent, RIDE_KIND_WORDS } from './words.ts';
+import { MarkTable } from './MarkTable.tsx';
+import { MostToGain } from './MostToGain.tsx';
+import { percent, RIDE_KIND_WORDS } from './words.ts';
 
-/** The shelf is large: it comes when there is something to train. */
-const TrainedBy = lazy(() => import('./TrainedBy.tsx'));
+/** Charts come after the marks. */
+const OverRides = lazy(() => import('./OverRides.tsx'));
 
 /** A ride counted out: the result, every mark, and where the points are. */
 export default function Result() {
@@ -45,6 +45,7 @@ export default function Result() {
 
 function Shown({ ride }: { ride: MarkedRide }) {
   const { data: horses = [] } = useHorsesQuery();
+  const { data: riders = [] } = useRidersQuery();
   const { data: before = [] } = useRidesQuery(
     { horseId: ride.horseId },
     { skip: ride.lessonId === null },
@@ -73,6 +74,19 @@ function Shown({ ride }: { ride: MarkedRide }) {
     void navigate(ride.lessonId ? `/tests/${ride.lessonId}` : '/tests');
     tell('The ride is deleted.', () => void save({ ...ride, revision: 0 }));
   };
+  const paper = async () => {
+    const { pdfOf } = await import('../../pdf/pdf.ts');
+    const rider = riders.find((r) => r.id === ride.riderId)?.name;
+    const said = [
+      [horse, rider].filter(Boolean).join(', '),
+      longDate(ride.date),
+      RIDE_KIND_WORDS[ride.kind],
+      ride.place,
+    ];
+    const about = said.filter(Boolean).join(' · ');
+    const pages = sheetPages({ sheet, about, judges: ride.judges, score });
+    saveFile(`${horse} ${ride.date}.pdf`, await pdfOf(pages, `${horse}: ${sheet.title}`));
+  };
   return (
     <Page
       title={`${horse}: ${sheet.title}`}
@@ -84,6 +98,9 @@ function Shown({ ride }: { ride: MarkedRide }) {
       }
       actions={
         <>
+          <PlanLink horseId={ride.horseId} ride={ride.id} look="main">
+            Plan a lesson from it
+          </PlanLink>
           <Button
             look="quiet"
             onClick={() =>
@@ -107,6 +124,9 @@ function Shown({ ride }: { ride: MarkedRide }) {
             JSON
           </Button>
           <MarksFromTable sheet={sheet} onTake={(judges) => void take(judges)} />
+          <Button look="quiet" onClick={() => void paper()}>
+            PDF
+          </Button>
           <Button look="quiet" onClick={() => window.print()}>
             Print
           </Button>
@@ -116,9 +136,6 @@ function Shown({ ride }: { ride: MarkedRide }) {
           <Button look="danger" onClick={() => void takeOut()}>
             Delete
           </Button>
-          <PlanLink horseId={ride.horseId} ride={ride.id}>
-            Plan a lesson from it
-          </PlanLink>
         </>
       }
     >
@@ -130,6 +147,11 @@ function Shown({ ride }: { ride: MarkedRide }) {
             <Missing ride={ride} faults={faults.map(markFaultSentence)} />
           )}
           <MarkTable sheet={sheet} ride={ride} score={score} earlier={earlier} />
+          {earlier.length > 0 && (
+            <Suspense>
+              <OverRides sheet={sheet} rides={[...earlier, ride]} />
+            </Suspense>
+          )}
         </div>
         <aside className="space-y-6">
           <section>
@@ -220,170 +242,5 @@ function Headline({ sheet, score }: { sheet: Sheet; score: Score }) {
         </p>
       )}
     </div>
-  );
-}
-
-/** What the judges said to a mark; who said it, where there are more. */
-const remarksOf = ({ judges }: MarkedRide, key: string): string =>
-  judges
-    .flatMap((j) => {
-      const said = j.remarks[key];
-      return said ? [judges.length > 1 ? `${j.at}: ${said}` : said] : [];
-    })
-    .join(' · ');
-
-/** The darker, the better: from 4 to 8, as most marks lie. */
-const shade = (value: number | undefined): string =>
-  value === undefined
-    ? 'transparent'
-    : `color-mix(in srgb, var(--leather) ${Math.round(Math.min(1, Math.max(0, (value - 4) / 4)) * 45)}%, transparent)`;
-
-interface MarkTableProps {
-  sheet: Sheet;
-  ride: MarkedRide;
-  score: Score | null;
-  earlier: readonly MarkedRide[];
-}
-
-/** Box by box: earlier rides as shades, today's judges, the spread, the remarks. */
-function MarkTable({ sheet, ride, score, earlier }: MarkTableProps) {
-  const past = earlier.slice(-4);
-  const meanOf = (r: MarkedRide, key: string): number | undefined => {
-    const given = r.judges.map((j) => j.marks[key]).filter((m) => m !== undefined);
-    return given.length ? given.reduce((a, b) => a + b, 0) / given.length : undefined;
-  };
-  const head = 'px-2 py-1.5 text-left font-normal text-soft';
-  const cell = 'px-2 py-1.5 align-top';
-  return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-[14px]">
-        <thead>
-          <tr className="border-b border-line text-[12.5px]">
-            <th className={head}>Box</th>
-            {past.map((r) => (
-              <th key={r.id} className={`${head} tabular`}>
-                {shortDate(r.date)}
-              </th>
-            ))}
-            {ride.judges.map((j) => (
-              <th key={j.at} className={head}>
-                {j.at}
-              </th>
-            ))}
-            <th className={head}>×</th>
-            <th className={head}>Remark</th>
-          </tr>
-        </thead>
-        <tbody className="divide-y divide-line">
-          {sheet.boxes.map((box, i) => {
-            const wide = (score?.boxes[i]?.spread ?? 0) >= WIDE_SPREAD;
-            return (
-              <tr key={box.number}>
-                <td className={cell}>
-                  <b className="tabular font-mono text-leather">{box.number}</b> {boxName(box)}
-                  <span className="block text-[12.5px] text-soft md:hidden">
-                    {remarksOf(ride, String(box.number))}
-                  </span>
-                </td>
-                {past.map((r) => {
-                  const value = meanOf(r, String(box.number));
-                  return (
-                    <td
-                      key={r.id}
-                      className={`${cell} tabular font-mono`}
-                      style={{ background: shade(value) }}
-                    >
-                      {mark(value)}
-                    </td>
-                  );
-                })}
-                {ride.judges.map((j) => (
-                  <td
-                    key={j.at}
-                    className={`${cell} tabular font-mono font-bold`}
-                    style={{ background: shade(j.marks[box.number]) }}
-                  >
-                    {mark(j.marks[box.number])}
-                  </td>
-                ))}
-                <td className={cell}>{box.coefficient > 1 ? box.coefficient : ''}</td>
-                <td className={`${cell} text-[13px] text-soft`}>
-                  <span className="max-md:hidden">{remarksOf(ride, String(box.number))}</span>
-                  {wide && <b className="text-madder"> judges {score!.boxes[i]!.spread} apart</b>}
-                </td>
-              </tr>
-            );
-          })}
-          {sheet.collectives.map(({ name, coefficient }) => (
-            <tr key={name}>
-              <td className={`${cell} italic`}>{name}</td>
-              {past.map((r) => (
-                <td key={r.id} className={`${cell} tabular font-mono`}>
-                  {mark(r.judges[0]?.collectives[name])}
-                </td>
-              ))}
-              {ride.judges.map((j) => (
-                <td key={j.at} className={`${cell} tabular font-mono font-bold`}>
-                  {mark(j.collectives[name])}
-                </td>
-              ))}
-              <td className={cell}>{coefficient > 1 ? coefficient : ''}</td>
-              <td className={`${cell} text-[13px] text-soft`}>{remarksOf(ride, name)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-interface MostToGainProps {
-  sheet: Sheet;
-  score: Score;
-  ride: MarkedRide;
-  target: number;
-  stage: Stage;
-}
-
-function MostToGain({ sheet, score, ride, target, stage }: MostToGainProps) {
-  const most = score.gains.filter((g) => g.gain > 0).slice(0, 3);
-  const ridden = useMemo(() => compileRide(ride.document), [ride.document]);
-  return (
-    <section>
-      <h2 className="mb-1 text-lg">Where the points are</h2>
-      {most.length === 0 && (
-        <p className="text-soft">Every box has reached {target}: set a higher mark to aim at.</p>
-      )}
-      <ol className="space-y-3">
-        {most.map(({ number, gain }) => {
-          const box = sheet.boxes.find((b) => b.number === number)!;
-          return (
-            <li key={number} className="rounded-lg border border-line bg-page p-2.5">
-              <p className="mb-1 flex justify-between gap-3">
-                <b>
-                  {number} {boxName(box)}
-                </b>
-                <span className="tabular font-mono font-bold">+{gain.toFixed(1)}</span>
-              </p>
-              <MiniArena ride={() => boxRide(ridden, box)} label={`Box ${number}, drawn`} />
-              <Suspense>
-                <TrainedBy
-                  box={box}
-                  document={ride.document}
-                  ride={ridden}
-                  horseId={ride.horseId}
-                  stage={stage}
-                />
-              </Suspense>
-            </li>
-          );
-        })}
-      </ol>
-      {most.length > 0 && (
-        <p className="mt-2 text-[13px] text-soft">
-          Points to be had up to a mark of {target}, with what each box counts.
-        </p>
-      )}
-    </section>
   );
 }

@@ -7,11 +7,13 @@ import { reviewLesson } from '@canter-book/core/review/review';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import type { Ride } from '@canter-book/core/ride/types';
 import { demandsOf, demandsOfAll, expectedMark } from '@canter-book/core/sheet/demands';
-import type { SheetBox } from '@canter-book/core/sheet/sheet';
-import { SCALES, type Scale } from '@canter-book/core/observations/scales';
-import { useHorsesQuery, useLessonQuery, useYardQuery } from '../../api/api.ts';
+import { sheetPages } from '@canter-book/core/formats/sheetPages';
+import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
+import { SCALES } from '@canter-book/core/observations/scales';
+import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
+import { saveFile } from '../../app/files.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choose.tsx';
@@ -21,6 +23,7 @@ import { BeginRide } from './BeginRide.tsx';
 import { Cards, CARD_NAMES, type CardKind } from './Cards.tsx';
 import { RidesOfSheet } from './RidesOfSheet.tsx';
 import { boxRide } from './boxRide.ts';
+import { useLevels, type LevelOf } from './useLevels.ts';
 import { useSheet } from './useSheet.ts';
 import { boxName, inShort } from './words.ts';
 
@@ -31,20 +34,6 @@ export default function SheetPage() {
   useTitle(query.data?.title ?? 'Test');
   if (!query.data) return <QueryState query={query} what="test" />;
   return <SheetShown key={query.data.revision} id={id} document={query.data.document} />;
-}
-
-/** The mean of both reins, where anything is known. */
-type LevelOf = (scale: Scale) => { mean: number; sd: number } | null;
-
-function useLevels(horseId: string): LevelOf {
-  const { data: yard = [] } = useYardQuery(today());
-  const standings = yard.find((row) => row.horseId === horseId)?.standings;
-  return (scale) => {
-    const reins = Object.values(standings?.[scale] ?? {}).filter((s) => s !== null);
-    if (reins.length === 0) return null;
-    const mean = reins.reduce((sum, s) => sum + s.mean, 0) / reins.length;
-    return { mean, sd: Math.max(...reins.map((s) => s.sd)) };
-  };
 }
 
 function SheetShown({ id, document }: { id: string; document: Lesson }) {
@@ -113,6 +102,9 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
                       {CARD_NAMES[kind]}
                     </Button>
                   ))}
+                  <Button look="quiet" onClick={() => void saveJudgesSheet(sheet)}>
+                    judge’s sheet as PDF
+                  </Button>
                 </div>
               </div>
               <ol className="grid gap-3 sm:grid-cols-2 2xl:grid-cols-3">
@@ -162,6 +154,12 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
       )}
     </>
   );
+}
+
+async function saveJudgesSheet(sheet: Sheet) {
+  const { pdfOf } = await import('../../pdf/pdf.ts');
+  const pages = sheetPages({ sheet, about: '', judges: [], score: null });
+  saveFile(`${sheet.title}.pdf`, await pdfOf(pages, sheet.title));
 }
 
 /** What speaks against riding a line, by the line. */
