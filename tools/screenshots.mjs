@@ -89,15 +89,16 @@ await shot('debrief', `/debrief/${session}`, WIDE);
 await shot('progress', `/progress/${tansy}`, WIDE);
 await shot('yard', '/progress', WIDE);
 await shot('ringside-phone', `/ringside?horse=${tansy}`, PHONE, teach);
-await shot('marks-phone', `/ringside?horse=${tansy}`, PHONE, async (page) => {
-  await teach(page);
-  await page.getByRole('button', { name: 'finish' }).click();
-  await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
-});
 await shot('test', `/tests/${ride.lessonId}`, WIDE, async (page) => {
   await page.getByLabel('Ready for it?').selectOption({ label: 'Tansy' });
 });
 await shot('marking-phone', `/tests/rides/${ride.id}/mark`, PHONE);
+await shot('calling-phone', `/tests/${ride.lessonId}/call?horse=${tansy}`, PHONE, async (page) => {
+  await page.getByLabel('Behind it').selectOption({ label: 'Bollard' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'go', exact: true }).click();
+  await page.getByRole('button', { name: 'at X' }).click();
+});
 await shot('result', `/tests/rides/${ride.id}`, WIDE);
 await shot('book', '/book', WIDE);
 await shot('help', '/help', WIDE);

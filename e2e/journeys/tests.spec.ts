@@ -88,6 +88,18 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await expect(page.getByText('X, halt, salute, proceed working trot')).toHaveCSS('opacity', '0');
   await page.getByRole('link', { name: 'Back to the sheet' }).click();
 
+  // Called: at this horse's tempo, the clock set right at the letter.
+  await page.getByRole('link', { name: 'Call it' }).click();
+  await page.getByLabel(/^Horse/).selectOption({ label: 'Tansy' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'go', exact: true }).click();
+  await page.getByRole('button', { name: 'at X' }).click();
+  await expect(page.getByRole('region', { name: 'Read', exact: true })).toContainText(
+    'C, track left',
+  );
+  await page.getByRole('button', { name: 'finish' }).click();
+  await page.getByRole('link', { name: 'Back to the sheet' }).click();
+
   // Marked by two, each on an own device; the first without the book.
   await page.getByRole('button', { name: 'Mark a ride' }).click();
   await page.getByRole('dialog').getByLabel('Horse').selectOption({ label: 'Tansy' });
@@ -160,7 +172,7 @@ test('a test is called: the caller follows the rider, notes an error, and the ri
   await expect(page.getByText(/lengths? between them/)).toBeVisible();
   await page.getByLabel('Behind it').selectOption({ label: 'no second horse' });
   await page.getByRole('button', { name: 'Begin' }).click();
-  const read = page.getByRole('region', { name: 'Read' });
+  const read = page.getByRole('region', { name: 'Read', exact: true });
   await expect(read).toContainText('X, halt, salute, proceed working trot');
   await page.getByRole('button', { name: 'go', exact: true }).click();
   await page.getByRole('button', { name: 'at X' }).click();
