@@ -1,18 +1,26 @@
 import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
-import type { Exercise, PlannedPhase } from '../exercises/exercise.ts';
+import { PLANNED_PHASES, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
 import { mayRide } from '../gaits/restriction.ts';
 import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
 import { itemsIn } from './items.ts';
 import { KEPT, Pen, PLAIN, type SpotsOf } from './pen.ts';
-import { place, type Placeable, type Spot, type Standing } from './placement.ts';
+import {
+  place,
+  type Ground,
+  type Placeable,
+  type Spot,
+  type Standing,
+  type Step,
+} from './placement.ts';
 import { approachOf, canters, profileOfFile, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reasonSaid, reasonsOf } from './said.ts';
 import { reinChangesOf, spotsOf, type Ridden } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import { trackOf } from './track.ts';
+import { MOST_AT_A_LETTER } from '../ride/transitions.ts';
 import type { Writing } from './writing.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 
@@ -65,27 +73,133 @@ export function spotsFor(request: PlanRequest): SpotsOf {
   };
 }
 
+/** A part of the lesson with its sets laid down. */
+interface Laid {
+  readonly phase: PlannedPhase;
+  readonly own: readonly Chosen[];
+  readonly kept: readonly Kept[];
+  readonly sets: readonly Placeable[];
+  readonly steps: readonly Step[];
+  /** The change of rein within the walk before the first set. */
+  readonly walkedIn: Spot | null;
+  /** The change of rein before plain rounds that a rein needs more. */
+  readonly more: Spot | null;
+}
+
+/** Lays all parts down one after the other, each from where the one before ended. */
+function layOut(
+  { horse, wishes }: PlanRequest,
+  frame: Frame,
+  { chosen }: Selection,
+  spots: SpotsOf,
+  writing: Writing,
+  ground: Ground,
+): Laid[] {
+  const approach = approachOf(horse);
+  let at: Standing = { rein: startRein(horse), place: ground.track.letter('A'), at: 'A' };
+  const across = (): Spot => {
+    const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
+    at = { rein: otherRein(at.rein), place: change.exit, at: change.at };
+    return change;
+  };
+  const laid: Laid[] = [];
+  for (const phase of PLANNED_PHASES) {
+    const own = chosen.filter((c) => c.candidate.phase === phase);
+    const kept = wishes.kept.filter((k) => k.phase === phase);
+    if (own.length + kept.length === 0 && phase !== 'warm-up') continue;
+    const walkedIn = phase === 'warm-up' ? across() : null;
+    const sets = own.map((c) => placeable(c, own, approach, spots(c), writing));
+    sets.push(...kept.map((k, i) => asItStands(k, i, own, kept)));
+    if (phase === 'warm-up' && frame.plainMin > 0) addPlain(sets, own, wishes.arena, horse);
+    const { steps } = place(withoutCircles(sets), at, ground);
+    const last = steps.at(-1)?.spot;
+    if (last) at = { rein: last.exitRein ?? last.rein, place: last.exit, at: last.at };
+    const turns = phase === 'warm-up' && writing.more && writing.more.rein !== at.rein;
+    laid.push({ phase, own, kept, sets, steps, walkedIn, more: turns ? across() : null });
+  }
+  return laid;
+}
+
+/** Each time that one place is asked too much of, it is so much dearer, metres; and so often it is tried. */
+const DRILLED_M = 60;
+const MOST_LAYINGS = 12;
+const NO_BETTER = 4;
+
+/**
+ * Lays the lesson down so that nothing is asked more than three times at one letter, neither a transition nor a
+ * set. What is overdone gets dearer and all is laid down again; of what was found, the one with the least overdone.
+ * Source: prices for broken constraints (Lagrangian relaxation, from memory).
+ */
+function laidWithoutDrill(
+  request: PlanRequest,
+  frame: Frame,
+  selection: Selection,
+  spots: SpotsOf,
+  writing: Writing,
+): Laid[] {
+  const { arena, seed } = request.wishes;
+  const prices = new Map<string, number>();
+  const worn = (spot: Spot) => (writing.worn.includes(spot.at) ? WORN_M : 0);
+  const dear = ({ transitions = [], at }: Spot) =>
+    [at, ...transitions].reduce((sum, key) => sum + (prices.get(key) ?? 0), 0);
+  const ground: Ground = {
+    track: trackOf(arena),
+    reinChanges: reinChangesOf(arena),
+    taste: (spot) => taste(spot.text, seed) + worn(spot) + dear(spot),
+  };
+  let found = 0;
+  let best: { laid: Laid[]; excess: number } | null = null;
+  for (let tries = 1; tries <= MOST_LAYINGS; tries++) {
+    const laid = layOut(request, frame, selection, spots, writing, ground);
+    const over = overdone(laid);
+    const excess = [...over.values()].reduce((sum, n) => sum + n, 0);
+    if (!best || excess < best.excess) {
+      best = { laid, excess };
+      found = tries;
+    }
+    if (excess === 0) break;
+    for (const [key, times] of over) {
+      prices.set(key, (prices.get(key) ?? 0) + DRILLED_M * tries * times);
+    }
+    if (tries - found >= NO_BETTER) break;
+  }
+  return best!.laid;
+}
+
+/** What is asked more than three times at one letter, and how often too many. */
+function overdone(laid: readonly Laid[]): Map<string, number> {
+  const times = new Map<string, number>();
+  const add = (key: string) => times.set(key, (times.get(key) ?? 0) + 1);
+  const rounds = new Map<string, number>();
+  for (const { set, spot } of laid.flatMap((l) => l.steps)) {
+    for (const key of spot.transitions ?? []) add(key);
+    if (set) rounds.set(`${set}@${spot.at}`, (rounds.get(`${set}@${spot.at}`) ?? 0) + 1);
+  }
+  const over = new Map<string, number>();
+  for (const [key, n] of times) if (n > MOST_AT_A_LETTER) over.set(key, n - MOST_AT_A_LETTER);
+  for (const [key, n] of rounds) {
+    const letter = key.slice(key.indexOf('@') + 1);
+    if (n > MOST_AT_A_LETTER) over.set(letter, (over.get(letter) ?? 0) + n - MOST_AT_A_LETTER);
+  }
+  return over;
+}
+
+const startRein = ({ hollowSide }: PlanRequest['horse']): Rein =>
+  hollowSide === 'left' ? 'right' : 'left';
+
 /** Places the chosen sets and writes the lesson in shorthand. */
 export function compose(
   request: PlanRequest,
   frame: Frame,
-  { chosen }: Selection,
+  selection: Selection,
   spots: SpotsOf,
   writing: Writing,
   aim: Exercise | null = null,
 ): Composed {
   const { horse, wishes } = request;
+  const { chosen } = selection;
   const arena: Arena = wishes.arena;
   const approach = approachOf(horse);
-  const track = trackOf(arena);
-  const ground = {
-    track,
-    reinChanges: reinChangesOf(arena),
-    taste: (spot: Spot) =>
-      taste(spot.text, wishes.seed) + (writing.worn.includes(spot.at) ? WORN_M : 0),
-  };
-  const startRein: Rein = horse.hollowSide === 'left' ? 'right' : 'left';
-  let at: Standing = { rein: startRein, place: track.letter('A'), at: 'A' };
   const minutesOf = {
     'warm-up': frame.walkInMin + frame.plainMin + frame.warmUpMin,
     work: frame.workMin + frame.breaks * BREAK_MIN,
@@ -98,61 +212,43 @@ export function compose(
   const sets: WrittenSet[] = [];
   const repeats = new Set<PlannedPhase>();
   const pen = new Pen(profileOfFile(horse), writing, newId);
-  for (const phase of ['warm-up', 'work', 'stretch'] as const) {
-    const own = chosen.filter((c) => c.candidate.phase === phase);
-    const kept = wishes.kept.filter((k) => k.phase === phase);
-    if (own.length + kept.length === 0 && phase !== 'warm-up') continue;
+  for (const laid of laidWithoutDrill(request, frame, selection, spots, writing)) {
+    const { phase, own, kept, steps } = laid;
     put('', `phase ${phase} ${minutesOf[phase]} min`);
-    if (phase === 'warm-up') {
+    if (laid.walkedIn) {
       const half = Math.round(frame.walkInMin * 30);
-      const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
       put(
         `${WALK_IN[approach]} ${half} s -- ${WALK_IN_NOTE[approach]}`,
-        change.text,
+        laid.walkedIn.text,
         `${WALK_IN[approach]} ${half} s`,
       );
-      at = { rein: otherRein(at.rein), place: change.exit, at: change.at };
     }
-    const toPlace = own.map((c) => placeable(c, own, approach, spots(c), writing));
-    if (toPlace.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
-    toPlace.push(...kept.map((k, i) => asItStands(k, i, own, kept)));
-    if (phase === 'warm-up' && frame.plainMin > 0) addPlain(toPlace, own, arena, request);
-    const placed = place(withoutCircles(toPlace), at, ground);
-    const byId = new Map(own.map((c) => [c.candidate.id, c]));
-    const firsts = placed.steps.filter(
-      ({ set }, i, all) => set && byId.has(set) && all.findIndex((s) => s.set === set) === i,
+    const isOwn = new Map(own.map((c) => [c.candidate.id, c]));
+    if (laid.sets.some(({ id, rounds }) => isOwn.has(id) && (rounds.left > 1 || rounds.right > 1)))
+      repeats.add(phase);
+    const firsts = steps.filter(
+      ({ set }, i, all) => set && isOwn.has(set) && all.findIndex((s) => s.set === set) === i,
     );
-    const inOrder = firsts.map(({ set }) => byId.get(set!)!);
+    const inOrder = firsts.map(({ set }) => isOwn.get(set!)!);
     const reasons = reasonsOf(inOrder, aim);
     const written = firsts.map(({ set, spot }, i): WrittenSet => ({
       chosen: inOrder[i]!,
       why: reasonSaid(reasons[i]!, aim !== null),
       firstRein: spot.rein,
-      rounds: toPlace.find(({ id }) => id === set)!.rounds,
+      rounds: laid.sets.find(({ id }) => id === set)!.rounds,
     }));
     sets.push(...written);
     items.push(
       ...pen.write(
-        placed.steps,
+        steps,
         new Map(written.map((w) => [w.chosen.candidate.id, w])),
         spots,
         new Map(kept.map(({ minutes }, i) => [`${KEPT}${i}`, minutes])),
       ),
     );
-    const last = placed.steps.at(-1);
-    if (last)
-      at = {
-        rein: last.spot.exitRein ?? last.spot.rein,
-        place: last.spot.exit,
-        at: last.spot.at,
-      };
     if (phase === 'warm-up' && writing.more) {
       const { rein, rounds, gait } = writing.more;
-      const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
-      if (rein !== at.rein) {
-        put(change.text.replace('change rein', `${gait}, change rein`));
-        at = { rein, place: change.exit, at: change.at };
-      }
+      if (laid.more) put(laid.more.text.replace('change rein', `${gait}, change rein`));
       put(`${gait}, go large${rounds > 1 ? ` x${rounds}` : ''} -- for the ${rein} rein`);
     }
   }
@@ -167,7 +263,7 @@ export function compose(
     arena,
     horse: { name: horse.name.replace(/"/g, '').trim() },
     approach: { name: approach },
-    start: { ...DEFAULT_START, rein: startRein },
+    start: { ...DEFAULT_START, rein: startRein(horse) },
     items,
   };
   return { lesson, kept: pen.kept, sets, repeats };
@@ -189,12 +285,18 @@ function withoutCircles(sets: readonly Placeable[]): Placeable[] {
 /** Where plain trot and canter are asked for. */
 const PLAIN_AT = ['A', 'C', 'E', 'B'];
 
+/** Plain trot comes out of the walk, plain canter out of the trot and back to it. */
+const PLAIN_TRANSITIONS = {
+  trot: ['medium walk>working trot'],
+  canter: ['working trot>working canter', 'working canter>working trot'],
+} as const;
+
 /** Trot large on both reins, then canter large on each lead: before anything is asked. */
 function addPlain(
   toPlace: Placeable[],
   own: readonly Chosen[],
   arena: Arena,
-  { horse }: PlanRequest,
+  horse: PlanRequest['horse'],
 ): void {
   const track = trackOf(arena);
   const plain = (gait: 'trot' | 'canter', lines: (at: string) => string): Placeable => ({
@@ -207,6 +309,7 @@ function addPlain(
         entry: track.letter(at),
         exit: track.letter(at),
         text: lines(at),
+        transitions: PLAIN_TRANSITIONS[gait].map((t) => `${t}@${at}`),
       })),
     ),
     after: idsOf(own, (o) => o < DIFFICULTY_ORDER[`plain ${gait}`]),

@@ -15,6 +15,8 @@ export interface Spot {
   /** It comes back to the track that way. */
   readonly comesAcross?: boolean;
   readonly text: string;
+  /** Its changes of gait and pace at letters, see {@link transitionKey}. */
+  readonly transitions?: readonly string[];
 }
 
 /** A set to be placed: so many rounds on each rein. */

@@ -6,6 +6,7 @@ import { cameAcross, leavesAcross, rideOf, tryOut } from '../exercises/trial.ts'
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Restriction } from '../gaits/restriction.ts';
 import { brokenBy } from '../ride/restricted.ts';
+import { lastTransition, transitionKey, transitionsAt } from '../ride/transitions.ts';
 import type { Ride } from '../ride/types.ts';
 import { canterShareOf, difficultyOf, type Difficulty } from './difficulty.ts';
 import type { Spot } from './placement.ts';
@@ -19,6 +20,8 @@ export interface Ridden {
   /** The gait a round ends in. */
   readonly endsIn: 'walk' | 'trot';
 }
+
+const of = <T>(found: T | null): T[] => (found ? [found] : []);
 
 /** Every place where this horse can ride a rung without a warning, with where it ends on the track. */
 export function spotsOf(
@@ -40,6 +43,7 @@ export function spotsOf(
         ...site,
         entry: track.letter(site.at),
         exit: track.placeOf(end.at),
+        transitions: [...transitionsAt(ride), ...of(lastTransition(ride, end))].map(transitionKey),
         ...(leavesAcross(site, arena, horse) && { leavesAcross: true }),
         ...(cameAcross(end) && { comesAcross: true }),
       },
