@@ -1,6 +1,7 @@
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 import type { Command } from 'commander';
 import { parseLesson } from '@canter-book/core/notation/parse';
+import { readFocus } from '@canter-book/core/planner/focus';
 import type { Plan } from '@canter-book/core/planner/plan';
 import {
   horseFileSchema,
@@ -38,7 +39,10 @@ export function addPlan(program: Command): void {
     .option('--seed <n>', 'settles what is equally good', '1')
     .option('--mood <mood>', 'as usual, fresh or tired', 'as usual')
     .option('--hot', 'a hot day')
-    .option('--aim <exercise>', 'what the day is for')
+    .option(
+      '--aim <what>',
+      'an exercise, a scale on a rein (“contact left”), or “rider looks down”',
+    )
     .option('--must-have <exercise...>', 'exercises that must be in it')
     .option('--not-today <exercise...>', 'exercises that must not')
     .option('--json', 'print one JSON object')
@@ -69,7 +73,9 @@ function horseOf(file: string, approach: string | undefined): HorseFile {
 
 function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishes {
   const [widthM, lengthM] = options.arena.split('x').map(Number);
-  const { date, mood, hot = false, aim, mustHave = [], notToday = [] } = options;
+  const { date, mood, hot = false, mustHave = [], notToday = [] } = options;
+  const focus = options.aim ? readFocus(options.aim) : null;
+  const aim = focus ? undefined : options.aim;
   for (const id of [...(aim ? [aim] : []), ...mustHave, ...notToday]) {
     if (!isKnown(id))
       giveUp(`There is no exercise “${id}” on the shelf: see canter-book exercises.`);
@@ -83,6 +89,7 @@ function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishe
       mood,
       hot,
       ...(aim && { aim }),
+      ...(focus && { focus }),
       mustHave,
       notToday,
       seed: Number(options.seed),
@@ -94,7 +101,8 @@ function wishesOf(options: PlanOptions, isKnown: (id: string) => boolean): Wishe
 function inWords({ lesson, aim, otherAims, sets, leftOut, notes, gap }: Plan): string {
   const lines = [lesson];
   if (aim) {
-    lines.push(`The aim: ${aim.name}, ${aim.rungName}. ${aim.purpose}`);
+    const why = aim.for ? ` For ${aim.for}.` : '';
+    lines.push(`The aim: ${aim.name}, ${aim.rungName}.${why} ${aim.purpose}`);
     if (otherAims.length > 0) lines.push(`Or: ${otherAims.map((a) => a.name).join(' · ')}`);
     lines.push('');
   }

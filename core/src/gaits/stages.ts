@@ -32,6 +32,10 @@ export const CANTERS_FROM: Stage = 2;
 export const leastCanterShare = (stage: Stage): number =>
   stage >= 3 ? 0.2 : stage === 2 ? 0.1 : 0;
 
+/** And at most. Common practice. */
+export const mostCanterShare = (stage: Stage): number =>
+  stage >= 3 ? 0.35 : stage === 2 ? 0.2 : 0.1;
+
 /** What a stage of training allows. The whole table is common practice, and the instructor's to change. */
 export interface StageLimits {
   readonly words: string;

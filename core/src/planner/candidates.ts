@@ -5,6 +5,7 @@ import type { Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { sentence, type Restriction } from '../gaits/restriction.ts';
 import { dayOf } from '../progress/days.ts';
+import { serves, type Focus } from './focus.ts';
 import type { Needs } from './need.ts';
 import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
@@ -61,7 +62,7 @@ export interface OnOffer {
 
 export function candidatesOf(request: PlanRequest): OnOffer {
   const { horse, wishes } = request;
-  const needs = needsOf(horse);
+  const needs = needsOf(horse, wishes.focus);
   const approach = approachOf(horse);
   const candidates: Candidate[] = [];
   const shut: Readiness[] = [];
@@ -90,7 +91,8 @@ export function candidatesOf(request: PlanRequest): OnOffer {
         if (phase !== 'work' && readiness.status === 'new') continue;
         const wanted =
           (phase === 'work' ? workedOn(exercise, resting) : preferred(exercise, approach)) *
-          (back.has(exercise.id) ? BRINGS_BACK : 1);
+          (back.has(exercise.id) ? BRINGS_BACK : 1) *
+          (showsHabit(exercise, wishes.focus) ? SHOWS_HABIT : 1);
         if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
         candidates.push(candidate(request, exercise, readiness, phase, needs, wanted, round));
       }
@@ -125,6 +127,11 @@ function offeredRungs(rungs: readonly Readiness[]): Readiness[] {
 const RESTING = 0.5;
 const workedOn = (exercise: Exercise, resting: ReadonlySet<string>): number =>
   resting.has(chainOf(exercise.id)?.id ?? '') ? RESTING : 1;
+
+/** Work in which the rider's habit shows, on a day that is for it. Common practice. */
+const SHOWS_HABIT = 1.5;
+const showsHabit = (exercise: Exercise, focus: Focus | undefined): boolean =>
+  focus !== undefined && 'habit' in focus && serves(exercise, focus);
 
 const preferred = (exercise: Exercise, approach: Approach): number =>
   WARM_UP[approach][chainOf(exercise.id)?.id ?? ''] ?? 1;

@@ -3,6 +3,7 @@ import { otherRein, type Rein } from '../arena/rein.ts';
 import { PLANNED_PHASES, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
 import { mayRide } from '../gaits/restriction.ts';
 import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
+import { focusSaid, serves } from './focus.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
 import { itemsIn } from './items.ts';
 import { KEPT, Pen, PLAIN, type SpotsOf } from './pen.ts';
@@ -413,11 +414,20 @@ function comesBefore(a: Chosen, b: Chosen, approach: Approach): boolean {
 const isStretch = ({ candidate }: Chosen): boolean =>
   chainOf(candidate.exercise.id)?.id === 'stretch';
 
-function titleOf({ horse }: PlanRequest, chosen: readonly Chosen[], aim: Exercise | null): string {
+function titleOf(
+  { horse, wishes }: PlanRequest,
+  chosen: readonly Chosen[],
+  aim: Exercise | null,
+): string {
   const name = horse.name.replace(/"/g, '');
   if (aim && chosen.some((c) => c.candidate.exercise.id === aim.id)) {
     const said = aim.name.replace(/"/g, '');
-    return `${name}: ${said.charAt(0).toLowerCase()}${said.slice(1)}`;
+    const small = `${said.charAt(0).toLowerCase()}${said.slice(1)}`;
+    const { focus } = wishes;
+    if (!focus || !serves(aim, focus)) return `${name}: ${small}`;
+    return 'scale' in focus
+      ? `${name}: ${focusSaid(focus)}, by ${small}`
+      : `${name}: ${small}, for ${focusSaid(focus)}`;
   }
   const worth = new Map<string, number>();
   for (const { candidate: c, minutes } of chosen) {

@@ -2,6 +2,7 @@ import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { CONFIRMED_FROM } from '../progress/standing.ts';
 import { normalCdf } from '../stats/normal.ts';
+import type { Focus } from './focus.ts';
 import { levelOf, type HorseFile } from './request.ts';
 
 /** How much each scale needs work on each rein, 0–1.5. */
@@ -12,12 +13,15 @@ const KEPT_ALIVE = 0.25;
 /** The theme of the month counts this much more. Common practice. */
 const THEME = 1.5;
 
+/** What the day is for counts this much more, on its rein. Common practice. */
+const FOCUS = 2;
+
 /**
  * The need of a scale is the chance that it is not yet confirmed; and it counts fully only as far as the
  * scales below it are confirmed: the lowest rung that is not yet there comes first.
  * Source of the order: the scales of training, common practice; of the chance: normal law.
  */
-export function needsOf(horse: HorseFile): Needs {
+export function needsOf(horse: HorseFile, focus?: Focus): Needs {
   const gate = { left: 1, right: 1 };
   const needs = {} as Record<Scale, Record<Rein, number>>;
   for (const scale of SCALES) {
@@ -27,7 +31,8 @@ export function needsOf(horse: HorseFile): Needs {
       const need = gate[rein] * (KEPT_ALIVE + (1 - KEPT_ALIVE) * (1 - confirmed));
       // A scale may be worked on before the one below is quite there, but for less.
       gate[rein] *= 0.35 + 0.65 * confirmed;
-      return need * (horse.theme === scale ? THEME : 1);
+      const isFocus = focus && 'scale' in focus && focus.scale === scale && focus.rein === rein;
+      return need * (horse.theme === scale ? THEME : 1) * (isFocus ? FOCUS : 1);
     };
     needs[scale] = { left: of('left'), right: of('right') };
   }

@@ -1,6 +1,9 @@
 import type { OnOffer } from './candidates.ts';
 import { sentence } from '../gaits/restriction.ts';
-import { shelfOf, type PlanRequest } from './request.ts';
+import { isGreen } from '../gaits/horse.ts';
+import { STAGES } from '../gaits/stages.ts';
+import { focusSaid, serves } from './focus.ts';
+import { profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { longest } from './timing.ts';
 
@@ -8,12 +11,28 @@ import { longest } from './timing.ts';
 export function notesOf(request: PlanRequest, shelf: OnOffer, selection: Selection): string[] {
   return [
     ...(request.horse.limits.dated ?? []).map((r) => `${sentence(r)}.`),
+    ...noFocus(request, shelf),
     ...brokenPins(request, shelf, selection),
-    ...selection.unchecked.map(
-      (check) => `The warm-up does not ask “${check}”; begin the work with it.`,
-    ),
+    ...selection.unchecked
+      .filter(isAsked(request))
+      .map((check) => `The warm-up does not ask “${check}”; begin the work with it.`),
     ...noWork(request, selection),
     ...cares(request, selection),
+  ];
+}
+
+/** Nobody steps sideways before the stage allows it. */
+const isAsked = ({ horse }: PlanRequest) => {
+  const { steepestDeg } = STAGES[horse.stage];
+  return (check: string) =>
+    check !== 'steps sideways' || (steepestDeg !== null && !isGreen(profileOfFile(horse)));
+};
+
+/** The day was to be for something that no exercise of this horse is for. */
+function noFocus({ wishes: { focus } }: PlanRequest, { candidates }: OnOffer): string[] {
+  if (!focus || candidates.some((c) => c.phase === 'work' && serves(c.exercise, focus))) return [];
+  return [
+    `Nothing this horse is ready for is work for ${focusSaid(focus)}: the day is for something else.`,
   ];
 }
 

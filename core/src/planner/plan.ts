@@ -25,7 +25,7 @@ import { onTheDay, profileOfFile, shelfOf, type PlanRequest } from './request.ts
 import { select, type Selection } from './selection.ts';
 import { filled, withoutSpareBreaks } from './fill.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
-import { aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
+import { aimFor, aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
 
 /** A lesson proposed, with its reasons. */
@@ -204,9 +204,11 @@ async function aimOfDay(
   solve: Solve,
   options: Parameters<typeof select>[4],
 ): Promise<Exercise | null> {
-  const { aim } = request.wishes;
+  const { aim, focus } = request.wishes;
   const wished = shelf.candidates.find((c) => c.phase === 'work' && c.exercise.id === aim);
   if (wished) return wished.exercise;
+  const focused = focus && aimFor(shelf.candidates, focus);
+  if (focused) return focused.exercise;
   if (request.horse.stage < AIMS_FROM) return null;
   const quick = { ...options, gap: AIM_GAP };
   return aimOf(await select(shelf.candidates, request, frame, solve, quick))?.exercise ?? null;
@@ -236,7 +238,7 @@ function finished(request: PlanRequest, shelf: OnOffer, { selection, aim, look }
   const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
     lesson: printLesson(composed.lesson),
-    aim: served ? aimSaid(served) : null,
+    aim: served ? aimSaid(served, request.wishes.focus) : null,
     otherAims: served ? otherAims(shelf.candidates, served.exercise) : [],
     sets: composed.sets.map((set, i, all) =>
       plannedSet(set, all[i - 1], all[i + 1], shelfOf(request), shelf, selection),

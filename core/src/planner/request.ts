@@ -11,6 +11,7 @@ import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
 import { NEXT } from '../observations/next.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
+import { focusSchema } from './focus.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
 
 /** What the planner is told: the horse as it is known, the time there is, and what is wished for today. */
@@ -111,6 +112,8 @@ export const wishesSchema = z.strictObject({
   hot: z.boolean().default(false),
   /** The exercise the day is for; the planner finds one when none is said. */
   aim: z.string().max(80).optional(),
+  /** A scale on a rein or a habit of the rider that the day is for, beside or instead of an exercise. */
+  focus: focusSchema.optional(),
   /** Exercises that must be in it, and that must not. */
   mustHave: z.array(z.string()).max(12).default([]),
   notToday: z.array(z.string()).max(200).default([]),

@@ -6,7 +6,7 @@ import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
 import { approachOf, collectedBoutS, shelfOf, type PlanRequest } from './request.ts';
-import { canterMinutes, type Frame } from './timing.ts';
+import { canterMinutes, mostCanterMinutes, type Frame } from './timing.ts';
 import { leftAlone } from './tomorrow.ts';
 
 /**
@@ -23,7 +23,7 @@ const BROKEN_PIN = 1000;
 const UNCHECKED = 3;
 const NO_CANTER = 0.6;
 /** Each minute of canter that the day lacks. */
-const CANTER_MINUTE = 0.45;
+const CANTER_MINUTE = 1;
 const BARE = 3;
 /** A hollow side that gets no more than the other. */
 const NO_MORE = 0.5;
@@ -227,6 +227,13 @@ export function programmeOf(
       '>=',
       cantered,
     );
+
+  add(
+    'no more canter than the stage bears',
+    minutesOf(canter, (c) => c.canterShare),
+    '<=',
+    mostCanterMinutes(request, frame),
+  );
 
   for (const [i, check] of WARM_UP_CHECKS.entries()) {
     const asks = inPhase('warm-up').filter((c) => c.exercise.checks.includes(check));

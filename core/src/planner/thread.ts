@@ -3,6 +3,7 @@ import type { Exercise } from '../exercises/exercise.ts';
 import { givenTo } from '../exercises/faculties.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { worthOf, type Candidate } from './candidates.ts';
+import { focusSaid, serves, type Focus } from './focus.ts';
 import type { Selection } from './selection.ts';
 
 /**
@@ -61,14 +62,28 @@ export interface Aim {
   readonly name: string;
   readonly rungName: string;
   readonly purpose: string;
+  /** The scale on a rein, or the rider's habit, that it was chosen for. */
+  readonly for?: string;
 }
 
-export const aimSaid = ({ exercise, rung }: Candidate): Aim => ({
+export const aimSaid = ({ exercise, rung }: Candidate, focus?: Focus): Aim => ({
   exercise: exercise.id,
   name: exercise.name,
   rungName: exercise.rungs[rung]!.name,
   purpose: exercise.purpose,
+  ...(focus && serves(exercise, focus) && { for: focusSaid(focus) }),
 });
+
+/** What is worth most of what serves a focus; what is still being learned goes before what is secure. */
+export function aimFor(candidates: readonly Candidate[], focus: Focus): Candidate | null {
+  const work = candidates.filter((c) => c.phase === 'work' && serves(c.exercise, focus));
+  const worth = (c: Candidate) => ('scale' in focus ? c.worth[focus.rein] : worthOf(c));
+  const learned = work.filter((c) => c.readiness.status !== 'confirmed');
+  return (learned.length > 0 ? learned : work).reduce<Candidate | null>(
+    (a, b) => (a && worth(a) >= worth(b) ? a : b),
+    null,
+  );
+}
 
 const MOST_OTHERS = 3;
 
@@ -83,7 +98,7 @@ export function otherAims(candidates: readonly Candidate[], aim: Exercise): Aim[
     if (found.length === MOST_OTHERS) break;
     if (!found.some((f) => isRelated(f.exercise, c.exercise))) found.push(c);
   }
-  return found.map(aimSaid);
+  return found.map((c) => aimSaid(c));
 }
 
 /** The shelf of a day with an aim: what serves it counts more. */

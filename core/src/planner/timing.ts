@@ -1,6 +1,6 @@
 import { breakEveryS, isGreen } from '../gaits/horse.ts';
 import { holding } from '../gaits/restriction.ts';
-import { leastCanterShare } from '../gaits/stages.ts';
+import { leastCanterShare, mostCanterShare } from '../gaits/stages.ts';
 import { canters, profileOfFile, type HorseFile, type Kept, type PlanRequest } from './request.ts';
 
 /** The minutes of the parts of a lesson, and what may be asked in them. */
@@ -102,11 +102,22 @@ const PLAIN_LEAVES_MIN = 6;
  */
 export function canterMinutes({ horse, wishes }: PlanRequest, frame: Frame): number {
   if (!canters(horse)) return 0;
-  const ridden = frame.warmUpMin + frame.plainMin + frame.workMin + frame.stretchMin;
   const spared = horse.fitness === 'unfit' || wishes.hot || wishes.mood === 'tired' ? 0.5 : 1;
-  const plain = frame.plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
-  return Math.max(0, leastCanterShare(horse.stage) * ridden * spared - plain);
+  const least = leastCanterShare(horse.stage) * riddenMin(frame) * spared;
+  return Math.max(0, least - plainCanterMin(frame));
 }
+
+/** More canter than this is not chosen; a round of one exercise always may be. */
+const ONE_ROUND_MIN = 1.5;
+export const mostCanterMinutes = ({ horse }: PlanRequest, frame: Frame): number =>
+  Math.max(ONE_ROUND_MIN, mostCanterShare(horse.stage) * riddenMin(frame) - plainCanterMin(frame));
+
+const riddenMin = ({ warmUpMin, plainMin, workMin, stretchMin }: Frame): number =>
+  warmUpMin + plainMin + workMin + stretchMin;
+
+/** What the plain canter of the warm-up takes of it. */
+const plainCanterMin = ({ plainMin }: Frame): number =>
+  plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
 
 /** Shares out the minutes: warm-up, work with its breaks, stretch and walking out. Common practice. */
 export function frameOf(request: PlanRequest): Frame {

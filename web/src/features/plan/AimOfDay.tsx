@@ -13,6 +13,7 @@ export function AimOfDay({ aim, others, onAim }: AimOfDayProps) {
       <h2 className="text-[26px] leading-tight">
         {aim.name}, {aim.rungName}
       </h2>
+      {aim.for && <p className="font-bold">For {aim.for}</p>}
       <p className="max-w-3xl font-book text-[16px]">{aim.purpose}</p>
       {others.length > 0 && (
         <p className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[14px] text-soft">

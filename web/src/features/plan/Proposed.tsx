@@ -93,7 +93,11 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
         </span>
       </div>
       {plan.aim && (
-        <AimOfDay aim={plan.aim} others={plan.otherAims} onAim={(aim) => onWish({ aim })} />
+        <AimOfDay
+          aim={plan.aim}
+          others={plan.otherAims}
+          onAim={(aim) => onWish({ aim, focus: undefined })}
+        />
       )}
       {saving.error && (
         <p role="alert" className="mb-3 text-madder">

@@ -3,6 +3,7 @@ import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
 import { Choice, Tick, Ticks } from '../../ui/Choose.tsx';
+import { FocusChoice } from './FocusChoice.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
 import { useShelf } from '../shelf/useShelf.ts';
 
@@ -50,6 +51,11 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
             {LATE_MIN} minutes less
           </button>
         </div>
+        <FocusChoice
+          focus={wished.focus}
+          // An exercise that was wished for would go before it.
+          onFocus={(focus) => onWish({ focus, aim: undefined })}
+        />
         <Choices
           name="Arena, m"
           all={Object.keys(ARENAS)}

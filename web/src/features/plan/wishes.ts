@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { EQUIPMENT, type Equipment } from '@canter-book/core/exercises/exercise';
+import type { Focus } from '@canter-book/core/planner/focus';
 import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
 import { today } from '../../app/dates.ts';
 
@@ -13,7 +14,9 @@ export interface Wished {
   /** Who rides: the rider’s id, '' for nobody said; without it the first of the horse’s riders. */
   readonly rider?: string;
   /** What the day is for; without it the planner says. */
-  readonly aim?: string;
+  readonly aim?: string | undefined;
+  /** Or a scale on a rein, or a habit of the rider. */
+  readonly focus?: Focus | undefined;
   readonly mustHave: readonly string[];
   readonly notToday: readonly string[];
 }
@@ -76,6 +79,7 @@ export const wishesOf = (wished: Wished, own: Wishes['own'], kept: Wishes['kept'
     mood: wished.mood,
     hot: wished.hot,
     ...(wished.aim && { aim: wished.aim }),
+    ...(wished.focus && { focus: wished.focus }),
     mustHave: [...wished.mustHave],
     notToday: [...wished.notToday],
     own,
