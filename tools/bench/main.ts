@@ -20,6 +20,7 @@ import { frameOf } from '../../core/src/planner/timing.ts';
 import { seedDemo } from '../../server/src/demo/seed.ts';
 import { connect } from '../../server/src/db/connect.ts';
 import { fiveYears } from './fiveYears.ts';
+import { forecast } from './forecast.ts';
 import { load, serveFiveYears } from './load.ts';
 import { createBook } from '../../server/src/repositories/book.ts';
 
@@ -166,7 +167,7 @@ async function database() {
 }
 
 /** All of them, or those that are named: `npm run bench -- planning`. */
-const BENCHES = { core, planning, database, fiveYears, load } as const;
+const BENCHES = { core, planning, database, fiveYears, load, forecast } as const;
 const named = process.argv.slice(2);
 if (named[0] === 'serveFiveYears') await serveFiveYears();
 else

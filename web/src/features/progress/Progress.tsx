@@ -13,6 +13,7 @@ import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Ahead } from './Ahead.tsx';
 import { Compare } from './Compare.tsx';
 import { Courses } from './Courses.tsx';
 import { Measured } from './Measured.tsx';
@@ -126,11 +127,13 @@ function Known({ horse, known }: { horse: Horse; known: Readings }) {
                   marks={readings}
                   span={span}
                   events={horse.events}
+                  today={now}
                 />
               ))}
             </div>
           </section>
           <Courses readings={readings} today={now} />
+          <Ahead readings={readings} today={now} />
           <div className="grid gap-9 xl:grid-cols-2">
             <Compare readings={readings} today={now} />
             <SessionCalendar horseId={horse.id} today={now} />

@@ -15,6 +15,7 @@ import { Line } from 'react-chartjs-2';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import { aheadOf, bandOf, BANDS, type Ahead } from '@canter-book/core/progress/forecast';
 import { levelPast } from '@canter-book/core/progress/course';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
 import type { HorseEvent } from '@canter-book/core/observations/records';
@@ -31,21 +32,28 @@ interface ScaleChartProps {
   marks: readonly DatedMark[];
   span: { from: number; to: number };
   events: readonly HorseEvent[];
+  today: number;
 }
+
+/** So far ahead the level is drawn. */
+const AHEAD_DAYS = 56;
 
 const token = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** One scale: marks of both reins, and the level with its band. */
-export function ScaleChart({ scale, marks, span, events }: ScaleChartProps) {
+export function ScaleChart({ scale, marks, span, events, today }: ScaleChartProps) {
   const { data, latest } = useMemo(() => {
     const reins = (['left', 'right'] as const).map((rein) =>
       reinSeries(rein, marksOf(marks, scale, rein)),
     );
-    const both = reins.flatMap((r) => r.datasets);
+    const fans = (['left', 'right'] as const).flatMap((rein) =>
+      fanOf(rein, aheadOf(marks, scale, rein, today), today),
+    );
+    const both = [...reins.flatMap((r) => r.datasets), ...fans];
     return { data: { datasets: both } as ChartData<'line'>, latest: reins.map((r) => r.latest) };
-  }, [marks, scale]);
+  }, [marks, scale, today]);
   const said = latest
     .map((v, i) => `${['left', 'right'][i]} ${v === null ? 'no marks' : v.toFixed(1)}`)
     .join(', ');
@@ -60,7 +68,7 @@ export function ScaleChart({ scale, marks, span, events }: ScaleChartProps) {
       <div className="picture h-48">
         <Line
           data={data}
-          options={options(span)}
+          options={options(aheadIn(data, span))}
           plugins={[eventLines(events)]}
           role="img"
           aria-label={`${scale} over time; now ${said}`}
@@ -110,6 +118,41 @@ function reinSeries(rein: Rein, marks: readonly DatedMark[]) {
     ],
   };
 }
+
+/** The weeks to come: the level expected, and what holds it four times in five. */
+function fanOf(rein: Rein, ahead: Ahead, today: number): ChartData<'line'>['datasets'] {
+  const colour = token(rein === 'left' ? '--leather' : '--sky');
+  const days = Array.from({ length: AHEAD_DAYS / 7 + 1 }, (_, i) => today + 7 * i);
+  const then = days.flatMap((day) => ahead.at(day) ?? []);
+  if (then.length === 0) return [];
+  const bare = { pointRadius: 0, pointHitRadius: 0, borderWidth: 0 };
+  const bands = then.map((f) => bandOf(f, FOUR_IN_FIVE.z));
+  return [
+    { ...bare, data: then.map((f, i) => ({ x: f.day, y: round(bands[i]!.low) })) },
+    {
+      ...bare,
+      data: then.map((f, i) => ({ x: f.day, y: round(bands[i]!.high) })),
+      backgroundColor: `${colour}14`,
+      fill: '-1',
+    },
+    {
+      ...bare,
+      label: `${rein} rein, ahead`,
+      data: then.map((f) => ({ x: f.day, y: round(f.mean) })),
+      borderColor: colour,
+      borderWidth: 1,
+      borderDash: [2, 3],
+    },
+  ];
+}
+
+const [, FOUR_IN_FIVE] = BANDS;
+
+/** Room for the weeks to come, where anything is said of them. */
+const aheadIn = ({ datasets }: ChartData<'line'>, span: { from: number; to: number }) => ({
+  from: span.from,
+  to: datasets.some((d) => d.label?.endsWith('ahead')) ? span.to + AHEAD_DAYS : span.to,
+});
 
 /** A thin upright line at each event, with the first letter of its kind. */
 const eventLines = (events: readonly HorseEvent[]): Plugin<'line'> => ({

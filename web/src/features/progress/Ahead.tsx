@@ -1,0 +1,150 @@
+import { useMemo, useState } from 'react';
+import { dateOf, dayOf } from '@canter-book/core/progress/days';
+import {
+  aheadOf,
+  bandOf,
+  BANDS,
+  chanceOf,
+  FARTHEST_DAYS,
+  type Forecast,
+  type NoForecast,
+} from '@canter-book/core/progress/forecast';
+import type { DatedMark } from '@canter-book/core/progress/standing';
+import { SCALES } from '@canter-book/core/observations/scales';
+import { longDate } from '../../app/dates.ts';
+import { Field, inputClass } from '../../ui/Field.tsx';
+import { MarkStepper } from '../../ui/MarkStepper.tsx';
+import { ReinMark } from '../../ui/ReinMark.tsx';
+
+const EIGHT_WEEKS = 56;
+const WHY: Readonly<Record<NoForecast, string>> = {
+  'too little seen': 'too little seen to tell',
+  'not seen lately': 'not marked for four weeks',
+  'too far ahead': 'too far ahead to tell',
+};
+
+interface AheadProps {
+  readings: readonly DatedMark[];
+  today: number;
+}
+
+/** Where each scale is likely to be on a day, and how likely it has reached a level. */
+export function Ahead({ readings, today }: AheadProps) {
+  const [day, setDay] = useState(today + EIGHT_WEEKS);
+  const [level, setLevel] = useState(6);
+  const rows = useMemo(
+    () =>
+      SCALES.flatMap((scale) =>
+        (['left', 'right'] as const).map((rein) => {
+          const ahead = aheadOf(readings, scale, rein, today);
+          return { scale, rein, why: ahead.why, then: ahead.at(day) };
+        }),
+      ),
+    [readings, today, day],
+  );
+  const choose = (date: string) => {
+    const chosen = date ? dayOf(date) : NaN;
+    if (chosen >= today) setDay(chosen);
+  };
+  return (
+    <section aria-labelledby="ahead">
+      <h2 id="ahead" className="text-xl">
+        Ahead
+      </h2>
+      <p className="mb-3 max-w-3xl text-[14px] text-soft">
+        Today’s level carried on with this horse’s own trend, which fades. It says what is likely if
+        the work goes on as it has; it knows nothing of rest, illness or a new theme. The thick bar
+        holds the level half of the time, the thinner one four times in five, the line nineteen in
+        twenty.
+      </p>
+      <div className="mb-4 flex flex-wrap items-end gap-6">
+        <Field label="On" hint="up to half a year">
+          {(field) => (
+            <input
+              {...field}
+              type="date"
+              className={inputClass}
+              min={dateOf(today)}
+              max={dateOf(today + FARTHEST_DAYS)}
+              value={dateOf(day)}
+              onChange={(event) => choose(event.target.value)}
+            />
+          )}
+        </Field>
+        <div>
+          <span className="mb-1 block text-[14px] text-soft">Level to reach</span>
+          <MarkStepper
+            label="Level to reach"
+            value={level}
+            word=""
+            onChange={(to) => setLevel(to ?? level)}
+          />
+        </div>
+      </div>
+      <ul
+        aria-label={`Likely on ${longDate(dateOf(day))}`}
+        className="grid gap-x-10 gap-y-1 text-[14px] md:grid-cols-2"
+      >
+        {rows.map(({ scale, rein, why, then }) => (
+          <li
+            key={scale + rein}
+            className="grid grid-cols-[8rem_1fr_9.5rem] items-center gap-3 border-b border-line py-1.5 max-sm:grid-cols-[6.5rem_1fr]"
+          >
+            <span>
+              {scale} <ReinMark rein={rein} word />
+            </span>
+            {then ? (
+              <>
+                <Reach then={then} level={level} />
+                <span className="tabular max-sm:col-start-2">
+                  <b>{percent(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
+                </span>
+              </>
+            ) : (
+              <span className="col-span-2 text-soft max-sm:col-span-1">
+                {WHY[why ?? 'too far ahead']}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Nobody is sure of a horse. */
+const percent = (chance: number): string =>
+  chance > 0.95 ? 'over 95 %' : chance < 0.05 ? 'under 5 %' : `${Math.round(chance * 100)} %`;
+
+/** The bands of a forecast on the ten marks: half, four of five, nineteen of twenty. */
+function Reach({ then, level }: { then: Forecast; level: number }) {
+  const said = bandOf(then, BANDS[1].z);
+  return (
+    <span
+      role="img"
+      aria-label={`four times in five between ${said.low.toFixed(1)} and ${said.high.toFixed(1)}`}
+      title={`${then.mean.toFixed(1)}; four times in five between ${said.low.toFixed(1)} and ${said.high.toFixed(1)}`}
+      className="relative block h-5 border-x border-line"
+    >
+      {BANDS.toReversed().map(({ share, z }) => {
+        const { low, high } = bandOf(then, z);
+        return (
+          <span
+            key={share}
+            className="forced-shape absolute top-1/2 -translate-y-1/2 bg-leather"
+            style={{
+              left: `${10 * low}%`,
+              width: `${10 * (high - low)}%`,
+              height: share === 0.95 ? 2 : share === 0.8 ? 7 : 13,
+              opacity: share === 0.5 ? 1 : 0.55,
+            }}
+          />
+        );
+      })}
+      <span
+        className="absolute inset-y-[-2px] w-0.5 bg-ink"
+        style={{ left: `calc(${10 * level}% - 1px)` }}
+      />
+    </span>
+  );
+}
