@@ -27,6 +27,44 @@ export function Choice<T extends string>({ label, value, options, onChange }: Ch
   );
 }
 
+interface OneOfProps<T extends string | number> {
+  label: string;
+  all: readonly T[];
+  chosen: T;
+  /** What stands on its button, where that is not the value itself. */
+  said?(value: T): string;
+  /** The label is heard, not seen. */
+  quiet?: boolean;
+  onChange(value: T): void;
+}
+
+/** One of a few, side by side, all of them seen. */
+export const OneOf = <T extends string | number>({
+  label,
+  all,
+  chosen,
+  said = String,
+  quiet = false,
+  onChange,
+}: OneOfProps<T>) => (
+  <fieldset>
+    <legend className={quiet ? 'sr-only' : 'mb-1 text-[14px] text-soft'}>{label}</legend>
+    <div className="flex flex-wrap rounded-lg border border-line">
+      {all.map((value) => (
+        <button
+          key={value}
+          type="button"
+          aria-pressed={value === chosen}
+          className="min-h-9 flex-1 px-2 whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+          onClick={() => onChange(value)}
+        >
+          {said(value)}
+        </button>
+      ))}
+    </div>
+  </fieldset>
+);
+
 interface TickProps {
   label: string;
   checked: boolean;

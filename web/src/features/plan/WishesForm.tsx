@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
-import { Choice, Tick, Ticks } from '../../ui/Choose.tsx';
+import { Choice, OneOf, Tick, Ticks } from '../../ui/Choose.tsx';
 import { FocusChoice } from './FocusChoice.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
 import { useShelf } from '../shelf/useShelf.ts';
@@ -36,11 +36,11 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
       </button>
       <div className={`space-y-5 max-xl:mt-4 ${open ? '' : 'max-xl:hidden'}`}>
         <div>
-          <Choices
-            name="Minutes"
+          <OneOf
+            label="Minutes"
             all={lengthsWith(minutes)}
             chosen={minutes}
-            onChoose={(m) => onWish({ minutes: m })}
+            onChange={(m) => onWish({ minutes: m })}
           />
           <button
             type="button"
@@ -56,17 +56,17 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
           // An exercise that was wished for would go before it.
           onFocus={(focus) => onWish({ focus, aim: undefined })}
         />
-        <Choices
-          name="Arena, m"
+        <OneOf
+          label="Arena, m"
           all={Object.keys(ARENAS)}
           chosen={arena}
-          onChoose={(a) => onWish({ arena: a })}
+          onChange={(a) => onWish({ arena: a })}
         />
-        <Choices
-          name="The horse is"
+        <OneOf
+          label="The horse is"
           all={MOODS}
           chosen={mood}
-          onChoose={(m) => onWish({ mood: m })}
+          onChange={(m) => onWish({ mood: m })}
         />
         {riders.length > 0 && (
           <div>
@@ -110,34 +110,6 @@ const LATE_MIN = 20;
 
 const lengthsWith = (minutes: number): number[] =>
   [...new Set([...LENGTHS, minutes])].sort((a, b) => a - b);
-
-interface ChoicesProps<T extends string | number> {
-  name: string;
-  all: readonly T[];
-  chosen: T;
-  onChoose(value: T): void;
-}
-
-function Choices<T extends string | number>({ name, all, chosen, onChoose }: ChoicesProps<T>) {
-  return (
-    <fieldset>
-      <legend className="mb-1 text-[14px] text-soft">{name}</legend>
-      <div className="flex flex-wrap rounded-lg border border-line">
-        {all.map((value) => (
-          <button
-            key={value}
-            type="button"
-            aria-pressed={value === chosen}
-            className="min-h-9 flex-1 px-2 whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-            onClick={() => onChoose(value)}
-          >
-            {value}
-          </button>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
 
 interface PinsProps {
   name: string;

@@ -1,5 +1,4 @@
 import { useEffect } from 'react';
-import { Volume2, VolumeX } from 'lucide-react';
 import { countWord } from '@canter-book/core/gaits/paces';
 import type { Cue, Moment } from '@canter-book/core/ringside/cues';
 import type { Ride } from '@canter-book/core/ride/types';
@@ -7,6 +6,7 @@ import { ReinMark } from '../../ui/ReinMark.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
 import type { SpokenCalls } from './useSpokenCalls.ts';
+import { VoiceButton } from './VoiceButton.tsx';
 
 /** The parts of the card that show the plan: where, what now, what next. */
 
@@ -90,17 +90,7 @@ export function NextCard({ next, moment, spoken }: NextCardProps) {
       aria-label="Next"
       className={`flex shrink-0 items-center gap-3 rounded-2xl px-4 py-2 ${soon ? 'bg-slip outline-3 outline-ink' : 'bg-sand'}`}
     >
-      {spoken.possible && (
-        <button
-          type="button"
-          aria-pressed={spoken.on}
-          aria-label="Speak the calls"
-          className="-my-1 -ml-2 flex h-14 w-14 shrink-0 items-center justify-center"
-          onClick={spoken.toggle}
-        >
-          {spoken.on ? <Volume2 size={24} aria-hidden /> : <VolumeX size={24} aria-hidden />}
-        </button>
-      )}
+      <VoiceButton voice={spoken} />
       <div className="min-w-0 flex-1">
         <p className="text-[13px]">next</p>
         <p className="line-clamp-2 font-book text-[clamp(17px,2.5vh,20px)] leading-tight font-semibold">

@@ -1,5 +1,4 @@
 import { useEffect } from 'react';
-import { Volume2, VolumeX } from 'lucide-react';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import type { Horse } from '@canter-book/core/observations/records';
 import { sampleRide } from '@canter-book/core/ride/sample';
@@ -10,6 +9,7 @@ import { LEAST_LENGTHS, lengthsBetween, nearest } from '@canter-book/core/ringsi
 import { isWriting } from '../../app/isWriting.ts';
 import { Foot } from '../ringside/hands.tsx';
 import { Where } from '../ringside/plan.tsx';
+import { VoiceButton } from '../ringside/VoiceButton.tsx';
 import { useSpokenCalls, type SpokenCalls } from '../ringside/useSpokenCalls.ts';
 import { firstIsThere, followersOf, leadersOf, type CallAct, type CallState } from './callState.ts';
 import { lengthsSaid } from './words.ts';
@@ -154,17 +154,7 @@ function ReadCard({ reading, ride, seconds, voice, box }: ReadCardProps) {
         aria-label="After it"
         className="flex shrink-0 items-center gap-3 rounded-2xl bg-sand px-4 py-2"
       >
-        {voice.possible && (
-          <button
-            type="button"
-            aria-pressed={voice.on}
-            aria-label="Speak the calls"
-            className="-my-1 -ml-2 flex h-14 w-14 shrink-0 items-center justify-center"
-            onClick={voice.toggle}
-          >
-            {voice.on ? <Volume2 size={24} aria-hidden /> : <VolumeX size={24} aria-hidden />}
-          </button>
-        )}
+        <VoiceButton voice={voice} />
         <p className="min-w-0 flex-1 font-book text-[17px] leading-tight">
           <span className="block font-sans text-[13px]">after it</span>
           {after ? after.said : 'nothing more'}

@@ -8,6 +8,7 @@ import { useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { OneOf } from '../../ui/Choose.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { answered, keepMemory, nextBox, nextDue, readMemory } from './memory.ts';
@@ -103,22 +104,17 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">
         <section aria-live="polite" className="max-w-3xl space-y-3">
-          <div role="group" aria-label="How to learn" className="flex flex-wrap gap-1.5">
-            {(Object.keys(WAYS) as Way[]).map((w) => (
-              <button
-                key={w}
-                type="button"
-                aria-pressed={way === w}
-                className="min-h-10 rounded-lg border border-line px-3 text-[15px] aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-                onClick={() => {
-                  setAnswer(null);
-                  setSearch(w === 'tap' ? {} : { way: w }, { replace: true });
-                }}
-              >
-                {WAYS[w]}
-              </button>
-            ))}
-          </div>
+          <OneOf
+            label="How to learn"
+            quiet
+            all={Object.keys(WAYS) as Way[]}
+            chosen={way}
+            said={(w) => WAYS[w]}
+            onChange={(w) => {
+              setAnswer(null);
+              setSearch(w === 'tap' ? {} : { way: w }, { replace: true });
+            }}
+          />
           {way === 'read' && <ReadAlong document={document} ride={ride} />}
           {way !== 'read' && !box && (
             <>

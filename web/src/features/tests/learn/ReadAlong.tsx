@@ -3,6 +3,7 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import { movementAt } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
 import { callsOf, type Call } from '@canter-book/core/ringside/calls';
+import { OneOf } from '../../../ui/Choose.tsx';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import { useFollowed, usePlayer } from '../../arena/player.ts';
 import { Controls } from '../../desk/playing/Controls.tsx';
@@ -53,19 +54,14 @@ export function ReadAlong({ document, ride }: { document: Lesson; ride: Ride }) 
   };
   return (
     <div className="space-y-3">
-      <div role="group" aria-label="How much is read" className="flex flex-wrap gap-1">
-        {ALL_ROUNDS.map((r) => (
-          <button
-            key={r}
-            type="button"
-            aria-pressed={round === r}
-            className="min-h-9 rounded-lg border border-line px-2 text-[13.5px] aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-            onClick={() => setRound(r)}
-          >
-            {ROUNDS[r]}
-          </button>
-        ))}
-      </div>
+      <OneOf<Round>
+        label="How much is read"
+        quiet
+        all={ALL_ROUNDS}
+        chosen={round}
+        said={(r) => ROUNDS[r]}
+        onChange={setRound}
+      />
       <p
         ref={words}
         className="min-h-[2.6em] font-book text-[clamp(20px,3vw,28px)] leading-tight font-semibold"
