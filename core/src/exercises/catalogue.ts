@@ -66,5 +66,9 @@ const byId = new Map(EXERCISES.map((e) => [e.id, e]));
 
 export const findExercise = (id: string): Exercise | undefined => byId.get(id);
 
-export const chainOf = (id: string): Chain | undefined =>
-  CHAINS.find((chain) => chain.exercises.some((e) => e.id === id));
+const chains = new Map(CHAINS.flatMap((c) => c.exercises.map((e) => [e.id, c] as const)));
+
+export const chainOf = (id: string): Chain | undefined => chains.get(id);
+
+/** A repair is for when something is lost; nobody plans for it, and it trains nothing by itself. Common practice. */
+export const isRepair = ({ id }: Pick<Exercise, 'id'>): boolean => chainOf(id) === repair;

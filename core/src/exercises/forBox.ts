@@ -7,7 +7,7 @@ import { SCALES } from '../observations/scales.ts';
 import { demandsOf } from '../sheet/demands.ts';
 import type { SheetBox } from '../sheet/sheet.ts';
 import type { Ride } from '../ride/types.ts';
-import { chainOf } from './catalogue.ts';
+import { isRepair } from './catalogue.ts';
 import { plannedPhases, type Exercise } from './exercise.ts';
 import { firstSite } from './sites.ts';
 import { LONG_ARENA } from './trial.ts';
@@ -37,9 +37,6 @@ function kindsOfExercise(exercise: Exercise): ReadonlySet<string> {
   ofExercises.set(exercise, kinds);
   return kinds;
 }
-
-/** A repair is for when something is lost; it trains nothing by itself. Common practice. */
-const isRepair = ({ id }: Exercise): boolean => chainOf(id)?.id === 'repair';
 
 /** What few exercises ask says more than what nearly all of them do: ln(all ÷ those that ask it). */
 function rarity(shelf: readonly Exercise[]): (kind: string) => number {

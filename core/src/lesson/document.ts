@@ -17,13 +17,18 @@ const title = z
   .regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
 const letter = z.string().regex(/^[A-Z]$/);
 
-/** The set of a plan that begins here: an exercise of the shelf, its rung from 0, and what both are called. */
+/**
+ * The set of a plan that begins here: an exercise of the shelf, its rung from 0, and what both are called; or a
+ * further round of it.
+ */
 export const setMarkSchema = z.strictObject({
   exercise: z
     .string()
     .max(80)
     .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/),
   rung: z.number().int().min(0).max(98),
+  /** Which time it is ridden, from 2; the first is not counted. */
+  round: z.number().int().min(2).max(99).optional(),
   name: z
     .string()
     .max(400)

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { chainOf } from '../exercises/catalogue.ts';
+import { chainOf, isRepair } from '../exercises/catalogue.ts';
 import { plannedPhases, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
 import type { Approach } from '../lesson/document.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -68,6 +68,7 @@ export function candidatesOf(request: PlanRequest): OnOffer {
   const shut: Readiness[] = [];
   const shelf = shelfOf(request);
   const back = wentBackTo(horse.done, shelf);
+  const isWished = (id: string) => wishes.aim === id || wishes.mustHave.includes(id);
   const resting = restingChains(horse.done, wishes.date);
   for (const exercise of shelf.exercises) {
     // What is kept as it stands is in the lesson already.
@@ -90,10 +91,11 @@ export function candidatesOf(request: PlanRequest): OnOffer {
       for (const phase of phases) {
         if (phase !== 'work' && readiness.status === 'new') continue;
         const wanted =
+          (isRepair(exercise) && !back.has(exercise.id) ? 0 : 1) *
           (phase === 'work' ? workedOn(exercise, resting) : preferred(exercise, approach)) *
           (back.has(exercise.id) ? BRINGS_BACK : 1) *
           (showsHabit(exercise, wishes.focus) ? SHOWS_HABIT : 1);
-        if (wanted === 0 && !wishes.mustHave.includes(exercise.id)) continue;
+        if (wanted === 0 && !isWished(exercise.id)) continue;
         candidates.push(candidate(request, exercise, readiness, phase, needs, wanted, round));
       }
     }

@@ -25,11 +25,12 @@ export function setOf({ set, before = [] }: Marked): SetId | null {
 export const setName = (exercise: Exercise, rung: number): string =>
   [exercise.name, exercise.rungs[rung]?.name].filter(Boolean).join(', ');
 
-/** The mark of a set at its first line. */
-export const markOf = (exercise: Exercise, rung: number): SetMark => ({
+/** The mark of a set at its first line; of a further round without its name, where it follows the one before. */
+export const markOf = (exercise: Exercise, rung: number, round = 1, named = true): SetMark => ({
   exercise: exercise.id,
   rung,
-  name: setName(exercise, rung),
+  ...(round > 1 && { round }),
+  ...(named && { name: setName(exercise, rung) }),
 });
 
 export const sameSet = (a: SetId | undefined, b: SetId): boolean =>
@@ -45,7 +46,8 @@ export function setsIn(lesson: Lesson): Map<string, SetId> {
       const ends =
         item.kind === 'phase' ||
         (item.kind === 'line' && item.instructions.some((i) => i.form === 'walkBreak'));
-      if (mark) now = mark;
+      // A further round of a set belongs to what stands already.
+      if (mark) now = now && sameSet(now, mark) ? now : mark;
       else if (ends) now = null;
       if (now) found.set(item.id, now);
       if (item.kind === 'repeat') walk(item.items);

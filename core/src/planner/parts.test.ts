@@ -148,6 +148,25 @@ describe('the mark of a set', () => {
     expect(setOf(lesson.items[0]!)).toEqual({ exercise: 'trot-circle', rung: 1 });
   });
 
+  test('a further round says which it is, and belongs to the same set', () => {
+    const text =
+      '# set trot-circle 2: Circle\nE trot working, circle left 20\n# set trot-circle 2 round 2\nE circle left 20\n# set trot-circle 2 round 3: Circle\nA circle left 20\n';
+    const { lesson } = parseLesson(text);
+    expect(printLesson(lesson)).toBe(text);
+    const mark = { exercise: 'trot-circle', rung: 1 };
+    expect(lesson.items.map((i) => ('set' in i ? i.set : null))).toEqual([
+      { ...mark, name: 'Circle' },
+      { ...mark, round: 2 },
+      { ...mark, round: 3, name: 'Circle' },
+    ]);
+    expect([...setsIn(lesson).values()]).toEqual([mark, mark, mark]);
+    // The first round is not counted, and no set has a hundred.
+    for (const other of ['round 1', 'round 0', 'round 100', 'round'])
+      expect(
+        parseLesson(`# set trot-circle 2 ${other}\nA walk\n`).lesson.items[0],
+      ).not.toHaveProperty('set');
+  });
+
   test('in a lesson that was kept long ago it stands in a comment', () => {
     expect(setOf({ before: ['', ' set trot-circle 3: Circle in trot, 15 m'] })).toEqual({
       exercise: 'trot-circle',

@@ -57,6 +57,7 @@ export class Pen {
     const { straighten, settled } = this.writing;
     const items: Item[] = [];
     const put = (text: string) => items.push(...itemsIn(text, this.newId));
+    const rounds = new Map<string, number>();
     let marked: string | null = null;
     let last: string | null = null;
     steps.forEach(({ set, spot }, i) => {
@@ -99,8 +100,10 @@ export class Pen {
       }
       const ridden = itemsIn(spot.text, this.newId);
       items.push(...(last === set ? ridden : withNote(ridden, why)));
-      if (marked !== set)
-        items[begins] = { ...items[begins]!, set: markOf(exercise, rung) } as Item;
+      const round = (rounds.get(set) ?? 0) + 1;
+      rounds.set(set, round);
+      const mark = markOf(exercise, rung, round, marked !== set);
+      items[begins] = { ...items[begins]!, set: mark } as Item;
       marked = last = set;
       this.endsIn = endsIn;
       this.walksIn = endsIn === 'walk';

@@ -778,7 +778,7 @@ describe('what a horse may not be asked for a time', () => {
 describe('where there is no lesson', () => {
   test('it says what was asked, what stood in the way, and what works instead', async () => {
     const asked = request(
-      { name: 'Bollard', stage: 5, levels: levels(6) },
+      { name: 'Bollard', stage: 5, levels: levels(7) },
       { minutes: 45, mustHave: ['ten-ten-canter'], notToday: ['travers'] },
     );
     const failing = planLesson(asked, solve, { mends: 1 });

@@ -17,6 +17,7 @@ import { highlight } from './highlight.ts';
 import { CHANGE_HEAD, firstLineOf, head } from './head.ts';
 import { lineHover } from './hover.ts';
 import { repeats } from './repeats.ts';
+import { sets } from './sets.ts';
 
 export interface EditorHandle {
   undo(): void;
@@ -79,6 +80,7 @@ export function Editor(props: EditorProps) {
         highlight,
         head,
         repeats,
+        sets,
         annotations,
         keymap.of([...defaultKeymap, ...historyKeymap]),
         EditorView.lineWrapping,

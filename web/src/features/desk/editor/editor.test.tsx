@@ -208,6 +208,16 @@ describe('the text of a lesson', () => {
     ]);
   });
 
+  test('a set of a plan is a heading, its further rounds a word; the line in hand shows what is written', () => {
+    const text =
+      'A walk medium\n# set trot-circle 2: Circle in trot\nE trot working, circle left 20\n# set trot-circle 2 round 2\nE circle left 20\n# set aside\nA walk medium\n';
+    const { container } = open(text);
+    expect(texts(container, '.cb-set-name')).toEqual(['Circle in trot']);
+    expect(texts(container, '.cb-set-round')).toEqual(['round 2']);
+    expect(container.textContent).toContain('# set aside');
+    expect(container.textContent).not.toContain('# set trot-circle');
+  });
+
   test('a repeat is a bracket that says how often; the line in hand shows what is written', () => {
     const { container, handle } = open(REPEATS);
     const lines = () => texts(container, '.cm-line').map((l) => l!.trim());
