@@ -19,6 +19,7 @@ import { BeginRide } from './BeginRide.tsx';
 import { CallCard } from './CallCard.tsx';
 import { acted, begin, keepCall, keptCall, type CallAct, type CallState } from './callState.ts';
 import { InFileSaid } from './InFileSaid.tsx';
+import { sheetOfDocument } from './resultOf.ts';
 import { useRideOf } from './useSheet.ts';
 
 /** A test is called: each line read out in time, while the caller follows the rider. */
@@ -180,6 +181,7 @@ function Open({ id, document, first, second, state, onChange }: OpenProps) {
         second={second}
         seconds={seconds}
         state={state}
+        mostErrors={sheetOfDocument(document).errors.costs.length}
         onAct={act}
       />
     </div>

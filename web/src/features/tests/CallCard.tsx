@@ -20,11 +20,21 @@ interface CallCardProps {
   second: Horse | null;
   seconds: number;
   state: CallState;
+  /** So many errors of course have a price; the next one ends the test. */
+  mostErrors: number;
   onAct(act: CallAct): void;
 }
 
 /** What to read now and next; under the thumb the letter the rider comes to, which sets the clock right. */
-export function CallCard({ ride, calls, second, seconds, state, onAct }: CallCardProps) {
+export function CallCard({
+  ride,
+  calls,
+  second,
+  seconds,
+  state,
+  mostErrors,
+  onAct,
+}: CallCardProps) {
   const { clock } = state;
   const running = clock.sinceMs !== null;
   const reading = readingAt(calls, seconds);
@@ -72,9 +82,7 @@ export function CallCard({ ride, calls, second, seconds, state, onAct }: CallCar
         </div>
         <div className="flex min-h-12 items-center justify-between gap-3 text-[15px]" role="status">
           <span>
-            {state.errors === 0
-              ? tempoSaid(clock)
-              : `${state.errors === 1 ? '1 error' : `${state.errors} errors`} of course. Go on calling.`}
+            {state.errors === 0 ? tempoSaid(clock) : errorsSaid(state.errors, mostErrors)}
           </span>
           {state.errors > 0 && (
             <button
@@ -97,6 +105,12 @@ export function CallCard({ ride, calls, second, seconds, state, onAct }: CallCar
       </div>
     </div>
   );
+}
+
+/** The caller carries on, whatever it costs. */
+function errorsSaid(errors: number, most: number): string {
+  if (errors > most) return `Eliminated at error ${most + 1}. Read on, for practice.`;
+  return `${errors === 1 ? '1 error' : `${errors} errors`} of course. Go on calling.`;
 }
 
 function tempoSaid({ tempo }: RideClock): string {

@@ -85,7 +85,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
     setAnswer(given);
   };
   const say = (letter: string | null) =>
-    box && learn({ box: box.number, letter }, letter === right);
+    box && learn({ box: box.number, letter }, letter !== null && letter === right);
   const draw = (drawn: readonly Point[]) => {
     if (!box) return;
     const compared = compareDrawn(drawn, lines.get(box.number)!);
@@ -95,7 +95,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
   return (
     <Page
       title={`Learn: ${sheet.title}`}
-      about={`${Object.keys(memory.cards).length} of ${askable.length} boxes asked`}
+      about={`${askable.filter((n) => memory.cards[n]).length} of ${askable.length} boxes asked`}
       actions={
         <ButtonLink look="quiet" to={`/tests/${id}`}>
           Back to the sheet
