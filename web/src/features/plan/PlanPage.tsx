@@ -22,6 +22,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { resultOf } from '../tests/resultOf.ts';
 import { FromTheTest, partKey } from './FromTheTest.tsx';
+import { hotToday } from './HeatToday.tsx';
 import { useHorseFile } from './useHorseFile.ts';
 import { usePlan } from './usePlan.ts';
 import { WishesForm } from './WishesForm.tsx';
@@ -64,7 +65,7 @@ interface PlanningProps {
 function firstWishes(asked: URLSearchParams, marked: MarkedRide | null): Wished {
   const aim = asked.get('aim');
   const arena = marked && arenaName(arenaOf(marked.document));
-  return { ...remembered(), ...(aim && { aim }), ...(arena && { arena }) };
+  return { ...remembered(), hot: hotToday(), ...(aim && { aim }), ...(arena && { arena }) };
 }
 
 function Planning({ horse, own, marked, asked }: PlanningProps) {

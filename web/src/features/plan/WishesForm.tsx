@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { MOODS } from '@canter-book/core/planner/request';
-import { Choice, OneOf, Tick, Ticks } from '../../ui/Choose.tsx';
+import { Choice, OneOf, Ticks } from '../../ui/Choose.tsx';
 import { FocusChoice } from './FocusChoice.tsx';
+import { HeatToday } from './HeatToday.tsx';
 import { ARENAS, LENGTHS, type Wished } from './wishes.ts';
 import { useShelf } from '../shelf/useShelf.ts';
 
@@ -83,7 +84,7 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
             )}
           </div>
         )}
-        <Tick label="It is hot" checked={hot} onChange={(on) => onWish({ hot: on })} />
+        <HeatToday hot={hot} onHot={(on) => onWish({ hot: on })} />
         <Ticks
           label="In the arena"
           all={EQUIPMENT}

@@ -159,6 +159,28 @@ describe('a lesson proposed', () => {
     expect(screen.getByRole('link', { name: 'All about it' })).toBeTruthy();
   });
 
+  test('the air of the day says whether it is hot, until tomorrow; what cannot be is said', async () => {
+    open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    const type = (label: RegExp, value: string) =>
+      fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    type(/Temperature/, '33');
+    type(/Humidity/, '70');
+    expect(screen.getByText(/too hot to work/)).toBeTruthy();
+    await waitFor(() => expect(asked.at(-1)!.wishes.hot).toBe(true));
+    cleanup();
+    open();
+    await screen.findByRole('button', { name: /Circle in trot/ });
+    expect(asked.at(-1)!.wishes.hot).toBe(true);
+    // A cold, wet day is not hot.
+    type(/Temperature/, '9,5');
+    type(/Humidity/, '100');
+    expect(screen.getByText(/no need to shorten/)).toBeTruthy();
+    await waitFor(() => expect(asked.at(-1)!.wishes.hot).toBe(false));
+    type(/Humidity/, '140');
+    expect(screen.getByRole('alert').textContent).toContain('humidity from 0 to 100 %');
+  });
+
   test('each wish plans anew; length and arena are remembered, the mood is not', async () => {
     open();
     await screen.findByRole('button', { name: /Circle in trot/ });
