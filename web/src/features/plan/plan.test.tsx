@@ -1,6 +1,10 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { Rider } from '@canter-book/core/observations/records';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { compileRide } from '@canter-book/core/ride/compile';
+import { OUR_SHEETS } from '@canter-book/core/sheet/ours';
+import { sheetOf } from '@canter-book/core/sheet/sheet';
 import type { Plan } from '@canter-book/core/planner/plan';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import type { PlanRequest } from '@canter-book/core/planner/request';
@@ -60,8 +64,40 @@ const plan = (more: Partial<Plan> = {}): Plan => ({
   ...more,
 });
 let riders: Rider[] = [];
+const RIDE = '0190a0b0-0000-7000-8000-000000000555';
+/** Larkfield Two, ridden well but for the circle to the right and the loop. */
+const marked = () => {
+  const sheet = OUR_SHEETS.find((s) => s.name === 'Larkfield Two')!;
+  const { lesson } = parseLesson(sheet.text);
+  const { boxes, collectives } = sheetOf(lesson, compileRide(lesson));
+  const mark = (n: number) => (n === 2 ? 4 : n === 5 ? 5 : 7);
+  return {
+    id: RIDE,
+    revision: 1,
+    horseId: horse.id,
+    riderId: null,
+    lessonId: null,
+    document: lesson,
+    date: '2026-11-20',
+    kind: 'practice',
+    place: '',
+    judges: [
+      {
+        at: 'C',
+        marks: Object.fromEntries(boxes.map((b) => [b.number, mark(b.number)])),
+        collectives: Object.fromEntries(collectives.map((c) => [c.name, 7])),
+        remarks: {},
+      },
+    ],
+    errors: 0,
+    target: 7,
+    notes: '',
+    corrections: [],
+  };
+};
 const open = (path = `/horses/${horse.id}/plan`) => {
   const server = new FakeServer({
+    [`/api/rides/${RIDE}`]: marked(),
     [`/api/horses/${horse.id}`]: horse,
     [`/api/horses/${horse.id}/readings`]: { readings: [], biases: {} },
     [`/api/horses/${horse.id}/done`]: [],
@@ -157,6 +193,29 @@ describe('a lesson proposed', () => {
     fireEvent.click(screen.getByRole('button', { name: /Circle in trot/ }));
     expect(screen.getByText('A second round as even as the first.')).toBeTruthy();
     expect(screen.getByRole('link', { name: 'All about it' })).toBeTruthy();
+  });
+
+  test('from a marked ride: what trains its weakest boxes, those boxes, and a rehearsal; each can be left out', async () => {
+    open(`/horses/${horse.id}/plan?ride=${RIDE}`);
+    const parts = await screen.findByRole('region', { name: 'From the test' });
+    const items = () => within(parts).getAllByRole('listitem');
+    expect(items()[0]!.textContent).toContain('Box 2, circle');
+    expect(items().at(-1)!.textContent).toContain('rehearsal');
+    const wishes = () => asked.at(-1)!.wishes;
+    // The test's own arena, the exercises that train the boxes, and the parts as they stand.
+    expect(wishes()).toMatchObject({ arena: { lengthM: 40 } });
+    expect(wishes().mustHave).toContain(wishes().aim);
+    expect(wishes().kept).toHaveLength(items().length);
+    expect(wishes().kept.every((k) => k.last)).toBe(true);
+    expect(wishes().kept[0]!.text).toContain('B circle right 20');
+    // What is kept of a test is not called changed by hand.
+    expect(screen.queryByText(/Kept as you changed/)).toBeNull();
+    const all = items().length;
+    fireEvent.click(within(items().at(-1)!).getByRole('button', { name: 'leave out' }));
+    await waitFor(() => expect(wishes().kept).toHaveLength(all - 1));
+    fireEvent.click(screen.getByRole('button', { name: '20 × 60' }));
+    await waitFor(() => expect(wishes().kept).toHaveLength(0));
+    expect(parts.textContent).toContain('The test is for 20 × 40 m');
   });
 
   test('the air of the day says whether it is hot, until tomorrow; what cannot be is said', async () => {
