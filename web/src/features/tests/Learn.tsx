@@ -6,6 +6,7 @@ import type { Point } from '@canter-book/core/geometry/curve';
 import { compareDrawn, linesOfBox, type Drawn } from '@canter-book/core/sheet/drawn';
 import { useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { shortDate } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
@@ -191,7 +192,10 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
                 <span>
                   <b className="tabular font-mono text-leather">{b.number}</b> {boxName(b)}
                 </span>
-                <span className="shrink-0 text-soft">{heldWords(memory.cards[b.number])}</span>
+                <span className="flex shrink-0 items-baseline gap-2 text-soft">
+                  <Days of={memory.boxes[b.number]} />
+                  {heldWords(memory.cards[b.number])}
+                </span>
               </li>
             ))}
           </ul>
@@ -232,6 +236,24 @@ function verdict(answer: Answer, right: string | null): string {
   if (answer.letter === right) return '✓ Yes.';
   const begins = right ? `at ${right}` : 'as shown';
   return answer.letter ? `✕ Not at ${answer.letter}, ${begins}.` : `It begins ${begins}.`;
+}
+
+const SHOWN_DAYS = 5;
+
+/** The last days on which a box was asked, as ticks and crosses. */
+function Days({ of = {} }: { of?: Readonly<Record<string, boolean>> | undefined }) {
+  const last = Object.entries(of).slice(-SHOWN_DAYS);
+  if (last.length === 0) return null;
+  const said = last.map(([day, right]) => `${shortDate(day)} ${right ? 'right' : 'wrong'}`);
+  return (
+    <span role="img" aria-label={said.join(', ')} title={said.join(', ')} className="font-mono">
+      {last.map(([day, right]) => (
+        <span key={day} className={right ? 'text-bottle' : 'font-bold text-madder'}>
+          {right ? '✓' : '✕'}
+        </span>
+      ))}
+    </span>
+  );
 }
 
 function heldWords(card: { stability: number; lapses: number } | undefined): string {

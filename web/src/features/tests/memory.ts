@@ -5,10 +5,15 @@ export interface Memory {
   readonly cards: Readonly<Partial<Record<string, Card>>>;
   /** Answers by day: how many, and how many were right. */
   readonly days: Readonly<Record<string, { asked: number; right: number }>>;
+  /** Days on which each box was asked, and whether it was right at the last asking of the day. */
+  readonly boxes: Readonly<Record<string, Readonly<Record<string, boolean>>>>;
 }
 
+/** So many of its days a box remembers. */
+const MOST_DAYS = 30;
+
 const scheduler = fsrs({ enable_fuzz: false });
-export const NOTHING: Memory = { cards: {}, days: {} };
+export const NOTHING: Memory = { cards: {}, days: {}, boxes: {} };
 
 const key = (lessonId: string): string => `canter-book-learn-${lessonId}`;
 
@@ -26,7 +31,7 @@ export function readMemory(lessonId: string): Memory {
     const cards = Object.entries(kept.cards).flatMap(([box, card]) =>
       card ? [[box, revived(card)] as const] : [],
     );
-    return { cards: Object.fromEntries(cards), days: kept.days ?? {} };
+    return { cards: Object.fromEntries(cards), days: kept.days ?? {}, boxes: kept.boxes ?? {} };
   } catch {
     return NOTHING;
   }
@@ -41,12 +46,16 @@ export function answered(memory: Memory, box: number, right: boolean, now: Date)
   const { card } = scheduler.next(before, now, right ? Rating.Good : Rating.Again);
   const day = now.toISOString().slice(0, 10);
   const today = memory.days[day] ?? { asked: 0, right: 0 };
+  const own = Object.entries({ ...memory.boxes[box], [day]: right }).sort(([a], [b]) =>
+    a.localeCompare(b),
+  );
   return {
     cards: { ...memory.cards, [box]: card },
     days: {
       ...memory.days,
       [day]: { asked: today.asked + 1, right: today.right + (right ? 1 : 0) },
     },
+    boxes: { ...memory.boxes, [box]: Object.fromEntries(own.slice(-MOST_DAYS)) },
   };
 }
 

@@ -3,7 +3,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import type { MarkedRide, RideJudge } from '@canter-book/core/sheet/markedRide';
 import { withMark } from '@canter-book/core/sheet/markedRide';
 import { codesIn, codesText, expanded } from './codes.ts';
-import { answered, nextBox, NOTHING } from './memory.ts';
+import { answered, keepMemory, nextBox, NOTHING, readMemory } from './memory.ts';
 import { sheetOfDocument } from './resultOf.ts';
 import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
 import { runningOf } from './running.ts';
@@ -86,6 +86,23 @@ describe('what a rider remembers', () => {
     expect(nextBox(memory, boxes, at(2))).not.toBe(1);
     expect(nextBox(memory, boxes, at(4))).toBe(2);
     expect(memory.days).toEqual({ '2026-06-15': { asked: 3, right: 2 } });
+  });
+
+  test('each box knows the days on which it was asked; the last asking of a day counts', () => {
+    const day = (d: number) => new Date(Date.UTC(2026, 5, d, 10));
+    let memory = answered(NOTHING, 2, false, day(1));
+    memory = answered(memory, 2, true, day(1));
+    memory = answered(memory, 2, false, day(3));
+    expect(memory.boxes).toEqual({ 2: { '2026-06-01': true, '2026-06-03': false } });
+    for (let d = 1; d <= 40; d++)
+      memory = answered(memory, 2, true, new Date(Date.UTC(2026, 6, d)));
+    expect(Object.keys(memory.boxes[2]!)).toHaveLength(30);
+    expect(Object.keys(memory.boxes[2]!).at(-1)).toBe('2026-08-09');
+    keepMemory('sheet', memory);
+    expect(readMemory('sheet').boxes).toEqual(memory.boxes);
+    // What an earlier version kept knows no days.
+    localStorage.setItem('canter-book-learn-old', '{"cards":{},"days":{}}');
+    expect(readMemory('old')).toEqual(NOTHING);
   });
 
   test('what is known again and again is asked ever more seldom', () => {
