@@ -79,7 +79,7 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await page.mouse.move(...at(0.8, 0.75), { steps: 5 });
   await page.mouse.up();
   await page.getByRole('button', { name: 'That is it' }).click();
-  await expect(page.getByText(/^✕/)).toBeVisible();
+  await expect(page.getByText(/^✕ It /)).toBeVisible();
   await expect(page.getByText('1 of 3 right')).toBeVisible();
   // Read along: the words are there, and gone from memory.
   await page.getByRole('button', { name: 'Read along' }).click();
