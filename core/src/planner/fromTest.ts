@@ -174,7 +174,8 @@ function wayIn(state: RiderState, first: LessonLine, arena: Arena, track: Track)
   const { movingGait, pace, rein, lead } = riding;
   const words = (on: Rein) => `${movingGait} ${pace}${movingGait === 'canter' ? ` ${on}` : ''}`;
   if (course.kind === 'track' && isOnTrack(arena, at)) {
-    const letter = behind(track.placeOf(at), rein, arena, track);
+    const here = track.placeOf(at);
+    const letter = nearEnough(arena, (name) => track.wayM(rein, track.letter(name), here));
     return { lines: [`${letter} ${words(lead ?? rein)}`], at: letter, rein };
   }
   // It comes in at A: up the centre line from there.
@@ -183,11 +184,11 @@ function wayIn(state: RiderState, first: LessonLine, arena: Arena, track: Track)
   return { lines: [`${from} ${words('right')}`, 'A centre line'], at: from, rein: 'right' };
 }
 
-/** The letter of the track that lies far enough behind a place. */
-function behind(place: number, rein: Rein, arena: Arena, track: Track): string {
+/** The letter of the track with the shortest way that is long enough to take up a pace. */
+function nearEnough(arena: Arena, wayTo: (name: string) => number): string {
   const ways = lettersOf(arena)
     .filter((l) => l.side !== 'centre')
-    .map(({ name }) => ({ name, wayM: track.wayM(rein, track.letter(name), place) }))
+    .map(({ name }) => ({ name, wayM: wayTo(name) }))
     .filter(({ wayM }) => wayM >= TAKEN_UP_M);
   return ways.reduce((a, b) => (b.wayM < a.wayM ? b : a)).name;
 }
@@ -198,7 +199,8 @@ const GOES_ON: readonly string[] = ['trot working', 'walk medium'];
 function waysOut({ riding, at, course }: RiderState, arena: Arena, track: Track): string[][] {
   const { movingGait, pace, rein, frame } = riding;
   if (course.kind === 'track' && isOnTrack(arena, at)) {
-    const letter = ahead(track.placeOf(at), rein, arena, track);
+    const here = track.placeOf(at);
+    const letter = nearEnough(arena, (name) => track.wayM(rein, here, track.letter(name)));
     if (frame !== 'normal') return [[`${letter} ${movingGait} ${gaitAfter[movingGait]}, retake`]];
     if (GOES_ON.includes(`${movingGait} ${pace}`)) return [[]];
     return [[`${letter} ${movingGait === 'walk' ? 'walk medium' : 'trot working'}`]];
@@ -207,14 +209,6 @@ function waysOut({ riding, at, course }: RiderState, arena: Arena, track: Track)
 }
 
 const gaitAfter = { walk: 'medium', trot: 'working', canter: 'working' } as const;
-
-function ahead(place: number, rein: Rein, arena: Arena, track: Track): string {
-  const ways = lettersOf(arena)
-    .filter((l) => l.side !== 'centre')
-    .map(({ name }) => ({ name, wayM: track.wayM(rein, place, track.letter(name)) }))
-    .filter(({ wayM }) => wayM >= TAKEN_UP_M);
-  return ways.reduce((a, b) => (b.wayM < a.wayM ? b : a)).name;
-}
 
 /** The part ridden by itself, if it can be. */
 function rideable(

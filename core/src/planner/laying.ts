@@ -126,18 +126,18 @@ export function laidWithoutDrill(
 
 /** What is asked more than three times at one letter, and how often too many. */
 function overdone(laid: readonly Laid[]): Map<string, number> {
-  const times = new Map<string, number>();
-  const add = (key: string) => times.set(key, (times.get(key) ?? 0) + 1);
-  const rounds = new Map<string, number>();
+  const times = new Map<string, { n: number; price: string }>();
+  const count = (key: string, price = key) =>
+    times.set(key, { n: (times.get(key)?.n ?? 0) + 1, price });
   for (const { set, spot } of laid.flatMap((l) => l.steps)) {
-    for (const key of spot.transitions ?? []) add(key);
-    if (set) rounds.set(`${set}@${spot.at}`, (rounds.get(`${set}@${spot.at}`) ?? 0) + 1);
+    for (const key of spot.transitions ?? []) count(key);
+    // A set that is begun there too often makes the letter itself dearer.
+    if (set) count(`${set}@${spot.at}`, spot.at);
   }
   const over = new Map<string, number>();
-  for (const [key, n] of times) if (n > MOST_AT_A_LETTER) over.set(key, n - MOST_AT_A_LETTER);
-  for (const [key, n] of rounds) {
-    const letter = key.slice(key.indexOf('@') + 1);
-    if (n > MOST_AT_A_LETTER) over.set(letter, (over.get(letter) ?? 0) + n - MOST_AT_A_LETTER);
+  for (const { n, price } of times.values()) {
+    const tooMany = n - MOST_AT_A_LETTER;
+    if (tooMany > 0) over.set(price, (over.get(price) ?? 0) + tooMany);
   }
   return over;
 }

@@ -18,7 +18,6 @@ const SAID: readonly (readonly [RegExp, string])[] = [
   [/\brein back (\d+)\b(?! steps)/g, 'rein back $1 steps'],
   [/\bpirouette (left|right) 180\b/g, 'half pirouette $1'],
   [/\bpirouette (left|right) 360\b/g, 'pirouette $1'],
-  [/\b(working|walk) half pirouette\b/g, '$1 half pirouette'],
   [/\bretake at three-quarter\b/g, 'retake the reins after three quarters'],
   [/\bretake at (half|quarter)\b/g, 'retake the reins after a $1'],
   [/\bretake\b(?! the)/g, 'retake the reins'],

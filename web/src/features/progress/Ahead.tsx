@@ -32,15 +32,17 @@ interface AheadProps {
 export function Ahead({ readings, today }: AheadProps) {
   const [day, setDay] = useState(today + EIGHT_WEEKS);
   const [level, setLevel] = useState(6);
-  const rows = useMemo(
+  // What a horse's readings say of it does not hang on the day that is asked for.
+  const aheads = useMemo(
     () =>
       SCALES.flatMap((scale) =>
-        (['left', 'right'] as const).map((rein) => {
-          const ahead = aheadOf(readings, scale, rein, today);
-          return { scale, rein, why: ahead.why, then: ahead.at(day) };
-        }),
+        (['left', 'right'] as const).map((rein) => ({
+          scale,
+          rein,
+          ahead: aheadOf(readings, scale, rein, today),
+        })),
       ),
-    [readings, today, day],
+    [readings, today],
   );
   const choose = (date: string) => {
     const chosen = date ? dayOf(date) : NaN;
@@ -85,28 +87,31 @@ export function Ahead({ readings, today }: AheadProps) {
         aria-label={`Likely on ${longDate(dateOf(day))}`}
         className="grid gap-x-10 gap-y-1 text-[14px] md:grid-cols-2"
       >
-        {rows.map(({ scale, rein, why, then }) => (
-          <li
-            key={scale + rein}
-            className="grid grid-cols-[8rem_1fr_9.5rem] items-center gap-3 border-b border-line py-1.5 max-sm:grid-cols-[6.5rem_1fr]"
-          >
-            <span>
-              {scale} <ReinMark rein={rein} word />
-            </span>
-            {then ? (
-              <>
-                <Reach then={then} level={level} />
-                <span className="tabular max-sm:col-start-2">
-                  <b>{percent(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
-                </span>
-              </>
-            ) : (
-              <span className="col-span-2 text-soft max-sm:col-span-1">
-                {WHY[why ?? 'too far ahead']}
+        {aheads.map(({ scale, rein, ahead }) => {
+          const then = ahead.at(day);
+          return (
+            <li
+              key={scale + rein}
+              className="grid grid-cols-[8rem_1fr_9.5rem] items-center gap-3 border-b border-line py-1.5 max-sm:grid-cols-[6.5rem_1fr]"
+            >
+              <span>
+                {scale} <ReinMark rein={rein} word />
               </span>
-            )}
-          </li>
-        ))}
+              {then ? (
+                <>
+                  <Reach then={then} level={level} />
+                  <span className="tabular max-sm:col-start-2">
+                    <b>{percent(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
+                  </span>
+                </>
+              ) : (
+                <span className="col-span-2 text-soft max-sm:col-span-1">
+                  {WHY[ahead.why ?? 'too far ahead']}
+                </span>
+              )}
+            </li>
+          );
+        })}
       </ul>
     </section>
   );

@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { withJudges, type MarkedRide, type RideJudge } from '@canter-book/core/sheet/markedRide';
 import { markFaults, markFaultSentence } from '@canter-book/core/sheet/marks';
-import { scoreOf, type Score } from '@canter-book/core/sheet/score';
+import type { Score } from '@canter-book/core/sheet/score';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import Papa from 'papaparse';
 import { sheetPages } from '@canter-book/core/formats/sheetPages';
@@ -54,9 +54,7 @@ function Shown({ ride }: { ride: MarkedRide }) {
   const [save] = useSaveRideMutation();
   const navigate = useNavigate();
   const sheet = sheetOfDocument(ride.document);
-  const faults = markFaults(sheet, marksOf(ride));
-  const score =
-    faults.length === 0 && ride.judges.length > 0 ? scoreOf(sheet, marksOf(ride)) : null;
+  const score = resultOf(ride);
   const ridden = horses.find((h) => h.id === ride.horseId);
   const horse = ridden?.name ?? 'A horse';
   const earlier = before
@@ -144,7 +142,7 @@ function Shown({ ride }: { ride: MarkedRide }) {
           {score ? (
             <Headline sheet={sheet} score={score} />
           ) : (
-            <Missing ride={ride} faults={faults.map(markFaultSentence)} />
+            <Missing ride={ride} faults={markFaults(sheet, marksOf(ride)).map(markFaultSentence)} />
           )}
           <MarkTable sheet={sheet} ride={ride} score={score} earlier={earlier} />
           {earlier.length > 0 && (
