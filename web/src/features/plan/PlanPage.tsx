@@ -1,13 +1,14 @@
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { shelfWith } from '@canter-book/core/exercises/shelf';
-import type { Exercise, OwnExercise } from '@canter-book/core/exercises/exercise';
+import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
+import type { OwnExercise } from '@canter-book/core/exercises/exercise';
+import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import type { Horse } from '@canter-book/core/observations/records';
 import { fromTest, type FromTest } from '@canter-book/core/planner/fromTest';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { WayOut } from '@canter-book/core/planner/noLesson';
-import { profileOfFile, type HorseFile, type PlanRequest } from '@canter-book/core/planner/request';
+import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import { keptIn } from '@canter-book/core/planner/kept';
 import {
   useHorseQuery,
@@ -86,24 +87,37 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
   const riderId = wished.rider ?? horse.riderIds[0];
   const rider = riders.find((r) => r.id === riderId) ?? null;
   const file = useHorseFile(id, wished.equipment, rider);
+  const profile = useMemo(() => file && profileOfFile(file, today()), [file]);
   const exercises = useMemo(() => own.map((o) => o.exercise), [own]);
+  const shelf = useMemo(() => shelfWith(exercises), [exercises]);
   const test = useMemo(
-    () => marked && file && lessonFrom(marked, file, exercises, wished.minutes),
-    [marked, file, exercises, wished.minutes],
+    () => marked && profile && lessonFrom(marked, profile, shelf, wished.minutes),
+    [marked, profile, shelf, wished.minutes],
   );
   const fits = marked !== null && arenaName(arenaOf(marked.document)) === wished.arena;
   const request = useMemo<PlanRequest | null>(() => {
-    if (!file || ridersComing || (lessonId && !earlier)) return null;
-    const changed = earlier
-      ? keptIn(earlier.document, profileOfFile(file, today()), shelfWith(exercises))
-      : [];
+    if (!file || !profile || ridersComing || (lessonId && !earlier)) return null;
+    const changed = earlier ? keptIn(earlier.document, profile, shelf) : [];
     const parts = fits && test ? test.parts.filter((p) => !without.includes(partKey(p))) : [];
     const kept = [...changed, ...parts.map((p) => p.kept)];
     return {
       horse: file,
       wishes: wishesOf(test ? forTest(wished, test, dropped) : wished, exercises, kept),
     };
-  }, [file, exercises, ridersComing, wished, lessonId, earlier, test, fits, without, dropped]);
+  }, [
+    file,
+    profile,
+    shelf,
+    exercises,
+    ridersComing,
+    wished,
+    lessonId,
+    earlier,
+    test,
+    fits,
+    without,
+    dropped,
+  ]);
   const { plan, doing, failed, stop } = usePlan(request);
   const wish = (change: Partial<Wished>) => {
     const next = { ...wished, ...change };
@@ -163,12 +177,12 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
               wished={wished}
               onWish={wish}
             >
-              {marked && test && (
+              {marked && test && profile && (
                 <FromTheTest
                   ride={marked}
                   parts={test.parts}
                   without={without}
-                  horse={profileOfFile(file!, today())}
+                  horse={profile}
                   fits={fits}
                   onWithout={setWithout}
                 />
@@ -184,12 +198,12 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
 /** What a marked ride asks of the lesson: its weakest boxes, the worst first. */
 function lessonFrom(
   marked: MarkedRide,
-  file: HorseFile,
-  own: readonly Exercise[],
+  horse: HorseProfile,
+  shelf: Shelf,
   minutes: number,
 ): FromTest | null {
   const weakest = (resultOf(marked)?.gains ?? []).filter((g) => g.gain > 0).map((g) => g.number);
-  return fromTest(marked.document, profileOfFile(file, today()), weakest, shelfWith(own), minutes);
+  return fromTest(marked.document, horse, weakest, shelf, minutes);
 }
 
 /** Another aim, or what is not for today, goes before what the test asks. */

@@ -20,6 +20,7 @@ import { levelPast } from '@canter-book/core/progress/course';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
 import type { HorseEvent } from '@canter-book/core/observations/records';
 import { shortDate } from '../../app/dates.ts';
+import { token } from '../../app/token.ts';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip);
 Chart.defaults.animation = false;
@@ -38,8 +39,6 @@ interface ScaleChartProps {
 /** So far ahead the level is drawn. */
 const AHEAD_DAYS = 56;
 
-const token = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** One scale: marks of both reins, and the level with its band. */

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { EMPTY_LESSON } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
@@ -16,6 +16,7 @@ import { EndMarks } from './EndMarks.tsx';
 import { RideCard } from './RideCard.tsx';
 import { RingsideMenu } from './RingsideMenu.tsx';
 import { elapsedS, type Teaching } from './ringsideSlice.ts';
+import { useNow } from './useNow.ts';
 import { useScreenAwake } from './useScreenAwake.ts';
 
 /** Teaching from the phone: what now, what next, and how it went. */
@@ -40,7 +41,7 @@ function Open({ teaching }: { teaching: Teaching }) {
     const compiled = compileRide(lesson, horse);
     return { ride: compiled, cues: cuesOf(compiled, lesson) };
   }, [session.document, horse]);
-  const now = useNow(teaching.clock.runningSince !== null);
+  const now = useNow(teaching.clock.runningSince === null ? 1000 : 250);
   // A condition waits for the tap.
   const elapsed = waiting(cues, teaching.clock.elapsedS, elapsedS(teaching.clock, now));
   // Without a plan the clock has no end.
@@ -106,14 +107,4 @@ function Done({ teaching }: { teaching: Teaching }) {
       </Link>
     </section>
   );
-}
-
-/** The present moment, renewed four times a second while the clock runs, else each second. */
-function useNow(running: boolean): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = window.setInterval(() => setNow(Date.now()), running ? 250 : 1000);
-    return () => window.clearInterval(timer);
-  }, [running]);
-  return now;
 }

@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choose.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { keptKit, useKit } from '../ringside/kit.ts';
+import { useNow } from '../ringside/useNow.ts';
 import { useScreenAwake } from '../ringside/useScreenAwake.ts';
 import { BeginRide } from './BeginRide.tsx';
 import { CallCard } from './CallCard.tsx';
@@ -142,6 +143,9 @@ function Choose({ id, document, horses, onBegin }: CallingProps & { onBegin(s: C
 const fileOf = (first: Horse, second: Horse | null, gapS: number) =>
   second && { leader: first.name, follower: second.name, gapS };
 
+/** A call is due to a fifth of a second. */
+const RENEWED_MS = 200;
+
 interface OpenProps {
   id: string;
   document: Lesson;
@@ -157,7 +161,7 @@ function Open({ id, document, first, second, state, onChange }: OpenProps) {
     () => callsOf(ride, document, fileOf(first, second, state.gapS)),
     [ride, document, first, second, state.gapS],
   );
-  const nowMs = useNow(state.clock.sinceMs !== null);
+  const nowMs = useNow(state.clock.sinceMs === null ? null : RENEWED_MS);
   const seconds = rideSeconds(state.clock, nowMs);
   const act = (what: CallAct) => onChange(acted(state, what, { ride, calls, nowMs: Date.now() }));
   useScreenAwake(true);
@@ -241,15 +245,4 @@ function Done({
       )}
     </div>
   );
-}
-
-/** The present moment, renewed five times a second while the clock runs. */
-function useNow(running: boolean): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    if (!running) return;
-    const timer = window.setInterval(() => setNow(Date.now()), 200);
-    return () => window.clearInterval(timer);
-  }, [running]);
-  return now;
 }

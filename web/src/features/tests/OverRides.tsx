@@ -14,6 +14,7 @@ import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { MarkedRide, RideKind } from '@canter-book/core/sheet/markedRide';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import { shortDate } from '../../app/dates.ts';
+import { token } from '../../app/token.ts';
 import { resultOf } from './resultOf.ts';
 import { RIDE_KIND_WORDS } from './words.ts';
 
@@ -32,9 +33,6 @@ const SHAPE_WORDS: Readonly<Record<RideKind, string>> = {
   self: '▲',
 };
 const COLOURS = ['--leather', '--sky', '--bottle', '--brass', '--madder', '--ink'];
-
-const token = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 interface OverRidesProps {
   sheet: Sheet;
@@ -122,6 +120,6 @@ const options = (legend: boolean, min: number, max: number): ChartOptions<'line'
       grid: { display: false },
       ticks: { maxTicksLimit: 6, precision: 0, callback: (v) => shortDate(dateOf(Number(v))) },
     },
-    y: { suggestedMin: min, suggestedMax: max, grid: { color: `${token('--line')}` } },
+    y: { suggestedMin: min, suggestedMax: max, grid: { color: token('--line') } },
   },
 });
