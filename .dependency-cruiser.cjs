@@ -19,6 +19,7 @@ const stages = [
   'sheet',
   'exercises',
   'planner',
+  'programme',
   'formats',
 ];
 const later = (from) =>

@@ -3,6 +3,7 @@ import { addExercises } from './verbs/exercises.ts';
 import { addExports } from './verbs/exports.ts';
 import { addFormat } from './verbs/format.ts';
 import { addPlan } from './verbs/plan.ts';
+import { addProgramme } from './verbs/programme.ts';
 import { addReview } from './verbs/review.ts';
 import { addScore } from './verbs/score.ts';
 import { addSheet } from './verbs/sheet.ts';
@@ -19,6 +20,7 @@ addFormat(program);
 addExports(program);
 addExercises(program);
 addPlan(program);
+addProgramme(program);
 addSheet(program);
 addScore(program);
 

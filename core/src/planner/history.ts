@@ -1,7 +1,8 @@
+import type { Rein } from '../arena/rein.ts';
 import type { Lesson } from '../lesson/document.ts';
 import { standing, type Observation } from '../observations/observation.ts';
 import type { SetNext } from '../observations/next.ts';
-import { sameSet, setsIn } from './marks.ts';
+import { sameSet, setsIn, type SetId } from './marks.ts';
 import type { Done } from './request.ts';
 
 /** What the sets of a ridden lesson came to, from the tries of their lines. A set without a try was still ridden. */
@@ -13,17 +14,19 @@ export function doneIn(
 ): Done[] {
   const sets = setsIn(lesson);
   const done = new Map<string, Done>();
-  const add = (exercise: string, rung: number, good: number, lost: number) => {
+  const add = ({ exercise, rung }: SetId, ridden?: { rein: Rein; good: boolean }) => {
     const key = `${exercise}/${rung}`;
     const known = done.get(key) ?? { date, exercise, rung, good: 0, lost: 0 };
-    done.set(key, { ...known, good: known.good + good, lost: known.lost + lost });
+    if (!ridden) return done.set(key, known);
+    const [good, lost] = ridden.good ? [1, 0] : [0, 1];
+    const tries = [...(known.tries ?? []), ridden];
+    return done.set(key, { ...known, good: known.good + good, lost: known.lost + lost, tries });
   };
-  for (const { exercise, rung } of sets.values()) add(exercise, rung, 0, 0);
-  for (const o of standing(seen)) {
-    if (o.kind !== 'try') continue;
-    const mark = sets.get(o.itemId);
-    if (mark)
-      add(mark.exercise, mark.rung, o.result === 'good' ? 1 : 0, o.result === 'lost' ? 1 : 0);
+  for (const set of sets.values()) add(set);
+  const tries = standing(seen).flatMap((o) => (o.kind === 'try' ? [o] : []));
+  for (const { itemId, rein, result } of tries.sort((a, b) => (a.at < b.at ? -1 : 1))) {
+    const set = sets.get(itemId);
+    if (set) add(set, { rein, good: result === 'good' });
   }
   return [...done.values()].map((d) => {
     const own = decided.find((n) => sameSet(n, d));

@@ -36,7 +36,7 @@ const IMPROVING_FROM = 0.45;
 const CONFIRMED_FROM = 0.75;
 
 /** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
-function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
+export function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
   const own = exercise.needs.scales;
   const weights = Object.values(exercise.builds);
   return SCALES.flatMap((scale): [Scale, number][] => {

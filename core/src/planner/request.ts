@@ -35,6 +35,11 @@ export const doneSchema = z.strictObject({
   rung: z.number().int().min(0).max(7),
   good: z.number().int().min(0),
   lost: z.number().int().min(0),
+  /** Its tries one by one, where they are known. */
+  tries: z
+    .array(z.strictObject({ rein: z.enum(['left', 'right']), good: z.boolean() }))
+    .max(999)
+    .optional(),
   /** What the instructor decided to come of it, where the tries say something else. */
   next: z.enum(NEXT).optional(),
 });

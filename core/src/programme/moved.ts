@@ -1,0 +1,125 @@
+import type { Rein } from '../arena/rein.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
+import type { HorseFile } from '../planner/request.ts';
+import type { DayKind } from './days.ts';
+import { readGate } from './gate.ts';
+import type { Programme } from './programme.ts';
+import type { KeptWeek, ProgrammeRequest } from './request.ts';
+
+/** What is other than it was planned, and why: nothing is moved silently. */
+
+export type Because =
+  | { readonly code: 'gate open'; readonly scale: Scale }
+  | { readonly code: 'gate shut'; readonly scale: Scale }
+  | { readonly code: 'fixed' }
+  | {
+      readonly code: 'level';
+      readonly scale: Scale;
+      readonly rein: Rein;
+      readonly from: number;
+      readonly to: number;
+    }
+  | { readonly code: 'follows' };
+
+export type Moved =
+  | {
+      readonly code: 'theme';
+      readonly monday: string;
+      readonly was: Scale;
+      readonly is: Scale;
+      readonly because: Because;
+    }
+  | {
+      readonly code: 'day';
+      readonly date: string;
+      readonly was: DayKind;
+      readonly is: DayKind;
+      readonly because: 'fixed' | 'follows';
+    }
+  | { readonly code: 'days'; readonly monday: string; readonly days: number }
+  | { readonly code: 'load'; readonly monday: string; readonly was: number; readonly is: number };
+
+/** The levels as they were when the weeks were planned. */
+export type LevelsThen = Partial<Record<Scale, Partial<Record<Rein, number>>>>;
+
+export const levelsNow = ({ levels }: HorseFile): LevelsThen =>
+  Object.fromEntries(
+    SCALES.flatMap((scale) => {
+      const of = levels[scale];
+      if (!of) return [];
+      const reins = (['left', 'right'] as const).flatMap((rein) => {
+        const level = of[rein];
+        return level ? [[rein, Math.round(level.mean * 10) / 10] as const] : [];
+      });
+      return [[scale, Object.fromEntries(reins)] as const];
+    }),
+  );
+
+/** A level that moved by as much is worth a word. */
+const WORTH_SAYING = 0.2;
+/** So many days of a week are named one by one. */
+const MOST_NAMED = 2;
+const LOAD_SHARE = 0.05;
+
+export function movedBetween(
+  was: readonly KeptWeek[],
+  { weeks }: Pick<Programme, 'weeks'>,
+  { horse, wishes }: ProgrammeRequest,
+  levelsThen: LevelsThen,
+): Moved[] {
+  const moved: Moved[] = [];
+  let said = false;
+  for (const week of weeks) {
+    const before = was.find((w) => w.monday === week.monday);
+    if (!before) continue;
+    if (before.theme !== week.theme) {
+      const because = said ? ({ code: 'follows' } as const) : whyTheme(before, week);
+      said = true;
+      moved.push({
+        code: 'theme',
+        monday: week.monday,
+        was: before.theme,
+        is: week.theme,
+        because,
+      });
+    }
+    const other = week.days.flatMap((day, i) => {
+      const then = before.days[i]!;
+      return then.kind === day.kind ? [] : [{ date: day.date, was: then.kind, is: day.kind }];
+    });
+    if (other.length > MOST_NAMED)
+      moved.push({ code: 'days', monday: week.monday, days: other.length });
+    else for (const day of other) moved.push({ code: 'day', ...day, because: isFixed(day.date) });
+    const apart = Math.abs(week.load - before.load);
+    if (other.length === 0 && apart > LOAD_SHARE * before.load)
+      moved.push({ code: 'load', monday: week.monday, was: before.load, is: week.load });
+  }
+  return moved;
+
+  function isFixed(date: string): 'fixed' | 'follows' {
+    return wishes.days.some((d) => d.date === date) ? 'fixed' : 'follows';
+  }
+
+  function whyTheme(before: KeptWeek, week: KeptWeek): Because {
+    if (wishes.themes.some((t) => t.monday === week.monday)) return { code: 'fixed' };
+    const { step } = wishes;
+    if (step) {
+      const open = readGate(step.gate, horse).state === 'open';
+      if (open && before.theme === step.theme) return { code: 'gate open', scale: step.theme };
+      if (!open && week.theme === step.theme) return { code: 'gate shut', scale: step.theme };
+    }
+    return whichLevel() ?? { code: 'follows' };
+  }
+
+  function whichLevel(): Because | null {
+    const changes = SCALES.flatMap((scale) =>
+      (['left', 'right'] as const).flatMap((rein) => {
+        const [from, to] = [levelsThen[scale]?.[rein], horse.levels[scale]?.[rein]?.mean];
+        return from === undefined || to === undefined ? [] : [{ scale, rein, from, to }];
+      }),
+    );
+    const most = changes.toSorted((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))[0];
+    if (!most || Math.abs(most.to - most.from) < WORTH_SAYING) return null;
+    return { code: 'level', ...most };
+  }
+}
