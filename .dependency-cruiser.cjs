@@ -20,6 +20,7 @@ const stages = [
   'exercises',
   'planner',
   'programme',
+  'calendar',
   'formats',
 ];
 const later = (from) =>

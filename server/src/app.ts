@@ -14,9 +14,16 @@ import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
+import { programmeRoutes } from './routes/programmes.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
+import {
+  appointmentRoutes,
+  busyRoutes,
+  calendarRoutes,
+  timetableRoutes,
+} from './routes/timetable.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
 import { yardRoutes } from './routes/yard.ts';
 import { serveWeb } from './webFiles.ts';
@@ -51,6 +58,11 @@ export const RESOURCES = {
   lessons: lessonRoutes,
   exercises: exerciseRoutes,
   rides: rideRoutes,
+  programmes: programmeRoutes,
+  appointments: appointmentRoutes,
+  timetable: timetableRoutes,
+  busy: busyRoutes,
+  calendar: calendarRoutes,
   sessions: sessionRoutes,
   observations: observationRoutes,
   book: bookDataRoutes,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { appointmentSchema, timetableSchema } from '@canter-book/core/calendar/appointment';
 import { ownExerciseSchema } from '@canter-book/core/exercises/exercise';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import {
@@ -8,6 +9,7 @@ import {
   sessionSchema,
 } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
+import { programmeSchema } from '@canter-book/core/programme/record';
 import { askedSchema } from './planning/asked.ts';
 
 const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
@@ -57,6 +59,7 @@ const removal = (path: string): Paths => ({
 });
 
 const CSV = 'text/csv';
+const ICS = 'text/calendar';
 const LINES = 'application/x-ndjson';
 
 const OWN: Paths = {
@@ -118,6 +121,49 @@ const OWN: Paths = {
       query: { horseId: uuid, lessonId: uuid },
       answers: listOf(ref('MarkedRide')),
     },
+  },
+  '/api/programmes': {
+    get: {
+      says: 'Programmes under way; with ended=1 those that have ended too',
+      query: { horseId: uuid, ended: text },
+      answers: listOf(ref('Programme')),
+    },
+  },
+  '/api/appointments': {
+    get: {
+      says: 'What can fall on a day from one to another',
+      query: { from: day, to: day },
+      answers: listOf(ref('Appointment')),
+    },
+  },
+  '/api/timetable': {
+    get: { says: 'Arenas, ways between them, opening hours', answers: ref('Timetable') },
+    put: {
+      says: 'Saves it; 409 with both versions when it was saved elsewhere in the meantime',
+      takes: ref('Timetable'),
+      answers: ref('Timetable'),
+    },
+  },
+  '/api/busy': {
+    get: { says: 'Calendars of people’s own, as busy hours', answers: listOf(anything) },
+    post: {
+      says: 'Reads an iCalendar file; one of the same name and person takes its place',
+      query: { name: text, instructor: text, riderId: uuid, zone: text, today: day },
+      takes: anything,
+      answers: anything,
+      status: 201,
+    },
+  },
+  '/api/calendar/lessons.ics': {
+    get: {
+      says: 'The timetable as iCalendar: of all, of an instructor or of a rider',
+      query: { instructor: text, riderId: uuid },
+      answers: text,
+      as: ICS,
+    },
+  },
+  '/api/calendar/feeds/{id}.ics': {
+    get: { says: 'The same under a secret address', answers: text, as: ICS },
   },
   '/api/sessions/{id}/observations': {
     get: { says: 'All that was seen in a session', answers: listOf(ref('Observation')) },
@@ -223,10 +269,15 @@ export function openApi() {
       documentPaths('sessions', 'Session', 'session'),
       documentPaths('exercises', 'OwnExercise', 'exercise'),
       documentPaths('rides', 'MarkedRide', 'marked ride'),
+      documentPaths('programmes', 'Programme', 'programme'),
+      documentPaths('appointments', 'Appointment', 'appointment'),
       removal('horses'),
       removal('lessons'),
       removal('exercises'),
       removal('rides'),
+      removal('programmes'),
+      removal('appointments'),
+      removal('busy'),
       OWN,
     ]),
     components: {
@@ -237,6 +288,9 @@ export function openApi() {
         Session: schema(sessionSchema),
         OwnExercise: schema(ownExerciseSchema),
         MarkedRide: schema(markedRideSchema),
+        Programme: schema(programmeSchema),
+        Appointment: schema(appointmentSchema),
+        Timetable: schema(timetableSchema),
         Observation: schema(observationSchema),
         Asked: schema(askedSchema),
         Problem: {

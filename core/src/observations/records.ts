@@ -101,6 +101,8 @@ export const sessionSchema = z.strictObject({
   homework: z.string().max(400),
   /** What was decided for the next lesson, where the tries say something else. */
   next: z.array(setNextSchema).max(20).optional(),
+  /** The appointment it was begun from. */
+  appointmentId: id.optional(),
   /** When it was taken out, with all that was seen in it; it can still be brought back. */
   removedAt: instantSchema.optional(),
 });

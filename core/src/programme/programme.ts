@@ -1,3 +1,4 @@
+import { dayOf, daysLater, mondayOf, weekFrom } from '../progress/days.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { shelfWith } from '../exercises/shelf.ts';
 import { inForce, sentence } from '../gaits/restriction.ts';
@@ -5,7 +6,6 @@ import { SCALES, type Scale } from '../observations/scales.ts';
 import type { Solve } from '../planner/integer.ts';
 import { nextOf } from '../planner/tomorrow.ts';
 import type { HorseFile } from '../planner/request.ts';
-import { dayOf } from '../progress/days.ts';
 import { chanceOf } from '../progress/forecast.ts';
 import { expectedMark } from '../sheet/demands.ts';
 import { aheadOfAll, type AheadOf, type Chance } from './ahead.ts';
@@ -22,15 +22,7 @@ import {
   type WeekOptions,
 } from './model.ts';
 import type { Fact } from './facts.ts';
-import {
-  daysLater,
-  mondayOf,
-  MOST_WEEKS,
-  weekFrom,
-  type KeptWeek,
-  type ProgrammeRequest,
-  type Step,
-} from './request.ts';
+import { MOST_WEEKS, type KeptWeek, type ProgrammeRequest, type Step } from './request.ts';
 import { shapesOf, slotsOf, weekRules, type Shape, type Slot } from './shapes.ts';
 import { afterWeeks, themesOf, weeksNeeded, type Theme } from './themes.ts';
 

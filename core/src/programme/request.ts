@@ -3,7 +3,6 @@ import { daySchema } from '../fields.ts';
 import { exerciseSchema } from '../exercises/exercise.ts';
 import { SCALES } from '../observations/scales.ts';
 import { horseFileSchema } from '../planner/request.ts';
-import { dateOf, dayOf } from '../progress/days.ts';
 import { dayKindSchema } from './days.ts';
 import { gateSchema } from './gate.ts';
 import { goalSchema } from './goal.ts';
@@ -96,15 +95,3 @@ export interface ProgrammeRequest {
   readonly horse: z.infer<typeof horseFileSchema>;
   readonly wishes: ProgrammeWishes;
 }
-
-/** The Monday of the week a day lies in: 1970-01-01 was a Thursday. */
-export const mondayOf = (date: string): string => {
-  const day = dayOf(date);
-  return dateOf(day - ((day + 3) % 7));
-};
-
-export const daysLater = (date: string, days: number): string => dateOf(dayOf(date) + days);
-
-/** The seven days of the week that begins on a Monday. */
-export const weekFrom = (monday: string): string[] =>
-  Array.from({ length: 7 }, (_, i) => daysLater(monday, i));

@@ -1,7 +1,8 @@
 import type { HorseFile } from '../planner/request.ts';
 import { holding, inForce, mayRide } from '../gaits/restriction.ts';
 import { DAY_KINDS, DAYS, type DayKind } from './days.ts';
-import { weekFrom, type Availability } from './request.ts';
+import type { Availability } from './request.ts';
+import { weekFrom } from '../progress/days.ts';
 import { SUITS } from './themes.ts';
 
 /** The shapes a week can have: which kind of day on which weekday, and how long its lessons are. */

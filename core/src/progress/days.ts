@@ -7,3 +7,15 @@ export function dayOf(date: string): number {
 export function dateOf(day: number): string {
   return new Date(Math.round(day) * 86_400_000).toISOString().slice(0, 10);
 }
+
+/** The Monday of the week a day lies in: 1970-01-01 was a Thursday. */
+export const mondayOf = (date: string): string => {
+  const day = dayOf(date);
+  return dateOf(day - ((day + 3) % 7));
+};
+
+export const daysLater = (date: string, days: number): string => dateOf(dayOf(date) + days);
+
+/** The seven days of the week that begins on a Monday. */
+export const weekFrom = (monday: string): string[] =>
+  Array.from({ length: 7 }, (_, i) => daysLater(monday, i));

@@ -12,12 +12,14 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { SetNext } from '@canter-book/core/observations/next';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/readings';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
 
@@ -133,6 +135,8 @@ export const sessions = pgTable(
     homework: text().notNull().default(''),
     /** What was decided for the next lesson. */
     next: jsonb().$type<SetNext[]>(),
+    // No foreign key: what was taught stays taught, whatever becomes of the timetable.
+    appointmentId: uuid('appointment_id'),
     /** Taken out of the book, with all that was seen in it; it can still be brought back. */
     removedAt: instant('removed_at'),
   },
@@ -168,6 +172,51 @@ export const markedRides = pgTable(
   },
   (t) => [index('rides_by_horse').on(t.horseId, t.date), index('rides_by_sheet').on(t.lessonId)],
 );
+
+/** The weeks ahead of a horse: what is wished for, what was planned, what moved. */
+export const programmes = pgTable(
+  'programmes',
+  {
+    id: uuid().primaryKey(),
+    revision: integer().notNull(),
+    horseId: uuid('horse_id')
+      .notNull()
+      .references(() => horses.id, { onDelete: 'cascade' }),
+    endedOn: date('ended_on', { mode: 'string' }),
+    data: jsonb().$type<ProgrammeRecord>().notNull(),
+  },
+  (t) => [index('programmes_by_horse').on(t.horseId)],
+);
+
+/** The timetable: a rule each, with what is different on single days. */
+export const appointments = pgTable(
+  'appointments',
+  {
+    id: uuid().primaryKey(),
+    revision: integer().notNull(),
+    horseId: uuid('horse_id').references(() => horses.id, { onDelete: 'cascade' }),
+    riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'set null' }),
+    /** The first and the last day it can fall on; read from the document whenever it is saved. */
+    first: date({ mode: 'string' }).notNull(),
+    last: date({ mode: 'string' }),
+    data: jsonb().$type<Appointment>().notNull(),
+  },
+  (t) => [index('appointments_by_day').on(t.first, t.last)],
+);
+
+/** Hours that somebody is not free, from calendars of their own. */
+export const busyCalendars = pgTable('busy_calendars', {
+  id: uuid().primaryKey(),
+  revision: integer().notNull(),
+  data: jsonb().$type<BusyCalendar>().notNull(),
+});
+
+/** Arenas, ways between them, opening hours, secret addresses: one row. */
+export const timetables = pgTable('timetables', {
+  id: uuid().primaryKey(),
+  revision: integer().notNull(),
+  data: jsonb().$type<Timetable>().notNull(),
+});
 
 /** Append-only: a correction is a new row that names the old one. */
 export const observations = pgTable(
@@ -246,4 +295,15 @@ export const importPages = pgTable(
 
 /** What a book file holds. */
 export type ImportedKind =
-  'rider' | 'exercise' | 'horse' | 'lesson' | 'ride' | 'session' | 'observation' | 'import';
+  | 'rider'
+  | 'exercise'
+  | 'horse'
+  | 'timetable'
+  | 'busy'
+  | 'lesson'
+  | 'ride'
+  | 'programme'
+  | 'appointment'
+  | 'session'
+  | 'observation'
+  | 'import';

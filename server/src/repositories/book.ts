@@ -1,4 +1,20 @@
-import { and, asc, count, desc, eq, gte, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  gte,
+  inArray,
+  isNotNull,
+  isNull,
+  lt,
+  lte,
+  or,
+  sql,
+} from 'drizzle-orm';
+import type { Appointment, BusyCalendar } from '@canter-book/core/calendar/appointment';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import type { Horse, Rider, Session } from '@canter-book/core/observations/records';
 import { unpacked } from '@canter-book/core/progress/readings';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
@@ -7,14 +23,18 @@ import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import { doneIn } from '@canter-book/core/planner/history';
 import type { Done } from '@canter-book/core/planner/request';
 import {
+  appointments,
+  busyCalendars,
   horses,
   lessons,
   markedRides,
   observations,
   ownExercises,
+  programmes,
   riders,
   sessionEvidence,
   sessions,
+  timetables,
 } from '../db/schema.ts';
 import { keepVersion, versionsOf } from './lessonVersions.ts';
 import { addDocuments } from './addDocuments.ts';
@@ -51,6 +71,11 @@ export interface SessionFilter {
   horseId?: string | undefined;
   since?: string | undefined;
   limit?: number | undefined;
+}
+
+export interface ProgrammeFilter {
+  horseId?: string | undefined;
+  ended?: boolean | undefined;
 }
 
 export interface RideFilter {
@@ -92,7 +117,7 @@ const PLANNED_SESSIONS = 12;
 
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
-  const { rider, exercise, horse, lesson, ride, session } = DOCUMENTS;
+  const { rider, exercise, horse, lesson, ride, session, programme, appointment } = DOCUMENTS;
   const evidence = evidenceStore(db);
   const seen = observationStore(db);
 
@@ -138,6 +163,44 @@ export function createBook(db: Database) {
       ...revisioned(db, ownExercises, exercise),
       list: (): Promise<OwnExercise[]> => db.select().from(ownExercises),
     },
+    programmes: {
+      ...revisioned(db, programmes, programme),
+      /** Of all horses, or of one; those that have ended only when they are asked for. */
+      async list({ horseId, ended = false }: ProgrammeFilter): Promise<ProgrammeRecord[]> {
+        const rows = await db
+          .select()
+          .from(programmes)
+          .where(
+            and(
+              horseId ? eq(programmes.horseId, horseId) : undefined,
+              ended ? undefined : isNull(programmes.endedOn),
+            ),
+          )
+          .orderBy(desc(programmes.id));
+        return rows.map(programme.fromRow);
+      },
+    },
+    appointments: {
+      ...revisioned(db, appointments, appointment),
+      /** Those that can fall on a day from one to another. */
+      async list({ from, to }: { from: string; to: string }): Promise<Appointment[]> {
+        const { first, last } = appointments;
+        const rows = await db
+          .select()
+          .from(appointments)
+          .where(and(lte(first, to), or(isNull(last), gte(last, from))))
+          .orderBy(asc(appointments.id));
+        return rows.map(appointment.fromRow);
+      },
+    },
+    busy: {
+      ...revisioned(db, busyCalendars, DOCUMENTS.busy),
+      list: async (): Promise<BusyCalendar[]> =>
+        (await db.select().from(busyCalendars).orderBy(asc(busyCalendars.id))).map(
+          DOCUMENTS.busy.fromRow,
+        ),
+    },
+    timetable: revisioned(db, timetables, DOCUMENTS.timetable),
     lessons: {
       ...revisioned(db, lessons, { ...lesson, saved: keepVersion }),
       /** Lessons, or test sheets, the newest first; with words to look for, those that have them all in title, tags or text. */

@@ -1,5 +1,14 @@
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { z } from 'zod';
+import {
+  appointmentSchema,
+  busyCalendarSchema,
+  timetableSchema,
+  type Appointment,
+  type BusyCalendar,
+  type Timetable,
+} from '@canter-book/core/calendar/appointment';
+import { spanOf } from '@canter-book/core/calendar/occurrences';
 import { ownExerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
 import { isSheet } from '@canter-book/core/lesson/document';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
@@ -13,17 +22,22 @@ import {
   type Rider,
   type Session,
 } from '@canter-book/core/observations/records';
+import { programmeSchema, type ProgrammeRecord } from '@canter-book/core/programme/record';
 import { packed } from '@canter-book/core/progress/readings';
 import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';
 import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import {
+  appointments,
+  busyCalendars,
   horses,
   lessons,
   markedRides,
   observations,
   ownExercises,
+  programmes,
   riders,
   sessions,
+  timetables,
 } from '../db/schema.ts';
 
 /** The documents of the book: where each kind lies, what it is held to, and how a row becomes one. */
@@ -94,6 +108,42 @@ const ride: Kind<MarkedRide, RideRow> = {
   fromRow: ({ evidence: _, ...row }) => row,
 };
 
+/** The whole document in one column, beside what it is looked for by. */
+const inData = <T extends { id: string; revision: number }>(document: T) => ({
+  id: document.id,
+  revision: document.revision,
+  data: document,
+});
+
+const programme: Kind<ProgrammeRecord, typeof programmes.$inferSelect> = {
+  table: programmes,
+  schema: programmeSchema,
+  toRow: (p) => ({ ...inData(p), horseId: p.horseId, endedOn: p.endedOn ?? null }),
+  fromRow: ({ data, revision }) => ({ ...data, revision }),
+};
+
+const appointment: Kind<Appointment, typeof appointments.$inferSelect> = {
+  table: appointments,
+  schema: appointmentSchema,
+  toRow: (a) => ({ ...inData(a), horseId: a.horseId, riderId: a.riderId, ...spanOf(a) }),
+  // A rider who left the book has left its timetable too.
+  fromRow: ({ data, revision, horseId, riderId }) => ({ ...data, revision, horseId, riderId }),
+};
+
+const busy: Kind<BusyCalendar, typeof busyCalendars.$inferSelect> = {
+  table: busyCalendars,
+  schema: busyCalendarSchema,
+  toRow: inData,
+  fromRow: ({ data, revision }) => ({ ...data, revision }),
+};
+
+const timetable: Kind<Timetable, typeof timetables.$inferSelect> = {
+  table: timetables,
+  schema: timetableSchema,
+  toRow: inData,
+  fromRow: ({ data, revision }) => ({ ...data, revision }),
+};
+
 const session: Kind<Session, SessionRow> = {
   table: sessions,
   schema: sessionSchema,
@@ -103,12 +153,14 @@ const session: Kind<Session, SessionRow> = {
     endedAt: instant(s.endedAt),
     removedAt: instant(s.removedAt),
     next: s.next ?? null,
+    appointmentId: s.appointmentId ?? null,
   }),
-  fromRow: ({ removedAt, next, ...row }) => ({
+  fromRow: ({ removedAt, next, appointmentId, ...row }) => ({
     ...row,
     startedAt: row.startedAt.toISOString(),
     endedAt: row.endedAt?.toISOString() ?? null,
     ...orMissing('next', next),
+    ...orMissing('appointmentId', appointmentId),
     ...orMissing('removedAt', removedAt?.toISOString() ?? null),
   }),
 };
@@ -121,7 +173,19 @@ const observation: Pick<Kind<Observation, ObservationRow>, 'table' | 'schema' | 
 };
 
 /** In the order in which they can be stored: what others name comes first. */
-export const DOCUMENTS = { rider, exercise, horse, lesson, ride, session, observation } as const;
+export const DOCUMENTS = {
+  rider,
+  exercise,
+  horse,
+  timetable,
+  busy,
+  lesson,
+  ride,
+  programme,
+  appointment,
+  session,
+  observation,
+} as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
 export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];

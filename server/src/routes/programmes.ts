@@ -1,0 +1,26 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { idSchema } from '@canter-book/core/fields';
+import { programmeSchema } from '@canter-book/core/programme/record';
+import type { Book } from '../repositories/book.ts';
+import { documentRoutes, idIn } from './resource.ts';
+
+const filterSchema = z.strictObject({
+  horseId: idSchema.optional(),
+  ended: z.literal('1').optional(),
+});
+
+/** The weeks ahead of each horse. */
+export function programmeRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (req, res) => {
+    const { horseId, ended } = filterSchema.parse(req.query);
+    res.json(await book.programmes.list({ horseId, ended: ended === '1' }));
+  });
+  router.delete('/:id', async (req, res) => {
+    await book.programmes.remove(idIn(req.params.id, 'programme'));
+    res.status(204).end();
+  });
+  router.use(documentRoutes('programme', programmeSchema, book.programmes));
+  return router;
+}

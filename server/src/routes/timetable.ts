@@ -1,0 +1,132 @@
+import express, { Router } from 'express';
+import { v7 } from 'uuid';
+import { z } from 'zod';
+import {
+  appointmentSchema,
+  busyCalendarSchema,
+  NEW_TIMETABLE,
+  TIMETABLE_ID,
+  timetableSchema,
+  zoneSchema,
+  type Appointment,
+} from '@canter-book/core/calendar/appointment';
+import { daySchema, idSchema } from '@canter-book/core/fields';
+import { dayOf, daysLater } from '@canter-book/core/progress/days';
+import { busyHoursIn } from '../calendar/read.ts';
+import { calendarText } from '../calendar/write.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { Book } from '../repositories/book.ts';
+import { documentRoutes, idIn } from './resource.ts';
+
+const MOST_DAYS = 400;
+
+const spanSchema = z
+  .strictObject({ from: daySchema, to: daySchema })
+  .refine(({ from, to }) => to >= from && dayOf(to) - dayOf(from) <= MOST_DAYS, {
+    path: ['to'],
+    message: `must lie within ${MOST_DAYS} days after the first`,
+  });
+
+/** What stands in the timetable. */
+export function appointmentRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (req, res) => {
+    res.json(await book.appointments.list(spanSchema.parse(req.query)));
+  });
+  router.delete('/:id', async (req, res) => {
+    await book.appointments.remove(idIn(req.params.id, 'appointment'));
+    res.status(204).end();
+  });
+  router.use(documentRoutes('appointment', appointmentSchema, book.appointments));
+  return router;
+}
+
+/** Arenas, ways, opening hours: one document. */
+export function timetableRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (_req, res) => {
+    res.json((await book.timetable.get(TIMETABLE_ID)) ?? NEW_TIMETABLE);
+  });
+  router.put('/', async (req, res) => {
+    res.json(await book.timetable.save(timetableSchema.parse(req.body)));
+  });
+  return router;
+}
+
+const busySchema = z.strictObject({
+  name: z.string().trim().min(1).max(120),
+  instructor: z.string().trim().max(60).default(''),
+  riderId: idSchema.optional(),
+  zone: zoneSchema,
+  today: daySchema,
+});
+
+/** Calendars of people's own: when they are not free. */
+export function busyRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/', async (_req, res) => void res.json(await book.busy.list()));
+  router.post('/', express.text({ type: 'text/calendar', limit: '8mb' }), async (req, res) => {
+    if (typeof req.body !== 'string')
+      throw new Problem(415, 'Not a calendar', 'Send the file as text/calendar.');
+    const { zone, today, riderId = null, ...whose } = busySchema.parse(req.query);
+    const hours = busyHoursIn(req.body, zone, today);
+    // A file of the same name and person is the same calendar, read again.
+    const known = (await book.busy.list()).find(
+      (b) => b.name === whose.name && b.instructor === whose.instructor && b.riderId === riderId,
+    );
+    const calendar = busyCalendarSchema.parse({
+      id: known?.id ?? v7(),
+      revision: known?.revision ?? 0,
+      ...whose,
+      riderId,
+      hours,
+      readAt: new Date().toISOString(),
+    });
+    res.status(known ? 200 : 201).json(await book.busy.save(calendar));
+  });
+  router.delete('/:id', async (req, res) => {
+    await book.busy.remove(idIn(req.params.id, 'calendar'));
+    res.status(204).end();
+  });
+  return router;
+}
+
+const whoseSchema = z.strictObject({
+  instructor: z.string().trim().max(60).optional(),
+  riderId: idSchema.optional(),
+});
+
+/** The timetable for other programs: as a file, and under secret addresses. */
+export function calendarRoutes(book: Book): Router {
+  const router = Router();
+  const send = async (res: express.Response, whose: z.infer<typeof whoseSchema>) => {
+    const now = new Date();
+    const today = now.toISOString().slice(0, 10);
+    const all = await book.appointments.list({
+      from: daysLater(today, -31),
+      to: daysLater(today, 370),
+    });
+    const mine = (a: Appointment) =>
+      whose.riderId
+        ? a.riderId === whose.riderId
+        : whose.instructor === undefined || a.instructor === whose.instructor;
+    const [horses, riders] = await Promise.all([book.horses.list(), book.riders.list()]);
+    const horse = (id: string) => horses.find((h) => h.id === id)?.name;
+    const rider = (id: string) => riders.find((r) => r.id === id)?.name;
+    const name = whose.riderId ? rider(whose.riderId) : whose.instructor;
+    const title = name ? `Lessons: ${name}` : 'Lessons';
+    res.type('text/calendar').send(calendarText(title, all.filter(mine), { horse, rider }, now));
+  };
+  router.get('/lessons.ics', async (req, res) => {
+    res.attachment('lessons.ics');
+    await send(res, whoseSchema.parse(req.query));
+  });
+  router.get('/feeds/:token.ics', async (req, res) => {
+    const timetable = await book.timetable.get(TIMETABLE_ID);
+    const feed = timetable?.feeds.find((f) => f.token === req.params.token);
+    // Nobody is told whether the address was ever right.
+    if (!feed) throw notFound('calendar');
+    await send(res, feed.riderId ? { riderId: feed.riderId } : { instructor: feed.instructor });
+  });
+  return router;
+}
