@@ -2,11 +2,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import request from 'supertest';
 import { v7 } from 'uuid';
-import {
-  appointmentSchema,
-  NEW_TIMETABLE,
-  type Appointment,
-} from '@canter-book/core/calendar/appointment';
+import { appointmentSchema, type Appointment } from '@canter-book/core/calendar/appointment';
+import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { cancelOnce, moveOnce } from '@canter-book/core/calendar/changes';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import { busyHoursIn } from './calendar/read.ts';

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { minutesFrom } from './clock.ts';
+import { TIMETABLE_ID } from './newTimetable.ts';
 import { daySchema, idSchema as id, instantSchema } from '../fields.ts';
 
 /** What stands in the timetable: who, which horse, when and where, and how it comes again. */
@@ -23,12 +25,6 @@ export const zoneSchema = z
   .string()
   .max(60)
   .refine(isZone, 'is not a time zone such as Europe/Dublin');
-
-export const minutesFrom = (time: string): number =>
-  Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
-
-export const timeFrom = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 
 /** Monday is 0. */
 export const repeatSchema = z.strictObject({
@@ -117,8 +113,6 @@ export type BusyHours = z.infer<typeof busyHoursSchema>;
 export type BusyCalendar = z.infer<typeof busyCalendarSchema>;
 
 /** What a timetable goes by. There is one of them. */
-export const TIMETABLE_ID = '00000000-0000-7000-8000-000000000001';
-
 export const timetableSchema = z.strictObject({
   id: z.literal(TIMETABLE_ID),
   revision: z.number().int().min(0),
@@ -150,17 +144,3 @@ export const timetableSchema = z.strictObject({
 });
 
 export type Timetable = z.infer<typeof timetableSchema>;
-
-/** A timetable that nobody has set up. */
-export const NEW_TIMETABLE: Timetable = {
-  id: TIMETABLE_ID,
-  revision: 0,
-  arenas: [],
-  travel: [],
-  instructors: [],
-  opens: '07:00',
-  closes: '21:00',
-  breakAfterMin: 180,
-  breakMin: 15,
-  feeds: [],
-};

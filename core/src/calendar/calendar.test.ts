@@ -1,12 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { daysLater } from '../progress/days.ts';
-import {
-  appointmentSchema,
-  NEW_TIMETABLE,
-  type Appointment,
-  type BusyCalendar,
-} from './appointment.ts';
+import { appointmentSchema, type Appointment, type BusyCalendar } from './appointment.ts';
+import { NEW_TIMETABLE } from './newTimetable.ts';
 import { cancelOnce, endBefore, holdAfterAll, moveFrom, moveOnce } from './changes.ts';
 import { clashesOf, clashSaid, type Names } from './clashes.ts';
 import { freeTimes } from './free.ts';

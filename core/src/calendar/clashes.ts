@@ -1,4 +1,5 @@
-import { timeFrom, type BusyCalendar, type Timetable } from './appointment.ts';
+import type { BusyCalendar, Timetable } from './appointment.ts';
+import { timeFrom } from './clock.ts';
 import { endMin, keyOf, startMin, type Occurrence } from './occurrences.ts';
 
 /** What cannot be at the same time, and what cannot follow so closely. */

@@ -1,4 +1,5 @@
-import { minutesFrom, timeFrom, type BusyCalendar, type Timetable } from './appointment.ts';
+import type { BusyCalendar, Timetable } from './appointment.ts';
+import { minutesFrom, timeFrom } from './clock.ts';
 import { clashesOf } from './clashes.ts';
 import { daysLater } from '../progress/days.ts';
 import type { Occurrence } from './occurrences.ts';

@@ -1,5 +1,6 @@
 import { dateOf, dayOf } from '../progress/days.ts';
-import { minutesFrom, type Appointment } from './appointment.ts';
+import type { Appointment } from './appointment.ts';
+import { minutesFrom } from './clock.ts';
 
 /** The times an appointment falls on. */
 export interface Occurrence {

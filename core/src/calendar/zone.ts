@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { minutesFrom, timeFrom } from './appointment.ts';
+import { minutesFrom, timeFrom } from './clock.ts';
 
 /** The clock of a place and the instants behind it. A time that is skipped in spring is an hour later. */
 

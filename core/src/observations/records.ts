@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { measurementSchema } from '../gaits/measured.ts';
-import { restrictionSchema } from '../gaits/restriction.ts';
+import { restrictionSchema } from '../gaits/restrictionSchema.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { setNextSchema } from './next.ts';
 import { approachSchema, lessonSchema } from '../lesson/document.ts';

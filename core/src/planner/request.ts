@@ -5,7 +5,8 @@ import { EQUIPMENT, PLANNED_PHASES, exerciseSchema } from '../exercises/exercise
 import { shelfWith, type Shelf } from '../exercises/shelf.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
 import { hasItsPace, measurementShape } from '../gaits/measured.ts';
-import { holding, inForce, mayRide, restrictionSchema } from '../gaits/restriction.ts';
+import { holding, inForce, mayRide } from '../gaits/restriction.ts';
+import { restrictionSchema } from '../gaits/restrictionSchema.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';

@@ -67,7 +67,10 @@ function lastTries(done: readonly Done[], exercise: string, rung: number, rein: 
 /** A scale this near its level lacks little. */
 const NEAR = 0.4;
 
-export function readGate({ scale, least, show }: Gate, horse: HorseFile): GateReading {
+export function readGate(
+  { scale, least, show }: Gate,
+  horse: Pick<HorseFile, 'levels' | 'done'>,
+): GateReading {
   const missing: Missing[] = [];
   let far = 0;
   for (const rein of REINS) {

@@ -1,10 +1,6 @@
 import ICAL from 'ical.js';
-import {
-  minutesFrom,
-  timeFrom,
-  zoneSchema,
-  type BusyHours,
-} from '@canter-book/core/calendar/appointment';
+import { zoneSchema, type BusyHours } from '@canter-book/core/calendar/appointment';
+import { minutesFrom, timeFrom } from '@canter-book/core/calendar/clock';
 import { clockAt, instantOf } from '@canter-book/core/calendar/zone';
 import { storableText } from '@canter-book/core/fields';
 import { dateOf, dayOf, daysLater } from '@canter-book/core/progress/days';

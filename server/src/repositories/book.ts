@@ -12,6 +12,7 @@ import {
   lte,
   or,
   sql,
+  type SQL,
 } from 'drizzle-orm';
 import type { Appointment, BusyCalendar } from '@canter-book/core/calendar/appointment';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -107,7 +108,12 @@ export interface RiderCorners {
   bent: number;
 }
 
-export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
+export type SessionSummary = Omit<Session, 'document'> & {
+  tries: number;
+  good: number;
+  /** Marks that were given. */
+  marks: number;
+};
 
 /** More than anybody looks through at once. */
 const MOST_RIDES = 500;
@@ -320,7 +326,7 @@ export function createBook(db: Database) {
         );
         return rows.map((row) => {
           const { document: _, ...rest } = session.fromRow(row);
-          return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0 }) };
+          return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0, marks: 0 }) };
         });
       },
     },
@@ -412,19 +418,25 @@ const sessionsAfter = (db: Database, after: Cursor | null) =>
     .orderBy(...oldestFirst)
     .limit(SESSIONS_A_PAGE);
 
+const kindCount = (where: SQL) => sql<number>`count(*) filter (where ${where})`.mapWith(Number);
+
 async function tries(db: Database, sessionIds: readonly string[]) {
-  if (sessionIds.length === 0) return new Map<string, { tries: number; good: number }>();
+  if (sessionIds.length === 0)
+    return new Map<string, { tries: number; good: number; marks: number }>();
   const rows = await db
     .select({
       sessionId: observations.sessionId,
-      tries: count().mapWith(Number),
-      good: sql<number>`count(*) filter (where ${observations.data} ->> 'result' = 'good')`.mapWith(
-        Number,
-      ),
+      tries: kindCount(sql`${observations.kind} = 'try'`),
+      good: kindCount(sql`${observations.data} ->> 'result' = 'good'`),
+      marks: kindCount(sql`${observations.kind} = 'mark'`),
     })
     .from(observations)
     .where(
-      and(inArray(observations.sessionId, [...sessionIds]), eq(observations.kind, 'try'), stands),
+      and(
+        inArray(observations.sessionId, [...sessionIds]),
+        inArray(observations.kind, ['try', 'mark']),
+        stands,
+      ),
     )
     .groupBy(observations.sessionId);
   return new Map(rows.map(({ sessionId, ...rest }) => [sessionId, rest]));

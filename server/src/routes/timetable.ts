@@ -4,12 +4,11 @@ import { z } from 'zod';
 import {
   appointmentSchema,
   busyCalendarSchema,
-  NEW_TIMETABLE,
-  TIMETABLE_ID,
   timetableSchema,
   zoneSchema,
   type Appointment,
 } from '@canter-book/core/calendar/appointment';
+import { NEW_TIMETABLE, TIMETABLE_ID } from '@canter-book/core/calendar/newTimetable';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { dayOf, daysLater } from '@canter-book/core/progress/days';
 import { busyHoursIn } from '../calendar/read.ts';

@@ -1,9 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { daySchema } from '@canter-book/core/fields';
 import { firstUnconfirmed } from '@canter-book/core/progress/standing';
 import { dayOf } from '@canter-book/core/progress/days';
-import { standingsFrom } from '@canter-book/core/progress/snapshot';
+import { standingsFrom, type Snapshot } from '@canter-book/core/progress/snapshot';
+import { levelsFrom } from '@canter-book/core/planner/request';
+import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Book } from '../repositories/book.ts';
 
 const querySchema = z.strictObject({ date: daySchema });
@@ -17,6 +20,7 @@ export function yardRoutes(book: Book): Router {
     const sessions = await book.sessions.lastOfEach(date);
     const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
     const snapshots = await book.evidence.snapshots(horseIds);
+    const programmes = await programmesOn(book, date, snapshots);
     res.json(
       horseIds.map((horseId) => {
         const last = lastOf.get(horseId);
@@ -29,6 +33,7 @@ export function yardRoutes(book: Book): Router {
           homework: last?.homework ?? '',
           next: firstUnconfirmed(standings),
           standings,
+          programme: programmes.get(horseId) ?? null,
           verdicts: Object.fromEntries(
             Object.entries(snapshot).map(([key, series]) => [key, series.verdict]),
           ),
@@ -37,4 +42,25 @@ export function yardRoutes(book: Book): Router {
     );
   });
   return router;
+}
+
+/** What the day is in the programme of each horse that has one, and how far its gate is. */
+async function programmesOn(
+  book: Book,
+  date: string,
+  snapshots: ReadonlyMap<string, Snapshot>,
+): Promise<Map<string, ProgrammeDay>> {
+  const found = new Map<string, ProgrammeDay>();
+  const programmes = await book.programmes.list({});
+  if (programmes.length === 0) return found;
+  const shelf = shelfWith((await book.exercises.list()).map((own) => own.exercise));
+  for (const programme of programmes) {
+    const { horseId } = programme;
+    if (found.has(horseId)) continue;
+    const levels = levelsFrom(standingsFrom(snapshots.get(horseId) ?? {}, dayOf(date)));
+    const done = await book.sessions.done(horseId);
+    const on = programmeOn(programme, date, { levels, done }, shelf);
+    if (on) found.set(horseId, on);
+  }
+  return found;
 }

@@ -8,6 +8,9 @@ import type { Standings } from '@canter-book/core/progress/standing';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import type { Done } from '@canter-book/core/planner/request';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
+import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import type { ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Rein } from '@canter-book/core/arena/rein';
 
@@ -31,7 +34,12 @@ export interface LessonVersion {
   document: Lesson;
 }
 
-export type SessionSummary = Omit<Session, 'document'> & { tries: number; good: number };
+export type SessionSummary = Omit<Session, 'document'> & {
+  tries: number;
+  good: number;
+  /** Marks that were given. */
+  marks: number;
+};
 
 export interface YardRow {
   horseId: string;
@@ -40,6 +48,8 @@ export interface YardRow {
   homework: string;
   next: { scale: Scale; rein: Rein; mean: number } | null;
   standings: Standings;
+  /** What the day is in its programme; null without one. */
+  programme: ProgrammeDay | null;
   verdicts: Partial<Record<`${Scale}/${Rein}`, Verdict>>;
 }
 
@@ -66,7 +76,17 @@ export interface Import {
 }
 
 type Counts = Record<
-  'horse' | 'rider' | 'lesson' | 'ride' | 'exercise' | 'session' | 'observation',
+  | 'horse'
+  | 'rider'
+  | 'lesson'
+  | 'ride'
+  | 'exercise'
+  | 'programme'
+  | 'appointment'
+  | 'timetable'
+  | 'busy'
+  | 'session'
+  | 'observation',
   number
 >;
 
@@ -77,6 +97,16 @@ export interface BundleReport {
   refused: { line: number; why: string }[];
   refusedCount: number;
   whole: boolean;
+}
+
+/** A calendar file of somebody's own, and whose it is. */
+export interface TakenCalendar {
+  text: string;
+  name: string;
+  instructor?: string;
+  riderId?: string;
+  zone: string;
+  today: string;
 }
 
 /** What the server answers when it refuses: RFC 9457 problem details. */
@@ -96,6 +126,10 @@ const documents = [
   'Exercise',
   'Import',
   'Ride',
+  'Programme',
+  'Appointment',
+  'Timetable',
+  'Busy',
 ] as const;
 
 /** What a browser still sends for a page that is being closed. */
@@ -194,6 +228,49 @@ export const api = createApi({
       query: (id) => ({ url: `rides/${id}`, method: 'DELETE' }),
       invalidatesTags: ['Ride'],
     }),
+    programmes: build.query<ProgrammeRecord[], { horseId?: string; ended?: 1 }>({
+      query: (params) => ({ url: 'programmes', params }),
+      providesTags: ['Programme'],
+    }),
+    saveProgramme: build.mutation<ProgrammeRecord, ProgrammeRecord>({
+      ...put<ProgrammeRecord>('programmes'),
+      invalidatesTags: ['Programme'],
+    }),
+    appointments: build.query<Appointment[], { from: string; to: string }>({
+      query: (params) => ({ url: 'appointments', params }),
+      providesTags: ['Appointment'],
+    }),
+    saveAppointment: build.mutation<Appointment, Appointment>({
+      ...put<Appointment>('appointments'),
+      invalidatesTags: ['Appointment'],
+    }),
+    removeAppointment: build.mutation<void, string>({
+      query: (id) => ({ url: `appointments/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Appointment'],
+    }),
+    timetable: build.query<Timetable, void>({
+      query: () => 'timetable',
+      providesTags: ['Timetable'],
+    }),
+    saveTimetable: build.mutation<Timetable, Timetable>({
+      query: (body) => ({ url: 'timetable', method: 'PUT', body }),
+      invalidatesTags: ['Timetable'],
+    }),
+    busy: build.query<BusyCalendar[], void>({ query: () => 'busy', providesTags: ['Busy'] }),
+    takeCalendar: build.mutation<BusyCalendar, TakenCalendar>({
+      query: ({ text, ...params }) => ({
+        url: 'busy',
+        method: 'POST',
+        params,
+        headers: { 'Content-Type': 'text/calendar' },
+        body: text,
+      }),
+      invalidatesTags: ['Busy'],
+    }),
+    removeCalendar: build.mutation<void, string>({
+      query: (id) => ({ url: `busy/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Busy'],
+    }),
     removedLessons: build.query<RemovedLesson[], void>({
       query: () => 'lessons/removed',
       providesTags: ['Lesson'],
@@ -282,6 +359,16 @@ export const {
   useRideQuery,
   useSaveRideMutation,
   useRemoveRideMutation,
+  useProgrammesQuery,
+  useSaveProgrammeMutation,
+  useAppointmentsQuery,
+  useSaveAppointmentMutation,
+  useRemoveAppointmentMutation,
+  useTimetableQuery,
+  useSaveTimetableMutation,
+  useBusyQuery,
+  useTakeCalendarMutation,
+  useRemoveCalendarMutation,
   useRemovedLessonsQuery,
   useImportsQuery,
   useUndoImportMutation,

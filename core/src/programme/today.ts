@@ -1,0 +1,46 @@
+import type { Scale } from '../observations/scales.ts';
+import type { Shelf } from '../exercises/shelf.ts';
+import type { HorseFile } from '../planner/request.ts';
+import { mondayOf } from '../progress/days.ts';
+import type { DayKind } from './days.ts';
+import { gateSaid, missingSaid, readGate, type Gate, type GateState } from './gate.ts';
+import type { ProgrammeRecord } from './record.ts';
+
+/** What the programme of a horse says of one day. */
+export interface ProgrammeDay {
+  readonly theme: Scale;
+  readonly kind: DayKind;
+  readonly minutes: number;
+  /** Null where no step of it has one. */
+  readonly gate: {
+    readonly says: string;
+    readonly state: GateState;
+    /** What is still missing. */
+    readonly missing: readonly string[];
+  } | null;
+}
+
+/** Null where the programme does not reach. */
+export function programmeOn(
+  { plan }: Pick<ProgrammeRecord, 'plan'>,
+  date: string,
+  horse: Pick<HorseFile, 'levels' | 'done'>,
+  shelf: Shelf,
+): ProgrammeDay | null {
+  const monday = mondayOf(date);
+  const week = plan.weeks.find((w) => w.monday === monday);
+  const day = week?.days.find((d) => d.date === date);
+  if (!week || !day) return null;
+  const step = plan.steps.findLast((s) => s.from <= monday && s.theme === week.theme);
+  const { kind, minutes } = day;
+  return { theme: week.theme, kind, minutes, gate: step ? toldOf(step.gate) : null };
+
+  function toldOf(gate: Gate) {
+    const { state, missing } = readGate(gate, horse);
+    return {
+      says: gateSaid(gate, shelf),
+      state,
+      missing: missing.map((m) => missingSaid(m, gate.scale)),
+    };
+  }
+}

@@ -1,0 +1,544 @@
+import { useMemo, useState } from 'react';
+import { appointmentSchema, type Appointment } from '@canter-book/core/calendar/appointment';
+import { placeOf, type Place } from '@canter-book/core/calendar/changes';
+import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
+import { freeTimes } from '@canter-book/core/calendar/free';
+import { namedDays, type Occurrence } from '@canter-book/core/calendar/occurrences';
+import { daysLater, dayOf } from '@canter-book/core/progress/days';
+import { longDate, today } from '../../app/dates.ts';
+import { newId } from '../../app/newId.ts';
+import { Button } from '../../ui/Button.tsx';
+import { OneOf, Tick } from '../../ui/Choose.tsx';
+import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
+import { Sheet } from '../../ui/Sheet.tsx';
+import { useChange } from './useChange.ts';
+import { useTimes, type Times } from './useTimes.ts';
+
+/** A new one, with what is known of it; or one time of an old one. */
+export type Asked =
+  | { readonly kind: 'new'; readonly with: Partial<Appointment> & Pick<Appointment, 'date'> }
+  | { readonly kind: 'change'; readonly of: Occurrence };
+
+interface AppointmentFormProps {
+  asked: Asked;
+  onClose(): void;
+}
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const REPEATS = ['once', 'every week', 'every second week'] as const;
+type Repeats = (typeof REPEATS)[number];
+const SCOPES = ['only this time', 'from this day on'] as const;
+/** So far ahead a repeat is looked through for clashes. */
+const LOOKED_AHEAD_DAYS = 56;
+const MOST_TOLD = 4;
+const OTHER = 'other';
+
+const weekdayOf = (date: string): number => (dayOf(date) + 3) % 7;
+
+function firstDraft(asked: Asked): Appointment {
+  if (asked.kind === 'change') return { ...asked.of.appointment, ...placeOf(asked.of) };
+  return {
+    id: newId(),
+    revision: 0,
+    title: '',
+    horseId: null,
+    riderId: null,
+    instructor: '',
+    arena: '',
+    lessonId: null,
+    start: '10:00',
+    minutes: 45,
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    repeat: null,
+    cancelled: [],
+    moved: [],
+    notes: '',
+    ...asked.with,
+  };
+}
+
+/** An appointment: who, which horse, when and where. Clashes are said at once, with times that are free. */
+export function AppointmentForm({ asked, onClose }: AppointmentFormProps) {
+  const [draft, setDraft] = useState(() => firstDraft(asked));
+  const [scope, setScope] = useState<(typeof SCOPES)[number]>('only this time');
+  const [isOther, setOther] = useState(draft.horseId === null && draft.title !== '');
+  const [tried, setTried] = useState(false);
+  const [why, setWhy] = useState<string | null>(null);
+  const times = useTimes(daysLater(draft.date, -7), daysLater(draft.date, LOOKED_AHEAD_DAYS));
+  const change = useChange();
+  const set = (part: Partial<Appointment>) => setDraft({ ...draft, ...part });
+  const old = asked.kind === 'change' ? asked.of : null;
+  const repeats = old?.appointment.repeat != null;
+  const onlyThis = repeats && scope === 'only this time';
+  const checked = appointmentSchema.safeParse(draft);
+  const wrong = (field: string) =>
+    tried && !checked.success
+      ? checked.error.issues.find((i) => i.path[0] === field)?.message
+      : undefined;
+  const horse = times.names.horse(draft.horseId) || draft.title;
+
+  const save = async () => {
+    setTried(true);
+    if (!checked.success) return;
+    const place: Place = placeOf({
+      ...draft,
+      appointment: draft,
+      named: '',
+      cancelled: null,
+      isMoved: false,
+    });
+    const when = `${longDate(draft.date)}, ${draft.start}`;
+    const done = !old
+      ? await change.save(checked.data, `${horse}: ${when}.`)
+      : onlyThis
+        ? await change.moveOnce(old, place, `${horse}: ${when}.`)
+        : await change.changeFrom(old, place, without(checked.data), `${horse}: ${when}.`);
+    if (done) onClose();
+  };
+
+  return (
+    <Sheet open wide title={old ? horse : 'A new appointment'} onClose={onClose}>
+      <form
+        className="grid gap-x-6 gap-y-4 sm:grid-cols-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        {repeats && (
+          <div className="sm:col-span-2">
+            <OneOf
+              label="What you change is for"
+              all={SCOPES}
+              chosen={scope}
+              onChange={(to) => setScope(to)}
+            />
+          </div>
+        )}
+        <fieldset disabled={onlyThis} className="contents">
+          <Field label="Horse" error={wrong('horseId')}>
+            {(field) => (
+              <Select
+                {...field}
+                disabled={onlyThis}
+                value={isOther ? OTHER : (draft.horseId ?? '')}
+                onChange={(e) => {
+                  const { value } = e.target;
+                  const { riderIds = [] } = times.horses.find((h) => h.id === value) ?? {};
+                  setOther(value === OTHER);
+                  set({
+                    horseId: value === OTHER || value === '' ? null : value,
+                    ...(value !== OTHER && { title: '' }),
+                    ...(!draft.riderId && riderIds[0] && { riderId: riderIds[0] }),
+                  });
+                }}
+              >
+                <option value="">Choose a horse</option>
+                {times.horses
+                  .filter((h) => !h.retiredOn)
+                  .map((h) => (
+                    <option key={h.id} value={h.id}>
+                      {h.name}
+                    </option>
+                  ))}
+                <option value={OTHER}>no horse: something else</option>
+              </Select>
+            )}
+          </Field>
+          {isOther ? (
+            <Field label="What it is" error={wrong('horseId')}>
+              {(field) => (
+                <TextInput
+                  {...field}
+                  disabled={onlyThis}
+                  value={draft.title}
+                  placeholder="the farrier"
+                  onChange={(e) => set({ title: e.target.value })}
+                />
+              )}
+            </Field>
+          ) : (
+            <Field label="Rider">
+              {(field) => (
+                <Select
+                  {...field}
+                  disabled={onlyThis}
+                  value={draft.riderId ?? ''}
+                  onChange={(e) => set({ riderId: e.target.value || null })}
+                >
+                  <option value="">nobody named</option>
+                  {times.riders
+                    .filter((r) => !r.retiredOn)
+                    .map((r) => (
+                      <option key={r.id} value={r.id}>
+                        {r.name}
+                      </option>
+                    ))}
+                </Select>
+              )}
+            </Field>
+          )}
+        </fieldset>
+        <div className="grid grid-cols-[1fr_6.5rem_5.5rem] gap-3">
+          <Field label="Day" error={wrong('date')}>
+            {(field) => (
+              <TextInput
+                {...field}
+                type="date"
+                value={draft.date}
+                onChange={(e) => e.target.value && set(withDay(draft, e.target.value))}
+              />
+            )}
+          </Field>
+          <Field label="Begins" error={wrong('start')}>
+            {(field) => (
+              <TextInput
+                {...field}
+                type="time"
+                step={300}
+                value={draft.start}
+                onChange={(e) => set({ start: e.target.value })}
+              />
+            )}
+          </Field>
+          <Field label="Minutes" error={wrong('minutes')}>
+            {(field) => (
+              <TextInput
+                {...field}
+                type="number"
+                min={5}
+                max={480}
+                step={5}
+                value={draft.minutes}
+                onChange={(e) => set({ minutes: Number(e.target.value) })}
+              />
+            )}
+          </Field>
+        </div>
+        <div className="grid grid-cols-2 gap-3">
+          <Field label="Arena" error={wrong('arena')}>
+            {(field) => (
+              <Suggested
+                field={field}
+                value={draft.arena}
+                all={times.timetable.arenas.map((a) => a.name)}
+                onChange={(arena) => set({ arena })}
+              />
+            )}
+          </Field>
+          <Field label="Instructor" error={wrong('instructor')}>
+            {(field) => (
+              <Suggested
+                field={field}
+                disabled={onlyThis}
+                value={draft.instructor}
+                all={times.timetable.instructors}
+                onChange={(instructor) => set({ instructor })}
+              />
+            )}
+          </Field>
+        </div>
+        <InTheWay
+          draft={draft}
+          old={old}
+          times={times}
+          onTake={(to) => set(withDay({ ...draft, ...to }, to.date))}
+        />
+        {!onlyThis && <Again draft={draft} wrong={wrong('repeat')} onChange={set} />}
+        {!onlyThis && (
+          <div className="sm:col-span-2">
+            <Field label="Notes">
+              {(field) => (
+                <TextArea
+                  {...field}
+                  rows={2}
+                  value={draft.notes}
+                  onChange={(e) => set({ notes: e.target.value })}
+                />
+              )}
+            </Field>
+          </div>
+        )}
+        {tried && !checked.success && (
+          <p role="alert" className="text-madder sm:col-span-2">
+            ✕ {checked.error.issues[0]!.message}
+          </p>
+        )}
+        <div className="flex flex-wrap justify-end gap-2 sm:col-span-2">
+          {old && old.cancelled === null && (
+            <Button look="danger" className="mr-auto" onClick={() => setWhy('')}>
+              Not held …
+            </Button>
+          )}
+          {old && old.cancelled !== null && (
+            <Button
+              look="quiet"
+              className="mr-auto"
+              onClick={() => void change.hold(old).then((done) => done && onClose())}
+            >
+              Hold it after all
+            </Button>
+          )}
+          <Button look="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit">{old ? 'Save' : 'Put it in'}</Button>
+        </div>
+      </form>
+      {old && why !== null && (
+        <NotHeld of={old} why={why} horse={horse} onWhy={setWhy} onDone={onClose} />
+      )}
+    </Sheet>
+  );
+}
+
+/** What goes with an appointment wherever it is put: not its time, which `Place` has, nor its history. */
+const without = ({
+  title,
+  horseId,
+  riderId,
+  instructor,
+  lessonId,
+  repeat,
+  notes,
+}: Appointment): Partial<Appointment> => ({
+  title,
+  horseId,
+  riderId,
+  instructor,
+  lessonId,
+  repeat,
+  notes,
+});
+
+/** Another day, and the weekday of its rule with it. */
+function withDay(draft: Appointment, date: string): Partial<Appointment> {
+  const { repeat } = draft;
+  const weekday = weekdayOf(date);
+  return {
+    ...draft,
+    date,
+    ...(repeat && {
+      repeat: repeat.weekdays.includes(weekday) ? repeat : { ...repeat, weekdays: [weekday] },
+    }),
+  };
+}
+
+interface SuggestedProps {
+  field: { id: string; 'aria-invalid': boolean; 'aria-describedby': string };
+  value: string;
+  all: readonly string[];
+  disabled?: boolean;
+  onChange(value: string): void;
+}
+
+/** Words of one's own, with those that are known offered. */
+const Suggested = ({ field, value, all, disabled = false, onChange }: SuggestedProps) => (
+  <>
+    <TextInput
+      {...field}
+      list={`${field.id}-known`}
+      disabled={disabled}
+      value={value}
+      maxLength={60}
+      onChange={(e) => onChange(e.target.value)}
+    />
+    <datalist id={`${field.id}-known`}>
+      {all.map((one) => (
+        <option key={one} value={one} />
+      ))}
+    </datalist>
+  </>
+);
+
+interface AgainProps {
+  draft: Appointment;
+  wrong: string | undefined;
+  onChange(part: Partial<Appointment>): void;
+}
+
+/** How it comes again. */
+function Again({ draft, wrong, onChange }: AgainProps) {
+  const { repeat, date } = draft;
+  const chosen: Repeats = !repeat
+    ? 'once'
+    : repeat.everyWeeks === 1
+      ? 'every week'
+      : 'every second week';
+  const choose = (to: Repeats) => {
+    if (to === 'once') return onChange({ repeat: null });
+    const everyWeeks = to === 'every week' ? 1 : 2;
+    const { weekdays, until } = repeat ?? { weekdays: [weekdayOf(date)], until: null };
+    onChange({ repeat: { everyWeeks, weekdays, until } });
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-x-6 gap-y-3 sm:col-span-2">
+      <OneOf label="It comes" all={REPEATS} chosen={chosen} onChange={choose} />
+      {repeat && (
+        <>
+          <fieldset>
+            <legend className="text-[14px] text-soft">On</legend>
+            <div className="flex flex-wrap gap-x-3">
+              {WEEKDAYS.map((word, weekday) => (
+                <Tick
+                  key={word}
+                  label={word}
+                  checked={repeat.weekdays.includes(weekday)}
+                  onChange={(on) => {
+                    const weekdays = on
+                      ? [...repeat.weekdays, weekday].sort()
+                      : repeat.weekdays.filter((d) => d !== weekday);
+                    if (weekdays.length > 0) onChange({ repeat: { ...repeat, weekdays } });
+                  }}
+                />
+              ))}
+            </div>
+          </fieldset>
+          <Field label="Until" error={wrong} hint="empty: until you end it">
+            {(field) => (
+              <TextInput
+                {...field}
+                type="date"
+                value={repeat.until ?? ''}
+                onChange={(e) => onChange({ repeat: { ...repeat, until: e.target.value || null } })}
+              />
+            )}
+          </Field>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface InTheWayProps {
+  draft: Appointment;
+  old: Occurrence | null;
+  times: Times;
+  onTake(to: { date: string; start: string }): void;
+}
+
+/** What it clashes with, and times that are free. */
+function InTheWay({ draft, old, times, onTake }: InTheWayProps) {
+  const { occurrences, timetable, busy, names } = times;
+  const found = useMemo(() => {
+    const valid = appointmentSchema.safeParse(draft);
+    if (!valid.success || !occurrences) return null;
+    // What is being changed is not in its own way.
+    const others = occurrences.filter((o) => o.appointment.id !== old?.appointment.id);
+    const on = (date: string) => others.filter((o) => o.date === date);
+    const first: Occurrence = {
+      appointment: valid.data,
+      named: valid.data.date,
+      date: valid.data.date,
+      start: valid.data.start,
+      minutes: valid.data.minutes,
+      arena: valid.data.arena,
+      cancelled: null,
+      isMoved: false,
+    };
+    const all = namedDays(valid.data, first.date, daysLater(first.date, LOOKED_AHEAD_DAYS)).map(
+      (date) => ({
+        ...first,
+        date,
+        named: date,
+      }),
+    );
+    const clashes = all.flatMap((o) => clashesOf(o, on(o.date), timetable, busy));
+    const now = new Date();
+    const notBefore = { date: today(), minutes: now.getHours() * 60 + now.getMinutes() };
+    const free = clashes.length > 0 ? freeTimes(first, on, timetable, busy, 4, notBefore) : [];
+    return { clashes, free, date: first.date };
+  }, [draft, old, occurrences, timetable, busy]);
+  if (!found || found.clashes.length === 0) return null;
+  return (
+    <div role="alert" className="rounded-lg bg-slip p-4 sm:col-span-2">
+      <ul className="mb-2 space-y-1">
+        {found.clashes.slice(0, MOST_TOLD).map((clash, i) => (
+          <li key={i}>
+            ▲ {clash.of.date !== found.date && `${longDate(clash.of.date)}: `}
+            {clashSaid(clash, names)}
+          </li>
+        ))}
+        {found.clashes.length > MOST_TOLD && (
+          <li className="text-soft">and {found.clashes.length - MOST_TOLD} more</li>
+        )}
+      </ul>
+      {found.free.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2">
+          <span className="text-[14px]">Free:</span>
+          {found.free.map((free) => (
+            <Button key={free.date + free.start} look="quiet" onClick={() => onTake(free)}>
+              {free.date === found.date ? free.start : `${longDate(free.date)}, ${free.start}`}
+            </Button>
+          ))}
+        </p>
+      )}
+      <p className="mt-2 text-[13px] text-soft">
+        You can save it as it is: the book says it, you decide.
+      </p>
+    </div>
+  );
+}
+
+interface NotHeldProps {
+  of: Occurrence;
+  horse: string;
+  why: string;
+  onWhy(why: string | null): void;
+  onDone(): void;
+}
+
+/** It is not held: once, or never again; why is kept. */
+function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
+  const change = useChange();
+  const { repeat } = of.appointment;
+  const then = (done: boolean) => done && onDone();
+  const reason = why.trim() || 'cancelled';
+  return (
+    <div className="mt-4 rounded-lg border border-line p-4">
+      <Field label="Why it is not held" hint="kept beside it: lame, weather, rider away">
+        {(field) => (
+          <TextInput
+            {...field}
+            autoFocus
+            value={why}
+            maxLength={200}
+            onChange={(e) => onWhy(e.target.value)}
+          />
+        )}
+      </Field>
+      <p className="mt-3 flex flex-wrap justify-end gap-2">
+        <Button look="quiet" onClick={() => onWhy(null)}>
+          Back
+        </Button>
+        {repeat && (
+          <Button
+            look="danger"
+            onClick={() =>
+              void change.end(of, `${horse}: no more from ${longDate(of.date)}.`).then(then)
+            }
+          >
+            From this day on
+          </Button>
+        )}
+        {!repeat && (
+          <Button
+            look="danger"
+            onClick={() => void change.end(of, `${horse}: deleted.`).then(then)}
+          >
+            Delete it
+          </Button>
+        )}
+        <Button
+          onClick={() =>
+            void change
+              .cancelOnce(of, reason, `${horse}: not held on ${longDate(of.date)}.`)
+              .then(then)
+          }
+        >
+          {repeat ? 'Only this time' : 'Not held'}
+        </Button>
+      </p>
+    </div>
+  );
+}
