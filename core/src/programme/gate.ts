@@ -108,6 +108,14 @@ export const missingSaid = (missing: Missing, scale: Scale): string => {
     : `${scale} on the ${rein} rein stands at ${is.toFixed(1)}, ${(least - is).toFixed(1)} short`;
 };
 
+/** The same where there is room for a few words: "2 of 4 good on the left", "left 5.6, wants 6". */
+export const missingShort = (missing: Missing): string => {
+  if (missing.what === 'tries')
+    return `${missing.good} of ${missing.of} good on the ${missing.rein}`;
+  const { is, rein, least } = missing;
+  return is === null ? `no marks on the ${rein}` : `${rein} ${is.toFixed(1)}, wants ${least}`;
+};
+
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What is being learned shows more than what is there already. */

@@ -3,7 +3,7 @@ import type { Shelf } from '../exercises/shelf.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { mondayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
-import { gateSaid, missingSaid, readGate, type Gate, type GateState } from './gate.ts';
+import { gateSaid, missingShort, readGate, type Gate, type GateState } from './gate.ts';
 import type { ProgrammeRecord } from './record.ts';
 
 /** What the programme of a horse says of one day. */
@@ -40,7 +40,7 @@ export function programmeOn(
     return {
       says: gateSaid(gate, shelf),
       state,
-      missing: missing.map((m) => missingSaid(m, gate.scale)),
+      missing: missing.map((m) => missingShort(m)),
     };
   }
 }

@@ -11,6 +11,7 @@ import type { Book } from '../repositories/book.ts';
 import { LESSONS } from './lessons.ts';
 import { normal, seeded, seededId } from './random.ts';
 import { seedTests } from './tests.ts';
+import { seedTimetable } from './timetable.ts';
 import { HOMEWORK, HORSES, RIDERS, type DemoHorse, type Story } from './yard.ts';
 
 export { DEMO_YARD } from './yard.ts';
@@ -108,6 +109,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     await book.observations.append(observations);
   }
   await seedTests(book, now);
+  await seedTimetable(book, now);
 }
 
 async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Promise<LessonRecord> {

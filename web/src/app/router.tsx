@@ -22,11 +22,13 @@ export const routes: RouteObject[] = [
         errorElement: <ErrorPage />,
         children: [
           screen('', () => import('../features/today/Today.tsx')),
+          screen('timetable', () => import('../features/timetable/Settings.tsx')),
           screen('horses', () => import('../features/horses/Horses.tsx')),
           screen('horses/new', () => import('../features/horses/NewHorse.tsx')),
           screen('horses/:id', () => import('../features/horses/HorsePage.tsx')),
           screen('horses/:id/edit', () => import('../features/horses/EditHorse.tsx')),
           screen('horses/:id/plan', () => import('../features/plan/PlanPage.tsx')),
+          screen('horses/:id/programme', () => import('../features/programme/ProgrammePage.tsx')),
           screen('shelf', () => import('../features/shelf/Shelf.tsx')),
           screen('shelf/new', () => import('../features/shelf/own/NewOwn.tsx')),
           screen('shelf/:id', () => import('../features/shelf/ExercisePage.tsx')),

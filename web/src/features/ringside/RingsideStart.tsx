@@ -33,6 +33,8 @@ export default function RingsideStart() {
   const [chosenHorse, setHorse] = useState(search.get('horse') ?? '');
   const [chosenRider, setRider] = useState(search.get('rider') ?? '');
   const [chosenLesson, setLesson] = useState(search.get('lesson') ?? '');
+  // Begun from the timetable: the book knows what it was for.
+  const appointmentId = search.get('appointment');
   const [failure, setFailure] = useState<string | null>(null);
   const [askedFor, setAskedFor] = useState<Teaching | null>(null);
   const open = useOpenSessions();
@@ -86,6 +88,7 @@ export default function RingsideStart() {
       minutes: null,
       notes: '',
       homework: '',
+      ...(appointmentId && { appointmentId }),
     };
     dispatch(
       begun({

@@ -51,12 +51,15 @@ export const calledOf = ({ appointment: a }: Occurrence, names: Names): string =
   names.horse(a.horseId) || a.title || 'A horse that has left';
 
 /** "Ines · 45 min · Sail loft". */
-export const aboutOf = (o: Occurrence, names: Names): string =>
+export const aboutOf = (o: Occurrence, { names, timetable }: Times): string =>
   [
     names.rider(o.appointment.riderId).split(' ')[0],
     `${o.minutes} min`,
     o.arena,
-    o.appointment.instructor && `with ${o.appointment.instructor.split(' ')[0]}`,
+    // Where one teaches alone there is nothing to tell apart.
+    timetable.instructors.length > 1 &&
+      o.appointment.instructor &&
+      `with ${o.appointment.instructor.split(' ')[0]}`,
   ]
     .filter(Boolean)
     .join(' · ');

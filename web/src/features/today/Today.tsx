@@ -1,11 +1,14 @@
-import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { placeOf } from '@canter-book/core/calendar/changes';
 import type { Horse } from '@canter-book/core/observations/records';
+import { daysLater, mondayOf } from '@canter-book/core/progress/days';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
   useHealthQuery,
   useHorsesQuery,
   useLessonsQuery,
+  useSessionsQuery,
   useYardQuery,
   type LessonSummary,
   type YardRow,
@@ -14,7 +17,9 @@ import { QueryState } from '../../api/QueryState.tsx';
 import { ago, byDate, longDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
 import { useTitle } from '../../app/title.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { OneOf } from '../../ui/Choose.tsx';
+import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -23,34 +28,216 @@ import { Rows } from '../../ui/Rows.tsx';
 import { Strap } from '../../ui/Strap.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
+import type { Asked } from '../timetable/AppointmentForm.tsx';
+import { DaySheet } from '../timetable/DaySheet.tsx';
+import { nextOf } from '../timetable/states.ts';
+import { stripsOf } from '../timetable/strips.ts';
+import { useChange } from '../timetable/useChange.ts';
+import { useNow } from '../timetable/useNow.ts';
+import { useTimes, type Times } from '../timetable/useTimes.ts';
+import { WeekStrip } from '../timetable/WeekStrip.tsx';
 
 /** From so many horses on one looks for a name. */
 const SEARCHED_FROM = 12;
 
-/** The day's page: each horse, what it waits for, and the way to its lesson. */
+const VIEWS = ['day', 'week', 'month'] as const;
+type View = (typeof VIEWS)[number];
+const isDay = (text: string | null): text is string => !!text && !Number.isNaN(Date.parse(text));
+
+// What a first look does not need comes when it is asked for.
+const DayAside = lazy(() => import('../timetable/DayAside.tsx'));
+const WeekView = lazy(() => import('../timetable/WeekView.tsx'));
+const MonthView = lazy(() => import('../timetable/MonthView.tsx'));
+const AppointmentForm = lazy(() =>
+  import('../timetable/AppointmentForm.tsx').then((m) => ({ default: m.AppointmentForm })),
+);
+
+/** The day’s sheet: the lessons at their hours, what is next, and which horses wait. */
 export default function Today() {
   useTitle('Today');
-  const date = today();
+  const [search, setSearch] = useSearchParams();
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const now = today();
+  const wanted = search.get('day');
+  const date = isDay(wanted) ? wanted : now;
+  const view = VIEWS.find((v) => v === search.get('view')) ?? 'day';
   const horsesQuery = useHorsesQuery();
-  const yardQuery = useYardQuery(date);
   const horses = useInSteps(horsesQuery.data)?.filter((h) => !h.retiredOn);
-  const yard = useInSteps(yardQuery.data);
+  const times = useTimes(...spanShown(view, date));
   const health = useHealthQuery();
+  const go = (to: { day?: string; view?: View }) => {
+    const { day = date, view: shown = view } = to;
+    setSearch({
+      ...(day !== now && { day }),
+      ...(shown !== 'day' && { view: shown }),
+    });
+  };
+  const isNew = horses?.length === 0;
   return (
     <Page
-      title="Today"
-      about={`${longDate(date)}${health.data?.demo ? ` · ${health.data.demo} (demo)` : ''}`}
+      title={view === 'month' ? monthSaid(date) : longDate(date)}
+      about={
+        <>
+          {date === now ? 'Today' : <BackToToday onGo={() => go({ day: now })} />}
+          {health.data?.demo ? ` · ${health.data.demo} (demo)` : ''}
+          {!isNew && view === 'day' && <DaySummary times={times} date={date} />}
+        </>
+      }
+      actions={
+        !isNew && (
+          <>
+            <OneOf
+              label="Show"
+              quiet
+              all={VIEWS}
+              chosen={view}
+              onChange={(to) => go({ view: to })}
+            />
+            <Button onClick={() => setAsked({ kind: 'new', with: { date } })}>New</Button>
+          </>
+        )
+      }
     >
-      <div className="max-w-[1800px] p-5 md:p-7">
-        {horses?.length === 0 ? (
+      {!isNew && view !== 'month' && (
+        <WeekStrip date={date} onGo={(day) => go({ day })} times={times} />
+      )}
+      {isNew ? (
+        <div className="max-w-[1800px] p-5 md:p-7">
           <FirstPage />
-        ) : (
-          <InOrder horses={horses} yard={yard}>
-            <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
-          </InOrder>
-        )}
-      </div>
+        </div>
+      ) : (
+        <Suspense fallback={<Loading what="timetable" />}>
+          {view === 'day' ? (
+            <DayPage key={date} date={date} times={times} horses={horses} onAsk={setAsked} />
+          ) : view === 'week' ? (
+            <WeekView
+              date={date}
+              times={times}
+              onAsk={setAsked}
+              onDay={(day) => go({ day, view: 'day' })}
+            />
+          ) : (
+            <MonthView
+              date={date}
+              times={times}
+              onDay={(day) => go({ day, view: 'day' })}
+              onMonth={(day) => go({ day })}
+            />
+          )}
+        </Suspense>
+      )}
+      {asked && (
+        <Suspense>
+          <AppointmentForm asked={asked} onClose={() => setAsked(null)} />
+        </Suspense>
+      )}
     </Page>
+  );
+}
+
+const BackToToday = ({ onGo }: { onGo(): void }) => (
+  <button type="button" className="min-h-9 underline" onClick={onGo}>
+    back to today
+  </button>
+);
+
+/** The days whose appointments are looked up: the week, with a day before and after it; or the weeks of the month. */
+function spanShown(view: View, date: string): [string, string] {
+  if (view === 'month') {
+    const first = mondayOf(`${date.slice(0, 7)}-01`);
+    return [first, daysLater(first, 41)];
+  }
+  const monday = mondayOf(date);
+  return [daysLater(monday, -1), daysLater(monday, 8)];
+}
+
+const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+const monthSaid = (date: string): string => MONTH.format(new Date(`${date}T00:00:00Z`));
+
+/** "five lessons, 3 h 20 in the saddle". */
+function DaySummary({ times, date }: { times: Times; date: string }) {
+  const held = (times.occurrences ?? []).filter(
+    (o) => o.date === date && o.cancelled === null && o.appointment.horseId,
+  );
+  if (held.length === 0) return null;
+  const minutes = held.reduce((sum, o) => sum + o.minutes, 0);
+  const [h, m] = [Math.floor(minutes / 60), minutes % 60];
+  const long = [h > 0 && `${h} h`, m > 0 && `${m} min`].filter(Boolean).join(' ');
+  return (
+    <>
+      {' '}
+      · {held.length === 1 ? 'one lesson' : `${held.length} lessons`}, {long} in the saddle
+    </>
+  );
+}
+
+interface DayPageProps {
+  date: string;
+  times: Times;
+  horses: readonly Horse[] | undefined;
+  onAsk(asked: Asked): void;
+}
+
+/** One day: its lessons at their hours; without any, the horses in the order in which they wait. */
+function DayPage({ date, times, horses, onAsk }: DayPageProps) {
+  const horsesQuery = useHorsesQuery();
+  const yardQuery = useYardQuery(date);
+  const yard = useInSteps(yardQuery.data);
+  const { data: lessons = [] } = useLessonsQuery({});
+  const { data: sessions = [] } = useSessionsQuery({ since: date, limit: 60 });
+  const minute = useNow();
+  const change = useChange();
+  const now = date === today() ? minute : null;
+  const isPast = date < today();
+  const strips = stripsOf(date, times, {
+    sessions,
+    lessons,
+    yard: yard ?? [],
+    when: { isPast, now },
+  });
+  const next = nextOf(strips, now);
+  const isEmpty = times.occurrences?.length !== undefined && strips.length === 0;
+  if (isEmpty || times.failed) {
+    return (
+      <div className="max-w-[1800px] p-5 md:p-7">
+        {!times.failed && (
+          <p className="mb-5 max-w-3xl rounded-lg border border-dashed border-line bg-page px-4 py-3 text-soft">
+            Nothing stands in the timetable for this day. <b className="text-ink">New</b> puts a
+            lesson in, once or every week; <Link to="/timetable">arenas, hours and calendars</Link>{' '}
+            are set up once.
+          </p>
+        )}
+        <InOrder horses={horses} yard={yard}>
+          <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
+        </InOrder>
+      </div>
+    );
+  }
+  return (
+    <div className="grid lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="px-5 py-5 md:px-7">
+        <DaySheet
+          strips={strips}
+          now={now}
+          next={next}
+          onOpen={({ o }) => onAsk({ kind: 'change', of: o })}
+          onMove={({ o, called }, start) =>
+            void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`)
+          }
+          onNew={(start) => onAsk({ kind: 'new', with: { date, start } })}
+        />
+      </div>
+      <Suspense>
+        <DayAside
+          date={date}
+          strips={strips}
+          next={next}
+          yard={yard ?? []}
+          times={times}
+          now={now}
+        />
+      </Suspense>
+    </div>
   );
 }
 

@@ -1,0 +1,101 @@
+import { useEffect, useRef } from 'react';
+import { timeFrom } from '@canter-book/core/calendar/clock';
+import { endMin, keyOf, startMin } from '@canter-book/core/calendar/occurrences';
+import { DayStrip, type StripData } from './DayStrip.tsx';
+import { sideBySide } from './states.ts';
+
+interface DaySheetProps {
+  strips: readonly StripData[];
+  /** Minutes since midnight; null on another day. */
+  now: number | null;
+  next: StripData | null;
+  onOpen(strip: StripData): void;
+  onMove(strip: StripData, start: string): void;
+  onNew(start: string): void;
+}
+
+/** A strip needs so much to be read. */
+const LEAST_PX = 60;
+const MOST_PX_A_MIN = 2;
+const LEAST_PX_A_MIN = 1.3;
+const HOUR = 60;
+const AROUND_MIN = 30;
+/** An hour gives way to the time it is. */
+const LABEL_PX = 24;
+
+/** The hours down the side, each lesson a strip at its time; on a phone a list. */
+export function DaySheet({ strips, now, next, onOpen, onMove, onNew }: DaySheetProps) {
+  const list = useRef<HTMLOListElement>(null);
+  const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
+  const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
+  const begins = [...strips.map(({ o }) => startMin(o)), ...(now === null ? [] : [now])];
+  const ends = [...strips.map(({ o }) => endMin(o)), ...(now === null ? [] : [now])];
+  const from = Math.floor((Math.min(9 * HOUR, ...begins) - AROUND_MIN) / HOUR) * HOUR;
+  const to = Math.ceil((Math.max(17 * HOUR, ...ends) + AROUND_MIN) / HOUR) * HOUR;
+  const first = Math.max(0, from);
+  const last = Math.min(24 * HOUR, to);
+  const hours = Array.from({ length: (last - first) / HOUR }, (_, i) => first + i * HOUR);
+  const places = sideBySide(strips.map((s) => s.o));
+  const nextKey = next && keyOf(next.o);
+  useEffect(() => {
+    // What is next is in sight, also late in the day.
+    const strip = list.current?.querySelector('[data-next="true"]');
+    strip?.scrollIntoView({ block: 'nearest' });
+  }, [nextKey]);
+  const y = (minute: number) => (minute - first) * px;
+  return (
+    <div
+      className="relative md:h-(--day)"
+      style={{ '--day': `${y(last)}px` } as React.CSSProperties}
+    >
+      {hours.map((hour) => (
+        <button
+          key={hour}
+          type="button"
+          aria-label={`New at ${timeFrom(hour)}`}
+          className="group absolute inset-x-0 hidden border-t border-dotted border-line text-left md:block"
+          style={{ top: y(hour), height: HOUR * px }}
+          onClick={() => onNew(timeFrom(hour))}
+        >
+          {(now === null || Math.abs(now - hour) * px > LABEL_PX) && (
+            <span className="tabular absolute top-1 left-0 font-mono text-[13px] text-soft">
+              {timeFrom(hour)}
+            </span>
+          )}
+          <span className="absolute top-1 left-16 hidden text-[13px] text-soft group-hover:inline group-focus-visible:inline">
+            + put something in
+          </span>
+        </button>
+      ))}
+      <ol ref={list} aria-label="The day" className="flex flex-col gap-3 md:contents">
+        {strips.map((strip, i) => (
+          <DayStrip
+            key={keyOf(strip.o)}
+            strip={strip}
+            isNext={keyOf(strip.o) === nextKey}
+            pxAMin={px}
+            at={{
+              top: y(startMin(strip.o)),
+              height: Math.max(strip.o.minutes * px - 3, LEAST_PX - 6),
+              ...places[i]!,
+            }}
+            onOpen={() => onOpen(strip)}
+            onMove={(start) => onMove(strip, start)}
+          />
+        ))}
+      </ol>
+      {now !== null && now >= first && now <= last && (
+        <div
+          aria-hidden
+          className="pointer-events-none absolute inset-x-0 z-10 hidden items-center md:flex"
+          style={{ top: y(now) - 11 }}
+        >
+          <span className="tabular rounded border-2 border-slip-edge bg-slip px-1.5 font-mono text-[13px] font-bold text-ink">
+            {timeFrom(now)}
+          </span>
+          <span className="flex-1 border-t-2 border-dashed border-leather opacity-60" />
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,194 @@
+import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
+import { GripVertical } from 'lucide-react';
+import { timeFrom } from '@canter-book/core/calendar/clock';
+import { startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
+import type { LessonSummary, SessionSummary, YardRow } from '../../api/api.ts';
+import { ButtonLink } from '../../ui/Button.tsx';
+import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
+import { PlanLink } from '../plan/PlanLink.tsx';
+import type { State } from './states.ts';
+
+export interface StripData {
+  readonly o: Occurrence;
+  readonly state: State;
+  readonly called: string;
+  readonly about: string;
+  readonly session: SessionSummary | null;
+  readonly lesson: LessonSummary | null;
+  readonly row: YardRow | null;
+  /** What holds for the horse for a time. */
+  readonly limits: readonly string[];
+  readonly clashes: readonly string[];
+}
+
+interface DayStripProps {
+  strip: StripData;
+  isNext: boolean;
+  pxAMin: number;
+  at: { top: number; height: number; place: number; of: number };
+  onOpen(): void;
+  onMove(start: string): void;
+}
+
+const EDGE: Readonly<Record<State, string>> = {
+  cancelled: 'border-l-line border-dashed opacity-75',
+  taught: 'border-l-bottle bg-sand-light',
+  'under way': 'border-l-bottle shadow-md',
+  'to come': 'border-l-leather',
+  missed: 'border-l-slip-edge',
+};
+const STEP_MIN = 15;
+const LAST_MIN = 24 * 60;
+
+/** A lesson of the day: who and where, what it is for, its line, and what to do. */
+export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStripProps) {
+  const { o, state, called, about, lesson } = strip;
+  const [shift, setShift] = useState(0);
+  const begun = useRef<number | null>(null);
+  const start = startMin(o);
+  const moved = (by: number) =>
+    Math.min(LAST_MIN - o.minutes, Math.max(0, start + Math.round(by / STEP_MIN) * STEP_MIN));
+  const there = moved(shift / pxAMin);
+  const grip = {
+    onPointerDown(event: PointerEvent<HTMLButtonElement>) {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      begun.current = event.clientY;
+    },
+    onPointerMove(event: PointerEvent<HTMLButtonElement>) {
+      if (begun.current !== null) setShift(event.clientY - begun.current);
+    },
+    onPointerUp() {
+      begun.current = null;
+      setShift(0);
+      if (there !== start) onMove(timeFrom(there));
+    },
+    onPointerCancel() {
+      begun.current = null;
+      setShift(0);
+    },
+  };
+  const canMove = state === 'to come' || state === 'missed';
+  return (
+    <li
+      data-next={isNext}
+      className={`@container relative z-[1] flex overflow-hidden rounded-lg border border-l-[6px] bg-page md:absolute md:top-(--top) md:left-(--left) md:h-(--height) md:w-(--width) ${EDGE[state]} ${isNext ? 'border-leather shadow-md' : 'border-line'} ${shift === 0 ? '' : 'z-20 shadow-xl'}`}
+      style={
+        {
+          '--top': `${at.top + (there - start) * pxAMin}px`,
+          '--height': `${at.height}px`,
+          '--left': `calc(3.6rem + (100% - 3.6rem) * ${at.place / at.of})`,
+          '--width': `calc((100% - 3.6rem) / ${at.of} - ${at.place < at.of - 1 ? 6 : 0}px)`,
+        } as CSSProperties
+      }
+    >
+      {canMove && (
+        <button
+          type="button"
+          aria-label={`Move ${called}, ${timeFrom(there)}: up and down arrow keys`}
+          className="hidden w-6 shrink-0 cursor-grab touch-none items-center justify-center text-soft hover:text-leather md:flex"
+          {...grip}
+          onKeyDown={(event) => {
+            const by = { ArrowUp: -STEP_MIN, ArrowDown: STEP_MIN }[event.key];
+            if (by === undefined) return;
+            event.preventDefault();
+            onMove(timeFrom(moved(by)));
+          }}
+        >
+          <GripVertical size={16} aria-hidden />
+        </button>
+      )}
+      <div className="grid min-w-0 flex-1 grid-cols-1 items-center gap-x-4 gap-y-2 px-3 py-1.5 md:pl-2 @2xl:grid-cols-[11rem_minmax(0,1fr)_auto]">
+        <button type="button" className="min-w-0 text-left hover:underline" onClick={onOpen}>
+          <span className="block truncate font-book text-[19px] leading-tight font-semibold">
+            <span className="tabular mr-2 font-mono text-[13px] font-normal text-soft md:hidden">
+              {o.start}
+            </span>
+            {shift === 0 ? called : `${called} ${timeFrom(there)}`}
+          </span>
+          <span className="block truncate text-[13px] text-soft">{about}</span>
+        </button>
+        <Purpose strip={strip} />
+        <div className="flex items-center gap-2">
+          {lesson && (
+            <LazyLessonMini
+              lessonId={lesson.id}
+              title={lesson.title}
+              className="hidden w-[7.5rem] shrink-0 @2xl:block"
+            />
+          )}
+          <Actions strip={strip} isNext={isNext} />
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** What the lesson is for: its plan, what the programme wants of it, what holds for the horse. */
+function Purpose({ strip }: { strip: StripData }) {
+  const { o, state, session, lesson, row, limits, clashes } = strip;
+  if (state === 'cancelled')
+    return <p className="text-[14px] text-soft">not held: {o.cancelled}</p>;
+  const missing = row?.programme?.gate;
+  const gate =
+    missing &&
+    (missing.state === 'open'
+      ? `gate for ${row.programme!.theme}: open`
+      : `gate for ${row.programme!.theme}: ${missing.missing[0]}`);
+  const rest = session
+    ? [
+        session.minutes !== null && `ridden ${Math.round(session.minutes)} min`,
+        session.endedAt === null ? 'under way' : session.marks === 0 && 'marks still open',
+      ]
+    : state === 'missed'
+      ? ['not recorded: teach it, or say that it was not held']
+      : [gate, !gate && row?.homework && `homework: ${row.homework}`];
+  const said = rest.filter(Boolean).join(' · ');
+  return (
+    <div className="min-w-0 max-md:pb-1">
+      <p className="truncate font-book text-[15px] italic">
+        {lesson?.title ?? o.appointment.title}
+        {!lesson && o.appointment.horseId && <span className="text-soft">no plan yet</span>}
+      </p>
+      {clashes.length > 0 ? (
+        <p className="truncate text-[13px] font-bold text-ochre" title={clashes.join(' ')}>
+          ▲ {clashes[0]}
+        </p>
+      ) : (
+        <p className="truncate text-[13px] text-soft" title={said}>
+          {limits.length > 0 && (
+            <span className="mr-2 rounded bg-slip px-1.5 py-0.5 text-ink">{limits.join(', ')}</span>
+          )}
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Actions({ strip, isNext }: { strip: StripData; isNext: boolean }) {
+  const { o, state, session, lesson } = strip;
+  const { horseId, riderId, id } = o.appointment;
+  if (state === 'cancelled' || horseId === null) return null;
+  if (session) {
+    const to = session.endedAt === null ? `/ringside/${session.id}` : `/debrief/${session.id}`;
+    return (
+      <ButtonLink look="quiet" to={to}>
+        {session.endedAt === null ? 'Go on' : 'Debrief'}
+      </ButtonLink>
+    );
+  }
+  const asked = new URLSearchParams({
+    horse: horseId,
+    appointment: id,
+    ...(riderId && { rider: riderId }),
+    ...(lesson && { lesson: lesson.id }),
+  });
+  return (
+    <>
+      <PlanLink horseId={horseId}>Propose</PlanLink>
+      <ButtonLink look={isNext ? 'main' : 'quiet'} to={`/ringside?${asked}`}>
+        Teach
+      </ButtonLink>
+    </>
+  );
+}

@@ -1,0 +1,215 @@
+import { useRef, useState, type PointerEvent } from 'react';
+import { timeFrom } from '@canter-book/core/calendar/clock';
+import { placeOf } from '@canter-book/core/calendar/changes';
+import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
+import { endMin, keyOf, startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
+import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
+import { longDate, today } from '../../app/dates.ts';
+import type { Asked } from './AppointmentForm.tsx';
+import { sideBySide } from './states.ts';
+import { useChange } from './useChange.ts';
+import { aboutOf, calledOf, type Times } from './useTimes.ts';
+
+interface WeekViewProps {
+  date: string;
+  times: Times;
+  onAsk(asked: Asked): void;
+  onDay(date: string): void;
+}
+
+const HOUR = 60;
+const STEP_MIN = 15;
+const ROW_PX = 46;
+
+/** The week as seven lanes: time runs from left to right, as in a lesson’s score. */
+export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
+  const days = weekFrom(mondayOf(date));
+  const all = (times.occurrences ?? []).filter((o) => days.includes(o.date));
+  const first = Math.floor(Math.min(8 * HOUR, ...all.map(startMin)) / HOUR) * HOUR;
+  const last = Math.ceil(Math.max(18 * HOUR, ...all.map(endMin)) / HOUR) * HOUR;
+  const hours = Array.from({ length: (last - first) / HOUR + 1 }, (_, i) => first + i * HOUR);
+  const scale = { first, span: last - first };
+  return (
+    <div className="p-5 md:p-7">
+      <div aria-hidden className="relative mb-1 ml-28 hidden h-5 md:block">
+        {hours.map((hour) => (
+          <span
+            key={hour}
+            className="tabular absolute -translate-x-1/2 font-mono text-[12px] text-soft"
+            style={{ left: `${(100 * (hour - first)) / scale.span}%` }}
+          >
+            {timeFrom(hour)}
+          </span>
+        ))}
+      </div>
+      <ol className="divide-y divide-line border-y border-line">
+        {days.map((day) => (
+          <Lane
+            key={day}
+            day={day}
+            all={all.filter((o) => o.date === day)}
+            scale={scale}
+            hours={hours}
+            times={times}
+            onAsk={onAsk}
+            onDay={() => onDay(day)}
+          />
+        ))}
+      </ol>
+      {all.length === 0 && times.occurrences && (
+        <p className="mt-4 text-soft">Nothing stands in the timetable for this week.</p>
+      )}
+      <p className="mt-3 hidden text-[13px] text-soft md:block">
+        Drag a lesson along its lane or to another day; with the keyboard, the arrow keys move the
+        one that is chosen. Only that time moves.
+      </p>
+    </div>
+  );
+}
+
+interface LaneProps {
+  day: string;
+  all: readonly Occurrence[];
+  scale: { first: number; span: number };
+  hours: readonly number[];
+  times: Times;
+  onAsk(asked: Asked): void;
+  onDay(): void;
+}
+
+function Lane({ day, all, scale, hours, times, onAsk, onDay }: LaneProps) {
+  const places = sideBySide(all);
+  const rows = Math.max(1, ...places.map((p) => p.of));
+  const left = (minute: number) => `${(100 * (minute - scale.first)) / scale.span}%`;
+  return (
+    <li data-date={day} className="flex flex-col gap-1 py-1 md:flex-row md:gap-0">
+      <button
+        type="button"
+        className={`w-28 shrink-0 py-2 text-left text-[14px] hover:underline ${day === today() ? 'font-bold' : ''}`}
+        onClick={onDay}
+      >
+        {longDate(day).split(',')[0]!}
+        <span className="ml-1.5 text-soft">{Number(day.slice(8))}</span>
+      </button>
+      <div
+        data-lane
+        className="relative flex flex-1 flex-col gap-1 md:block md:h-(--rows)"
+        style={{ '--rows': `${rows * ROW_PX + 4}px` } as React.CSSProperties}
+      >
+        {hours.map((hour) => (
+          <span
+            key={hour}
+            aria-hidden
+            className="absolute inset-y-0 hidden border-l border-dotted border-line md:block"
+            style={{ left: left(hour) }}
+          />
+        ))}
+        {all.map((o, i) => (
+          <Piece
+            key={keyOf(o)}
+            o={o}
+            times={times}
+            clashes={clashesOf(o, all, times.timetable, times.busy).map((c) =>
+              clashSaid(c, times.names),
+            )}
+            scale={scale}
+            style={{
+              '--left': left(startMin(o)),
+              '--width': `calc(${(100 * o.minutes) / scale.span}% - 2px)`,
+              '--top': `${places[i]!.place * ROW_PX + 2}px`,
+            }}
+            onOpen={() => onAsk({ kind: 'change', of: o })}
+          />
+        ))}
+      </div>
+    </li>
+  );
+}
+
+interface PieceProps {
+  o: Occurrence;
+  times: Times;
+  clashes: readonly string[];
+  scale: { first: number; span: number };
+  style: Record<string, string>;
+  onOpen(): void;
+}
+
+/** A lesson on its lane: it opens by a click and moves by dragging or by the arrow keys. */
+function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
+  const change = useChange();
+  const called = calledOf(o, times.names);
+  const [by, setBy] = useState<{ x: number; y: number } | null>(null);
+  const from = useRef<{ x: number; y: number } | null>(null);
+  const lane = useRef<HTMLButtonElement>(null);
+  const moveTo = (date: string, minute: number) => {
+    const start = timeFrom(Math.min(24 * HOUR - o.minutes, Math.max(0, minute)));
+    if (date === o.date && start === o.start) return;
+    void change.moveOnce(
+      o,
+      { ...placeOf(o), date, start },
+      `${called}: ${longDate(date)}, ${start}.`,
+    );
+  };
+  const minutesOf = (px: number): number => {
+    const width = lane.current?.closest('[data-lane]')?.clientWidth ?? 1;
+    return Math.round(((px / width) * scale.span) / STEP_MIN) * STEP_MIN;
+  };
+  const drop = (event: PointerEvent<HTMLButtonElement>) => {
+    const moved = by;
+    from.current = null;
+    setBy(null);
+    if (!moved || Math.hypot(moved.x, moved.y) < 6) return;
+    const below = document
+      .elementsFromPoint(event.clientX, event.clientY)
+      .map((e) => e.closest('[data-date]'))
+      .find(Boolean);
+    moveTo(below?.getAttribute('data-date') ?? o.date, startMin(o) + minutesOf(moved.x));
+  };
+  return (
+    <button
+      ref={lane}
+      type="button"
+      aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', not held'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
+      title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
+      className={`flex h-10 touch-none items-center gap-2 overflow-hidden rounded-md border border-l-4 bg-page px-2 text-left text-[13px] hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
+      style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}
+      onClick={() => !by && onOpen()}
+      onPointerDown={(event) => {
+        if (event.pointerType === 'touch') return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        from.current = { x: event.clientX, y: event.clientY };
+      }}
+      onPointerMove={(event) => {
+        if (!from.current) return;
+        const moved = { x: event.clientX - from.current.x, y: event.clientY - from.current.y };
+        if (by || Math.hypot(moved.x, moved.y) > 5) setBy(moved);
+      }}
+      onPointerUp={drop}
+      onPointerCancel={() => {
+        from.current = null;
+        setBy(null);
+      }}
+      onKeyDown={(event) => {
+        const step = {
+          ArrowLeft: { days: 0, min: -STEP_MIN },
+          ArrowRight: { days: 0, min: STEP_MIN },
+          ArrowUp: { days: -1, min: 0 },
+          ArrowDown: { days: 1, min: 0 },
+        }[event.key];
+        if (!step) return;
+        event.preventDefault();
+        moveTo(daysLater(o.date, step.days), startMin(o) + step.min);
+      }}
+    >
+      <span className="tabular shrink-0 font-mono text-[12px] text-soft md:hidden">{o.start}</span>
+      {clashes.length > 0 && (
+        <span aria-hidden className="text-ochre">
+          ▲
+        </span>
+      )}
+      <b className="truncate font-book">{called}</b>
+      <span className="truncate text-soft md:hidden">{aboutOf(o, times)}</span>
+    </button>
+  );
+}
