@@ -40,7 +40,7 @@ export type Moved =
   | { readonly code: 'load'; readonly monday: string; readonly was: number; readonly is: number };
 
 /** The levels as they were when the weeks were planned. */
-export type LevelsThen = Partial<Record<Scale, Partial<Record<Rein, number>>>>;
+export type LevelsThen = Partial<Record<Scale, { [R in Rein]?: number | undefined }>>;
 
 export const levelsNow = ({ levels }: HorseFile): LevelsThen =>
   Object.fromEntries(

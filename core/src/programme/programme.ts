@@ -76,6 +76,8 @@ export interface Programme {
   readonly gap: number;
 }
 
+export type PlannedProgramme = { readonly programme: Programme } | NoProgramme;
+
 export interface NoProgramme {
   readonly why: string;
   readonly waysOut: readonly string[];
@@ -115,7 +117,7 @@ interface Setting {
 export async function planProgramme(
   request: ProgrammeRequest,
   solve: Solve,
-): Promise<{ programme: Programme } | NoProgramme> {
+): Promise<PlannedProgramme> {
   const setting = settingOf(request);
   const { wishes } = request;
   const model = inputOf(setting);

@@ -4,6 +4,8 @@ import wasmUrl from 'highs/runtime?url';
 import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
 import type { IntegerProgramme } from '@canter-book/core/planner/integer';
 import { propose } from '@canter-book/core/planner/propose';
+import { planProgramme } from '@canter-book/core/programme/programme';
+import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import type { PlanRequest } from '@canter-book/core/planner/request';
 
 const things = Array.from({ length: 20 }, (_, i) => ({
@@ -29,6 +31,7 @@ const solver = highsLoader({ locateFile: () => wasmUrl }).then(async (highs) => 
 const planner = {
   plan: async (request: PlanRequest, progress: (doing: string) => void) =>
     propose(request, await solver, progress),
+  programme: async (request: ProgrammeRequest) => planProgramme(request, await solver),
 };
 
 export type PlannerWorker = typeof planner;

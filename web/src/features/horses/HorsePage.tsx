@@ -54,6 +54,9 @@ export default function HorsePage() {
           <ButtonLink look="quiet" to={`/progress/${id}`}>
             Progress
           </ButtonLink>
+          <ButtonLink look="quiet" to={`/horses/${id}/programme`}>
+            Weeks
+          </ButtonLink>
           <PlanLink horseId={id}>Propose a lesson</PlanLink>
           <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
         </>

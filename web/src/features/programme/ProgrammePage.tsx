@@ -1,3 +1,382 @@
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import type { Exercise } from '@canter-book/core/exercises/exercise';
+import { shelfWith } from '@canter-book/core/exercises/shelf';
+import type { Horse, Rider } from '@canter-book/core/observations/records';
+import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
+import { goalSaid } from '@canter-book/core/programme/goal';
+import { levelsNow, movedBetween } from '@canter-book/core/programme/moved';
+import type { Programme } from '@canter-book/core/programme/programme';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import type { ProgrammeRequest } from '@canter-book/core/programme/request';
+import { movedSaid, unmetSaid } from '@canter-book/core/programme/said';
+import type { Readings } from '@canter-book/core/progress/readings';
+import {
+  problemOf,
+  useHorseQuery,
+  useOwnExercisesQuery,
+  useProgrammesQuery,
+  useReadingsQuery,
+  useRidersQuery,
+  useSaveProgrammeMutation,
+} from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { longDate, today } from '../../app/dates.ts';
+import { newId } from '../../app/newId.ts';
+import { tell } from '../../app/notices.ts';
+import { useTitle } from '../../app/title.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
+import { Loading } from '../../ui/Loading.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { remembered } from '../plan/wishes.ts';
+import { useHorseFile } from '../plan/useHorseFile.ts';
+import { GoalForm } from './GoalForm.tsx';
+import { Loads } from './Loads.tsx';
+import { Outlook } from './Outlook.tsx';
+import { Steps } from './Steps.tsx';
+import { useProgramme } from './useProgramme.ts';
+import { WeekDetail } from './WeekDetail.tsx';
+import { WeeksBand } from './WeeksBand.tsx';
+
+const NEW: Wished = {
+  goal: { kind: 'keep going' },
+  weeks: 12,
+  availability: {
+    minutes: [45, 45, 45, 45, 45, 45, 45],
+    arena: [true, true, true, true, true, true, true],
+  },
+  themes: [],
+  days: [],
+};
+
+/** The weeks ahead of a horse: what for, in which order, how much; planned anew after every lesson. */
 export default function ProgrammePage() {
-  return null;
+  const { id = '' } = useParams();
+  const horse = useHorseQuery(id);
+  const programmes = useProgrammesQuery({ horseId: id });
+  const readings = useReadingsQuery(id);
+  const own = useOwnExercisesQuery();
+  const { data: riders } = useRidersQuery();
+  useTitle(horse.data ? `The weeks of ${horse.data.name}` : 'The weeks ahead');
+  if (!horse.data) return <QueryState query={horse} what="horse" />;
+  if (!programmes.data) return <QueryState query={programmes} what="programme" />;
+  if (!readings.data || !own.data || !riders) return <Loading what="horse" />;
+  const [record = null] = programmes.data;
+  return (
+    <Weeks
+      key={`${id} ${record?.id}`}
+      horse={horse.data}
+      record={record}
+      readings={readings.data}
+      own={own.data.map((o) => o.exercise)}
+      rider={riders.find((r) => r.id === horse.data!.riderIds[0]) ?? null}
+    />
+  );
+}
+
+interface WeeksProps {
+  horse: Horse;
+  record: ProgrammeRecord | null;
+  readings: Readings;
+  own: readonly Exercise[];
+  rider: Rider | null;
+}
+
+const wishedOf = ({
+  goal,
+  weeks,
+  availability,
+  lately,
+  themes,
+  days,
+}: ProgrammeRecord): Wished => ({
+  goal,
+  weeks,
+  availability,
+  ...(lately && { lately }),
+  themes,
+  days,
+});
+
+function Weeks({ horse, record, readings, own, rider }: WeeksProps) {
+  const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
+  const [changed, setChanged] = useState<Wished | null>(null);
+  const wished = changed ?? saved ?? NEW;
+  const [begun, setBegun] = useState(record !== null);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const date = today();
+  const equipment = useMemo(() => remembered().equipment, []);
+  const file = useHorseFile(horse.id, equipment, rider);
+  const shelf = useMemo(() => shelfWith(own), [own]);
+  const request = useMemo(
+    () =>
+      file && begun
+        ? programmeRequest(wished, record?.plan ?? null, {
+            horse: file,
+            readings: readings.readings,
+            own,
+            date,
+          })
+        : null,
+    [file, begun, wished, record, readings, own, date],
+  );
+  const { made, isPlanning, failed } = useProgramme(request);
+  const programme = made?.programme ?? null;
+  const moved = made && record ? movedIn(record, made) : [];
+  const [save, { error, isLoading }] = useSaveProgrammeMutation();
+  const change = (part: Partial<Wished>) => setChanged({ ...wished, ...part });
+
+  const keep = async () => {
+    if (!made) return;
+    const next = recordFrom(record, horse.id, wished, made, moved, date);
+    const answer = await save(next);
+    if (answer.error) return;
+    setChanged(null);
+    tell(record ? 'The new weeks hold.' : 'The programme holds.', () =>
+      record && answer.data ? save({ ...record, revision: answer.data.revision }) : undefined,
+    );
+  };
+  const end = async () => {
+    if (!record) return;
+    const answer = await save({ ...record, endedOn: date });
+    if (answer.data)
+      tell('The programme has ended.', () => {
+        const { endedOn: _, ...going } = answer.data!;
+        return save(going);
+      });
+  };
+
+  const week = programme?.weeks.find((w) => w.monday === chosen) ?? programme?.weeks[0] ?? null;
+  return (
+    <Page
+      title={`The weeks of ${horse.name}`}
+      about={
+        programme && file
+          ? `${capital(goalSaid(programme.goal, file, shelf))}${dateSaid(programme)}`
+          : 'A goal, small steps to it, and a gate at the end of each'
+      }
+      actions={
+        <>
+          {record && (
+            <Button look="quiet" onClick={() => void end()}>
+              End it
+            </Button>
+          )}
+          <ButtonLink look="quiet" to={`/horses/${horse.id}/report`}>
+            Report
+          </ButtonLink>
+          <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
+            To the horse
+          </ButtonLink>
+        </>
+      }
+    >
+      <LeaveGuard unsaved={() => changed !== null} what={`the weeks of ${horse.name}`} />
+      <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_minmax(0,1fr)]">
+        <GoalForm
+          wished={wished}
+          horse={horse}
+          shelf={shelf}
+          isNew={!begun}
+          onChange={change}
+          onBegin={() => setBegun(true)}
+        />
+        <div className="min-w-0">
+          <div role="status">
+            {isPlanning && <p className="mb-4 text-soft">Setting out the weeks …</p>}
+          </div>
+          {failed && (
+            <div role="alert" className="mb-5 rounded-lg bg-slip p-4">
+              <p>✕ {failed.why}</p>
+              <p className="mt-2 flex flex-wrap gap-2">
+                {wished.days.length + wished.themes.length > 0 && (
+                  <Button look="quiet" onClick={() => change({ days: [], themes: [] })}>
+                    Free what I fixed
+                  </Button>
+                )}
+              </p>
+              <ul className="mt-1 list-inside list-disc text-[14px] text-soft">
+                {failed.waysOut.map((way) => (
+                  <li key={way}>{way}</li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {!begun && <BeforeTheFirst name={horse.name} />}
+          {programme && made && week && !failed && (
+            <>
+              {(!record || moved.length > 0 || changed) && (
+                <ToKeep
+                  isNew={!record}
+                  moved={moved}
+                  isChanged={changed !== null}
+                  isSaving={isLoading}
+                  onKeep={() => void keep()}
+                  onBack={record && changed ? () => setChanged(null) : null}
+                />
+              )}
+              {error && (
+                <p role="alert" className="mb-4 text-madder">
+                  ✕ {problemOf(error).detail}
+                </p>
+              )}
+              <Outlook programme={programme} />
+              {programme.unmet.length > 0 && (
+                <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 text-[14px]">
+                  {programme.unmet.map((u) => (
+                    <li key={u.code + ('scale' in u ? u.scale : '')}>▲ {unmetSaid(u)}</li>
+                  ))}
+                </ul>
+              )}
+              <WeeksBand
+                programme={programme}
+                wished={wished}
+                chosen={week.monday}
+                today={date}
+                onChoose={setChosen}
+                onChange={change}
+              />
+              <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-2">
+                <WeekDetail
+                  key={week.monday}
+                  week={week}
+                  step={programme.steps.findLast((s) => s.from <= week.monday) ?? null}
+                  horseId={horse.id}
+                  wished={wished}
+                  record={record}
+                  onChange={change}
+                />
+                <Steps steps={programme.steps} shelf={shelf} />
+                {record && <Loads record={record} horseId={horse.id} />}
+                {record && record.moved.length > 0 && <MovedBefore record={record} />}
+              </div>
+            </>
+          )}
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+const dateSaid = ({ goal }: Programme): string =>
+  goal.kind !== 'keep going' && goal.date ? `, by ${longDate(goal.date)}` : '';
+
+/** What is other than it was planned, in words. */
+const movedIn = (
+  { plan }: ProgrammeRecord,
+  { programme, request }: { programme: Programme; request: ProgrammeRequest },
+): string[] => movedBetween(plan.weeks, programme, request, plan.levels).map(movedSaid);
+
+/** As much of what moved is kept as anybody looks back on. */
+const MOST_KEPT = 100;
+
+function recordFrom(
+  record: ProgrammeRecord | null,
+  horseId: string,
+  wished: Wished,
+  { programme, request }: { programme: Programme; request: ProgrammeRequest },
+  moved: readonly string[],
+  date: string,
+): ProgrammeRecord {
+  const fresh = programme.weeks.map(({ facts: _, ...week }) => week);
+  const gone = (record?.plan.weeks ?? []).filter((w) => w.monday < fresh[0]!.monday);
+  const steps = programme.steps.map(({ reading: _, ...step }) => step);
+  const stepsGone = (record?.plan.steps ?? []).filter((s) => s.from < steps[0]!.from);
+  return {
+    id: record?.id ?? newId(),
+    revision: record?.revision ?? 0,
+    horseId,
+    ...wished,
+    plan: {
+      madeOn: date,
+      weeks: [...gone, ...fresh],
+      steps: [...stepsGone, ...steps],
+      levels: levelsNow(request.horse),
+    },
+    done: record?.done ?? [],
+    moved: [
+      ...(moved.length > 0 ? [{ on: date, said: moved.slice(0, 60) }] : []),
+      ...(record?.moved ?? []),
+    ].slice(0, MOST_KEPT),
+  };
+}
+
+interface ToKeepProps {
+  isNew: boolean;
+  moved: readonly string[];
+  isChanged: boolean;
+  isSaving: boolean;
+  onKeep(): void;
+  onBack: (() => void) | null;
+}
+
+const MOST_TOLD = 8;
+
+/** Nothing moves silently: what would be other, why, and whether it shall hold. */
+function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: ToKeepProps) {
+  return (
+    <section aria-label="What moves" className="mb-5 rounded-lg border border-leather bg-page p-4">
+      {isNew ? (
+        <p>These weeks are a proposal. Change what you like; then let them hold.</p>
+      ) : moved.length > 0 ? (
+        <>
+          <h2 className="mb-1 text-lg">{isChanged ? 'With your change' : 'Since the last plan'}</h2>
+          <ul className="list-inside list-disc text-[14px]">
+            {moved.slice(0, MOST_TOLD).map((said) => (
+              <li key={said}>{said}</li>
+            ))}
+          </ul>
+          {moved.length > MOST_TOLD && (
+            <p className="text-[14px] text-soft">and {moved.length - MOST_TOLD} more</p>
+          )}
+        </>
+      ) : (
+        <p>Your change moves nothing else.</p>
+      )}
+      <p className="mt-3 flex flex-wrap gap-2">
+        <Button disabled={isSaving} onClick={onKeep}>
+          {isNew ? 'Let it hold' : 'Let the new weeks hold'}
+        </Button>
+        {onBack && (
+          <Button look="quiet" onClick={onBack}>
+            Leave it as it was
+          </Button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+const BeforeTheFirst = ({ name }: { name: string }) => (
+  <div className="max-w-2xl rounded-xl border border-dashed border-line bg-page p-6 text-soft">
+    <h2 className="mb-2 text-lg text-ink">No programme yet.</h2>
+    <p className="mb-2">
+      Say what shall be there and by when, or simply keep going. The book sets out the weeks for{' '}
+      {name}: a theme for two to five weeks, which days are lessons and which are light, how the
+      load grows, and a gate at the end of each step that the marks and tries of your lessons open.
+    </p>
+    <p>After every lesson it looks again, and says what would move and why.</p>
+  </div>
+);
+
+function MovedBefore({ record }: { record: ProgrammeRecord }) {
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">What has moved</h2>
+      <ul className="space-y-2 text-[14px]">
+        {record.moved.slice(0, 6).map(({ on, said }) => (
+          <li key={on + said[0]}>
+            <b>{longDate(on)}</b>
+            <ul className="list-inside list-disc text-soft">
+              {said.slice(0, 4).map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
 }

@@ -2,11 +2,8 @@ import { useMemo, useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import {
   aheadOf,
-  bandOf,
-  BANDS,
   chanceOf,
   FARTHEST_DAYS,
-  type Forecast,
   type NoForecast,
 } from '@canter-book/core/progress/forecast';
 import type { DatedMark } from '@canter-book/core/progress/standing';
@@ -15,6 +12,7 @@ import { longDate } from '../../app/dates.ts';
 import { Field, inputClass } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
+import { chanceSaid, Reach } from './Reach.tsx';
 
 const EIGHT_WEEKS = 56;
 const WHY: Readonly<Record<NoForecast, string>> = {
@@ -101,7 +99,7 @@ export function Ahead({ readings, today }: AheadProps) {
                 <>
                   <Reach then={then} level={level} />
                   <span className="tabular max-sm:col-start-2">
-                    <b>{percent(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
+                    <b>{chanceSaid(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
                   </span>
                 </>
               ) : (
@@ -114,42 +112,5 @@ export function Ahead({ readings, today }: AheadProps) {
         })}
       </ul>
     </section>
-  );
-}
-
-/** Nobody is sure of a horse. */
-const percent = (chance: number): string =>
-  chance > 0.95 ? 'over 95 %' : chance < 0.05 ? 'under 5 %' : `${Math.round(chance * 100)} %`;
-
-/** The bands of a forecast on the ten marks: half, four of five, nineteen of twenty. */
-function Reach({ then, level }: { then: Forecast; level: number }) {
-  const said = bandOf(then, BANDS[1].z);
-  return (
-    <span
-      role="img"
-      aria-label={`four times in five between ${said.low.toFixed(1)} and ${said.high.toFixed(1)}`}
-      title={`${then.mean.toFixed(1)}; four times in five between ${said.low.toFixed(1)} and ${said.high.toFixed(1)}`}
-      className="relative block h-5 border-x border-line"
-    >
-      {BANDS.toReversed().map(({ share, z }) => {
-        const { low, high } = bandOf(then, z);
-        return (
-          <span
-            key={share}
-            className="forced-shape absolute top-1/2 -translate-y-1/2 bg-leather"
-            style={{
-              left: `${10 * low}%`,
-              width: `${10 * (high - low)}%`,
-              height: share === 0.95 ? 2 : share === 0.8 ? 7 : 13,
-              opacity: share === 0.5 ? 1 : 0.55,
-            }}
-          />
-        );
-      })}
-      <span
-        className="absolute inset-y-[-2px] w-0.5 bg-ink"
-        style={{ left: `calc(${10 * level}% - 1px)` }}
-      />
-    </span>
   );
 }

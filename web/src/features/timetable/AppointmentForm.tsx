@@ -21,6 +21,8 @@ export type Asked =
 
 interface AppointmentFormProps {
   asked: Asked;
+  /** Who teaches, unless it is said. */
+  instructor: string;
   onClose(): void;
 }
 
@@ -35,7 +37,7 @@ const OTHER = 'other';
 
 const weekdayOf = (date: string): number => (dayOf(date) + 3) % 7;
 
-function firstDraft(asked: Asked): Appointment {
+function firstDraft(asked: Asked, instructor: string): Appointment {
   if (asked.kind === 'change') return { ...asked.of.appointment, ...placeOf(asked.of) };
   return {
     id: newId(),
@@ -43,7 +45,7 @@ function firstDraft(asked: Asked): Appointment {
     title: '',
     horseId: null,
     riderId: null,
-    instructor: '',
+    instructor,
     arena: '',
     lessonId: null,
     start: '10:00',
@@ -58,8 +60,8 @@ function firstDraft(asked: Asked): Appointment {
 }
 
 /** An appointment: who, which horse, when and where. Clashes are said at once, with times that are free. */
-export function AppointmentForm({ asked, onClose }: AppointmentFormProps) {
-  const [draft, setDraft] = useState(() => firstDraft(asked));
+export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormProps) {
+  const [draft, setDraft] = useState(() => firstDraft(asked, instructor));
   const [scope, setScope] = useState<(typeof SCOPES)[number]>('only this time');
   const [isOther, setOther] = useState(draft.horseId === null && draft.title !== '');
   const [tried, setTried] = useState(false);
@@ -99,7 +101,7 @@ export function AppointmentForm({ asked, onClose }: AppointmentFormProps) {
   return (
     <Sheet open wide title={old ? horse : 'A new appointment'} onClose={onClose}>
       <form
-        className="grid gap-x-6 gap-y-4 sm:grid-cols-2"
+        className="grid gap-x-6 gap-y-4 *:min-w-0 sm:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
           void save();
@@ -179,7 +181,7 @@ export function AppointmentForm({ asked, onClose }: AppointmentFormProps) {
             </Field>
           )}
         </fieldset>
-        <div className="grid grid-cols-[1fr_6.5rem_5.5rem] gap-3">
+        <div className="grid grid-cols-2 gap-3 *:min-w-0 max-sm:*:first:col-span-2 sm:grid-cols-[1fr_6.5rem_5.5rem]">
           <Field label="Day" error={wrong('date')}>
             {(field) => (
               <TextInput
@@ -215,7 +217,7 @@ export function AppointmentForm({ asked, onClose }: AppointmentFormProps) {
             )}
           </Field>
         </div>
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-2 gap-3 *:min-w-0">
           <Field label="Arena" error={wrong('arena')}>
             {(field) => (
               <Suggested

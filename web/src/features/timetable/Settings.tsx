@@ -349,6 +349,8 @@ function Feeds({ timetable }: { timetable: Timetable }) {
   );
 }
 
+const timesSaid = (n: number): string => (n === 1 ? '1 time' : `${n} times`);
+
 /** When people are not free, from calendars of their own. */
 function Busy({ timetable }: { timetable: Timetable }) {
   const [whose, setWhose] = useState('');
@@ -367,7 +369,7 @@ function Busy({ timetable }: { timetable: Timetable }) {
       today: today(),
     });
     setFailure(answer.error ? problemOf(answer.error).detail : null);
-    if (answer.data) tell(`${file.name}: ${answer.data.hours.length} times in the next year.`);
+    if (answer.data) tell(`${file.name}: ${timesSaid(answer.data.hours.length)} in the next year.`);
   };
   return (
     <section>
@@ -385,7 +387,7 @@ function Busy({ timetable }: { timetable: Timetable }) {
           >
             <b>{b.instructor || riders.find((r) => r.id === b.riderId)?.name}</b>
             <span className="min-w-0 flex-1 truncate text-[14px] text-soft">
-              {b.name} · {b.hours.length} times · read {whenSaid(b.readAt)}
+              {b.name} · {timesSaid(b.hours.length)} · read {whenSaid(b.readAt)}
             </span>
             <Gone what={b.name} onGone={() => void drop(b.id)} />
           </li>

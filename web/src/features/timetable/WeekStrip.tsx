@@ -46,7 +46,7 @@ export function WeekStrip({ date, times, onGo }: WeekStripProps) {
                 onClick={() => onGo(day)}
               >
                 <span>
-                  {wordOf(day)}{' '}
+                  <span className="max-md:block">{wordOf(day)}</span>{' '}
                   <b className={`tabular text-[15px] ${day === now ? 'underline' : ''}`}>
                     {Number(day.slice(8))}
                   </b>

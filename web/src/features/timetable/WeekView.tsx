@@ -3,7 +3,10 @@ import { timeFrom } from '@canter-book/core/calendar/clock';
 import { placeOf } from '@canter-book/core/calendar/changes';
 import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
 import { endMin, keyOf, startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
+import { DAYS } from '@canter-book/core/programme/days';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
+import { useProgrammesQuery } from '../../api/api.ts';
 import { longDate, today } from '../../app/dates.ts';
 import type { Asked } from './AppointmentForm.tsx';
 import { sideBySide } from './states.ts';
@@ -19,10 +22,11 @@ interface WeekViewProps {
 
 const HOUR = 60;
 const STEP_MIN = 15;
-const ROW_PX = 46;
+const ROW_PX = 58;
 
 /** The week as seven lanes: time runs from left to right, as in a lesson’s score. */
 export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
+  const { data: programmes = [] } = useProgrammesQuery({});
   const days = weekFrom(mondayOf(date));
   const all = (times.occurrences ?? []).filter((o) => days.includes(o.date));
   const first = Math.floor(Math.min(8 * HOUR, ...all.map(startMin)) / HOUR) * HOUR;
@@ -31,7 +35,7 @@ export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
   const scale = { first, span: last - first };
   return (
     <div className="p-5 md:p-7">
-      <div aria-hidden className="relative mb-1 ml-28 hidden h-5 md:block">
+      <div aria-hidden className="relative mr-44 mb-1 ml-28 hidden h-5 md:block">
         {hours.map((hour) => (
           <span
             key={hour}
@@ -42,7 +46,7 @@ export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
           </span>
         ))}
       </div>
-      <ol className="divide-y divide-line border-y border-line">
+      <ol aria-label="The days of the week" className="divide-y divide-line border-y border-line">
         {days.map((day) => (
           <Lane
             key={day}
@@ -51,6 +55,7 @@ export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
             scale={scale}
             hours={hours}
             times={times}
+            also={alsoOn(day, programmes, times)}
             onAsk={onAsk}
             onDay={() => onDay(day)}
           />
@@ -73,11 +78,13 @@ interface LaneProps {
   scale: { first: number; span: number };
   hours: readonly number[];
   times: Times;
+  /** What the programmes want of the other horses. */
+  also: readonly string[];
   onAsk(asked: Asked): void;
   onDay(): void;
 }
 
-function Lane({ day, all, scale, hours, times, onAsk, onDay }: LaneProps) {
+function Lane({ day, all, scale, hours, times, also, onAsk, onDay }: LaneProps) {
   const places = sideBySide(all);
   const rows = Math.max(1, ...places.map((p) => p.of));
   const left = (minute: number) => `${(100 * (minute - scale.first)) / scale.span}%`;
@@ -122,8 +129,22 @@ function Lane({ day, all, scale, hours, times, onAsk, onDay }: LaneProps) {
           />
         ))}
       </div>
+      <p className="text-[13px] text-soft md:w-44 md:shrink-0 md:self-center md:pl-4">
+        {also.join(' · ')}
+      </p>
     </li>
   );
+}
+
+/** The days of the programmes that are not lessons: who is lunged, who rests. */
+function alsoOn(day: string, programmes: readonly ProgrammeRecord[], { names }: Times): string[] {
+  return programmes.flatMap(({ horseId, plan }) => {
+    const kind = plan.weeks.flatMap((w) => w.days).find((d) => d.date === day)?.kind;
+    const name = names.horse(horseId);
+    return kind && kind !== 'lesson' && name !== ''
+      ? [`${name}: ${DAYS[kind].label.toLowerCase()}`]
+      : [];
+  });
 }
 
 interface PieceProps {
@@ -172,7 +193,7 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       type="button"
       aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', not held'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
       title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
-      className={`flex h-10 touch-none items-center gap-2 overflow-hidden rounded-md border border-l-4 bg-page px-2 text-left text-[13px] hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
+      className={`flex h-[52px] touch-none items-center gap-2 overflow-hidden rounded-md border border-l-4 px-2 text-left text-[13px] md:flex-col md:items-start md:justify-center md:gap-0 md:px-1.5 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
       style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}
       onClick={() => !by && onOpen()}
       onPointerDown={(event) => {
@@ -203,13 +224,14 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       }}
     >
       <span className="tabular shrink-0 font-mono text-[12px] text-soft md:hidden">{o.start}</span>
-      {clashes.length > 0 && (
-        <span aria-hidden className="text-ochre">
-          ▲
-        </span>
-      )}
-      <b className="truncate font-book">{called}</b>
+      <b className="max-w-full overflow-hidden font-book whitespace-nowrap">
+        {clashes.length > 0 && <span className="text-ochre">▲ </span>}
+        {called}
+      </b>
       <span className="truncate text-soft md:hidden">{aboutOf(o, times)}</span>
+      <span className="hidden max-w-full overflow-hidden text-[12px] whitespace-nowrap text-soft md:block">
+        {times.names.rider(o.appointment.riderId).split(' ')[0]}
+      </span>
     </button>
   );
 }

@@ -14,7 +14,7 @@ import {
   type YardRow,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, byDate, longDate, today } from '../../app/dates.ts';
+import { ago, byDate, longDate, shortDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -75,7 +75,7 @@ export default function Today() {
   const isNew = horses?.length === 0;
   return (
     <Page
-      title={view === 'month' ? monthSaid(date) : longDate(date)}
+      title={titleOf(view, date)}
       about={
         <>
           {date === now ? 'Today' : <BackToToday onGo={() => go({ day: now })} />}
@@ -128,12 +128,19 @@ export default function Today() {
       )}
       {asked && (
         <Suspense>
-          <AppointmentForm asked={asked} onClose={() => setAsked(null)} />
+          <AppointmentForm
+            asked={asked}
+            instructor={onlyOne(times.timetable.instructors)}
+            onClose={() => setAsked(null)}
+          />
         </Suspense>
       )}
     </Page>
   );
 }
+
+/** Who teaches where nobody else does. */
+const onlyOne = (names: readonly string[]): string => (names.length === 1 ? names[0]! : '');
 
 const BackToToday = ({ onGo }: { onGo(): void }) => (
   <button type="button" className="min-h-9 underline" onClick={onGo}>
@@ -150,6 +157,13 @@ function spanShown(view: View, date: string): [string, string] {
   const monday = mondayOf(date);
   return [daysLater(monday, -1), daysLater(monday, 8)];
 }
+
+const titleOf = (view: View, date: string): string =>
+  view === 'month'
+    ? monthSaid(date)
+    : view === 'week'
+      ? `Week of ${shortDate(mondayOf(date))}`
+      : longDate(date);
 
 const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
 const monthSaid = (date: string): string => MONTH.format(new Date(`${date}T00:00:00Z`));

@@ -1,0 +1,115 @@
+import { DAY_KINDS, DAYS, type Day, type DayKind } from '@canter-book/core/programme/days';
+import type { Wished } from '@canter-book/core/programme/fromBook';
+import type { PlannedStep, Week } from '@canter-book/core/programme/programme';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import { factSaid } from '@canter-book/core/programme/said';
+import { useSaveProgrammeMutation } from '../../api/api.ts';
+import { longDate, shortDate, today } from '../../app/dates.ts';
+import { PlanLink } from '../plan/PlanLink.tsx';
+import { withDay } from './pins.ts';
+
+interface WeekDetailProps {
+  week: Week;
+  step: PlannedStep | null;
+  horseId: string;
+  wished: Wished;
+  record: ProgrammeRecord | null;
+  onChange(part: Partial<Wished>): void;
+}
+
+const FREE = '';
+
+/** One week: why it is so, its days, and the way to the lesson of each. */
+export function WeekDetail({ week, step, horseId, wished, record, onChange }: WeekDetailProps) {
+  const now = today();
+  const aim = step?.theme === week.theme ? step.gate.show?.exercise : undefined;
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">
+        Week of {shortDate(week.monday)}: {week.theme}
+      </h2>
+      <p className="mb-3 text-[14px]">{week.facts.map(factSaid).join(' ')}</p>
+      <ul>
+        {week.days.map((day) => {
+          const fixed = wished.days.find((d) => d.date === day.date)?.kind ?? FREE;
+          return (
+            <li
+              key={day.date}
+              className="grid min-h-11 grid-cols-[6.5rem_1fr_auto] items-center gap-3 border-b border-dotted border-line py-1 text-[14px]"
+            >
+              <span className={day.date === now ? 'font-bold' : ''}>
+                {longDate(day.date).split(',')[0]}
+              </span>
+              {day.date < now ? (
+                <span className="text-soft">{saidOf(day)}</span>
+              ) : (
+                <select
+                  aria-label={`${longDate(day.date)}: what is done`}
+                  className="min-h-9 w-full rounded-lg border border-line bg-page px-2"
+                  value={fixed}
+                  onChange={(e) =>
+                    onChange(withDay(wished, day.date, e.target.value as DayKind | ''))
+                  }
+                >
+                  <option value={FREE}>{saidOf(day)}</option>
+                  {DAY_KINDS.filter((k) => k !== 'goal').map((kind) => (
+                    <option key={kind} value={kind}>
+                      {DAYS[kind].label}, fixed
+                    </option>
+                  ))}
+                </select>
+              )}
+              {day.date <= now && record ? (
+                <Done day={day} record={record} />
+              ) : day.kind === 'lesson' || day.kind === 'easy' ? (
+                <PlanLink horseId={horseId} {...(aim && { aim })}>
+                  Propose
+                </PlanLink>
+              ) : (
+                <span />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+const saidOf = ({ kind, minutes }: Day): string =>
+  minutes > 0 ? `${DAYS[kind].label}, ${minutes} min` : DAYS[kind].label;
+
+/** What was done on a day without a lesson in the book. */
+function Done({ day, record }: { day: Day; record: ProgrammeRecord }) {
+  const [save] = useSaveProgrammeMutation();
+  if (day.kind === 'lesson') return <span className="text-[13px] text-soft">from its debrief</span>;
+  if (day.kind === 'rest') return <span />;
+  const entered = record.done.find((d) => d.date === day.date);
+  const enter = (done: boolean) => {
+    const others = record.done.filter((d) => d.date !== day.date);
+    const { date, kind, minutes } = day;
+    void save({ ...record, done: [...others, { date, kind, minutes: done ? minutes : 0 }] });
+  };
+  const look =
+    'min-h-9 rounded-lg border border-line px-2.5 text-[13px] aria-pressed:border-bottle aria-pressed:font-bold';
+  return (
+    <span className="flex gap-1">
+      <button
+        type="button"
+        className={look}
+        aria-pressed={entered !== undefined && entered.minutes > 0}
+        onClick={() => enter(true)}
+      >
+        done
+      </button>
+      <button
+        type="button"
+        className={look}
+        aria-pressed={entered !== undefined && entered.minutes === 0}
+        onClick={() => enter(false)}
+      >
+        not done
+      </button>
+    </span>
+  );
+}
