@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { minutesFrom } from './clock.ts';
-import { TIMETABLE_ID } from './newTimetable.ts';
+import { minutesFrom, TIMETABLE_ID } from './clock.ts';
 import { daySchema, idSchema as id, instantSchema } from '../fields.ts';
 
 /** What stands in the timetable: who, which horse, when and where, and how it comes again. */

@@ -1,7 +1,5 @@
+import { TIMETABLE_ID } from './clock.ts';
 import type { Timetable } from './appointment.ts';
-
-/** The one timetable there is. */
-export const TIMETABLE_ID = '00000000-0000-7000-8000-000000000001';
 
 /** A timetable that nobody has set up. */
 export const NEW_TIMETABLE: Timetable = {

@@ -1,6 +1,6 @@
 import { profileOf } from '../observations/profile.ts';
 import type { Horse, Rider } from '../observations/records.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Readings } from '../progress/readings.ts';
 import { standingsOf } from '../progress/standing.ts';
@@ -14,11 +14,21 @@ interface Known {
   readonly equipment: readonly Equipment[];
   /** Who rides; null where it is not said. */
   readonly rider: Rider | null;
+  /** The theme of the week in its programme; what stands in the instructor's words counts without one. */
+  readonly theme?: Scale | undefined;
   readonly date: string;
 }
 
 /** What the planner has to know of a horse of the book. */
-export function horseFileOf({ horse, readings, done, equipment, rider, date }: Known): HorseFile {
+export function horseFileOf({
+  horse,
+  readings,
+  done,
+  equipment,
+  rider,
+  theme: ofWeek,
+  date,
+}: Known): HorseFile {
   const { name, stage, heightCm, hollowSide, fitness, approach, theme } = horse;
   const profile = profileOf(horse, date);
   const { smallestCircleM, steepestDeg, collectedBoutS, breakEveryMin } = profile.limits ?? {};
@@ -31,7 +41,7 @@ export function horseFileOf({ horse, readings, done, equipment, rider, date }: K
     approach,
     ...(profile.age !== undefined && { age: Math.max(2, profile.age) }),
     // The theme is in the instructor's words; a scale named in it is worked on more.
-    theme: SCALES.find((scale) => theme.toLowerCase().includes(scale)),
+    theme: ofWeek ?? SCALES.find((scale) => theme.toLowerCase().includes(scale)),
     equipment: [...equipment],
     ...(rider?.stage && { riderStage: rider.stage }),
     limits: {

@@ -39,6 +39,7 @@ export function programmeRequest(
       themes: themes.filter((t) => t.monday >= monday),
       days: days.filter((d) => d.date >= date),
       before: (plan?.weeks ?? []).filter((w) => w.monday <= monday),
+      kept: (plan?.weeks ?? []).filter((w) => w.monday >= monday),
       ...(step && { step }),
       ahead: aheadByWeek(readings, date, monday, MOST_WEEKS),
       seed: 1,

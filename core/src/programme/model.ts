@@ -1,17 +1,18 @@
 import type { Scale } from '../observations/scales.ts';
-import type { Constraint, IntegerProgramme } from '../planner/integer.ts';
+import type { Constraint, IntegerProgramme, Solve, SolveOptions } from '../planner/integer.ts';
 import type { Shape } from './shapes.ts';
 import { SUITS, type Theme } from './themes.ts';
 
 /**
- * The weeks as an integer programme: one theme and one shape a week, in 0/1 variables.
+ * The weeks as two integer programmes in 0/1 variables:
  *
  *   r/s/w/n  scale s is the theme of n weeks from week w: a column per run, so that its length needs no rule of its own
  *   n/s/k    s has more than k weeks: each is worth less than the one before, so that they fill in order
- *   p/w/i    week w has shape i
- *   c/w/s    week w is for s and has the kind of day that suits it: the product, linearised
  *
- * docs/programme.md says the rest.
+ *   p/w/i    week w has shape i
+ *
+ * They meet only where a shape suits the theme of its week. So the themes are chosen first and the shapes for them; what
+ * any themes could have gained by suiting is in the bound. docs/programme.md says the rest.
  */
 
 export interface WeekOptions {
@@ -20,6 +21,8 @@ export interface WeekOptions {
   readonly theme: Scale | null;
   /** A theme that is over: its gate is open. */
   readonly not: Scale | null;
+  /** What it was planned for; null where it was not. */
+  readonly was: Scale | null;
   /** Begun already: its load is not held against the week after. */
   readonly underWay: boolean;
 }
@@ -50,7 +53,9 @@ export const MOST_RUN = 5;
 
 const THEME_WORTH = 12;
 const CHANGE_COSTS = 1.5;
-const SUITED = 0.6;
+const SUITED = 0.2;
+/** A week that stays as it was planned: nothing moves without a reason. */
+const STAYS = 1;
 /** So sure of a scale, the next may come before it has had its weeks. */
 const THERE = 0.5;
 
@@ -63,20 +68,6 @@ export interface Run {
 
 const nameOf = ({ scale, from, weeks }: Run): string => `r/${scale}/${from}/${weeks}`;
 const covers = (run: Run, w: number): boolean => run.from <= w && w < run.from + run.weeks;
-
-/** The theme of a week in an answer. */
-export const themeIn = (
-  input: ModelInput,
-  chosen: ReadonlySet<string>,
-  w: number,
-): Scale | undefined =>
-  runsOf(input).find((run) => covers(run, w) && chosen.has(nameOf(run)))?.scale;
-
-export const shapeIn = (
-  { weeks }: ModelInput,
-  chosen: ReadonlySet<string>,
-  w: number,
-): Shape | undefined => weeks[w]!.shapes.find((_, i) => chosen.has(`p/${w}/${i}`));
 
 /** All runs that may be: of a length that suits, beside what is fixed. */
 function runsOf({ themes, weeks, run }: ModelInput): Run[] {
@@ -107,87 +98,127 @@ function runsOf({ themes, weeks, run }: ModelInput): Run[] {
   return runs;
 }
 
-export function modelOf(input: ModelInput): IntegerProgramme {
+/** What was chosen for each week, what it is worth, and what no choice is worth more than. */
+export interface Chosen {
+  readonly themes: readonly Scale[];
+  readonly shapes: readonly Shape[];
+  readonly objective: number;
+  readonly bound: number;
+}
+
+/** Null when nothing keeps all rules. */
+export async function chooseWeeks(
+  input: ModelInput,
+  solve: Solve,
+  options: SolveOptions,
+): Promise<Chosen | null> {
   const { themes, weeks } = input;
-  const objective: [string, number][] = [];
-  const constraints: Constraint[] = [];
+  if (weeks.some(({ shapes }) => shapes.length === 0)) return null;
   const runs = runsOf(input);
-  const add = (
-    name: string,
-    terms: Constraint['terms'],
-    sense: Constraint['sense'],
-    limit: number,
-  ): void => void constraints.push({ name, terms, sense, limit });
-  const p = (w: number, i: number) => `p/${w}/${i}`;
-  const shapesWith = (w: number, has: (shape: Shape) => boolean): [string, number][] =>
-    weeks[w]!.shapes.flatMap((shape, i): [string, number][] => (has(shape) ? [[p(w, i), 1]] : []));
-  const loadIn = (w: number, factor: number): [string, number][] =>
-    weeks[w]!.shapes.map((shape, i) => [p(w, i), factor * shape.load]);
-  const sum = (of: readonly Run[], factor = 1): [string, number][] =>
-    of.map((run) => [nameOf(run), factor]);
+  const themed = await solve(themeProgramme(input, runs), options);
+  if (themed.status === 'infeasible') return null;
+  const of = weeks.map((_, w) => runs.find((r) => covers(r, w) && themed.chosen.has(nameOf(r)))!);
+  const suits = (shape: Shape, scale: Scale) => (shape.kinds.includes(SUITS[scale]) ? SUITED : 0);
+  const shaped = await solve(
+    shapeProgramme(input, (shape, w) => shape.worth + suits(shape, of[w]!.scale)),
+    options,
+  );
+  if (shaped.status === 'infeasible') return null;
+  // The most that any themes would make of the shapes.
+  const most = (shape: Shape) => Math.max(...themes.map(({ scale }) => suits(shape, scale)));
+  const best = await solve(
+    shapeProgramme(input, (shape) => shape.worth + most(shape)),
+    options,
+  );
+  const objective = themed.objective + shaped.objective;
+  return {
+    themes: of.map((run) => run.scale),
+    shapes: weeks.map(({ shapes }, w) => shapes.find((_, i) => shaped.chosen.has(`p/${w}/${i}`))!),
+    objective,
+    bound: Math.max(objective, themed.bound + best.bound),
+  };
+}
 
-  for (const [w, { shapes }] of weeks.entries()) {
-    add(`one theme ${w}`, sum(runs.filter((run) => covers(run, w))), '=', 1);
-    add(
-      `one shape ${w}`,
-      shapes.map((_, i) => [p(w, i), 1]),
-      '=',
-      1,
-    );
-    for (const [i, shape] of shapes.entries()) objective.push([p(w, i), shape.worth]);
-    for (const { scale } of themes) {
-      const suited = shapesWith(w, ({ kinds }) => kinds.includes(SUITS[scale]));
-      if (suited.length === 0) continue;
-      const c = `c/${w}/${scale}`;
-      const own = runs.filter((run) => run.scale === scale && covers(run, w));
-      objective.push([c, SUITED]);
-      add(`suits ${w} ${scale}`, [[c, 1], ...sum(own, -1)], '<=', 0);
-      add(`has ${w} ${scale}`, [[c, 1], ...suited.map(([v]) => [v, -1] as const)], '<=', 0);
-    }
-  }
+const sumOf = (runs: readonly Run[], factor = 1): [string, number][] =>
+  runs.map((run) => [nameOf(run), factor]);
 
-  for (const run of runs) {
+function themeProgramme(input: ModelInput, runs: readonly Run[]): IntegerProgramme {
+  const { themes, weeks, had } = input;
+  const constraints: Constraint[] = weeks.map((_, w) => ({
+    name: `one theme ${w}`,
+    terms: sumOf(runs.filter((run) => covers(run, w))),
+    sense: '=',
+    limit: 1,
+  }));
+  const objective: [string, number][] = runs.map((run) => {
     const goesOn = run.from === 0 && input.run?.theme === run.scale;
-    if (!goesOn) objective.push([nameOf(run), -CHANGE_COSTS]);
-  }
+    const stays = weeks.filter(({ was }, w) => was === run.scale && covers(run, w)).length;
+    return [nameOf(run), STAYS * stays - (goesOn ? 0 : CHANGE_COSTS)];
+  });
   for (const [i, theme] of themes.entries()) {
     const { scale } = theme;
     const own = runs.filter((run) => run.scale === scale);
-    const before = input.had.get(scale) ?? 0;
+    const before = had.get(scale) ?? 0;
     const n = weeks.map((_, k) => `n/${scale}/${k}`);
     for (const [k, v] of n.entries())
       objective.push([v, THEME_WORTH * theme.weekWorth(before + k)]);
     const counted = own.map((run) => [nameOf(run), -run.weeks] as const);
-    add(`weeks ${scale}`, [...n.map((v) => [v, 1] as const), ...counted], '=', 0);
+    const terms = [...n.map((v) => [v, 1] as const), ...counted];
+    constraints.push({ name: `weeks ${scale}`, terms, sense: '=', limit: 0 });
     for (const w of weeks.keys()) {
       // Two runs on one theme do not follow each other.
       const ends = own.filter((run) => run.from + run.weeks === w);
       const begins = own.filter((run) => run.from === w);
-      if (ends.length > 0 && begins.length > 0)
-        add(`apart ${w} ${scale}`, sum([...ends, ...begins]), '<=', 1);
+      if (ends.length > 0 && begins.length > 0) {
+        const both = sumOf([...ends, ...begins]);
+        constraints.push({ name: `apart ${w} ${scale}`, terms: both, sense: '<=', limit: 1 });
+      }
       // The scales below that are not there have had their weeks first.
       if (begins.length === 0 || weeks[w]!.theme === scale) continue;
       for (const lower of themes.slice(0, i)) {
-        if (lower.there >= THERE || (input.had.get(lower.scale) ?? 0) >= LEAST_RUN) continue;
+        if (lower.there >= THERE || (had.get(lower.scale) ?? 0) >= LEAST_RUN) continue;
         const earlier = runs.filter((r) => r.scale === lower.scale && r.from + r.weeks <= w);
-        add(`order ${w} ${scale} ${lower.scale}`, [...sum(begins), ...sum(earlier, -1)], '<=', 0);
+        constraints.push({
+          name: `order ${w} ${scale} ${lower.scale}`,
+          terms: [...sumOf(begins), ...sumOf(earlier, -1)],
+          sense: '<=',
+          limit: 0,
+        });
       }
     }
   }
-
-  for (const w of weeks.keys()) {
-    // Growth against the week before; before the first, against what the horse is used to.
-    const share = w === 0 ? input.firstShare : 1;
-    if (w === 0 || weeks[w - 1]!.underWay)
-      add(`growth ${w}`, loadIn(w, 1), '<=', GROWTH * input.loadBefore * share);
-    else add(`growth ${w}`, [...loadIn(w, 1), ...loadIn(w - 1, -GROWTH)], '<=', 0);
-    const hardFirst = shapesWith(w, (s) => s.hardFirst);
-    if (w > 0) add(`hard ${w}`, [...shapesWith(w - 1, (s) => s.hardLast), ...hardFirst], '<=', 1);
-    else if (input.hardBefore && !weeks[0]!.underWay) add('hard before', hardFirst, '<=', 0);
-  }
-  if (input.lightLast && weeks.length > 1) {
-    const w = weeks.length - 1;
-    add('light', [...loadIn(w, 1), ...loadIn(w - 1, -LIGHT)], '<=', 0);
-  }
   return { objective, constraints };
+}
+
+function shapeProgramme(
+  { weeks, loadBefore, firstShare, hardBefore, lightLast }: ModelInput,
+  worth: (shape: Shape, w: number) => number,
+): IntegerProgramme {
+  const constraints: Constraint[] = [];
+  const p = (w: number, i: number) => `p/${w}/${i}`;
+  const add = (name: string, terms: Constraint['terms'], limit: number): void =>
+    void constraints.push({ name, terms, sense: '<=', limit });
+  const shapesWith = (w: number, has: (shape: Shape) => boolean): [string, number][] =>
+    weeks[w]!.shapes.flatMap((shape, i): [string, number][] => (has(shape) ? [[p(w, i), 1]] : []));
+  const loadIn = (w: number, factor: number): [string, number][] =>
+    weeks[w]!.shapes.map((shape, i) => [p(w, i), factor * shape.load]);
+  for (const [w, { shapes, underWay }] of weeks.entries()) {
+    const terms = shapes.map((_, i) => [p(w, i), 1] as const);
+    constraints.push({ name: `one shape ${w}`, terms, sense: '=', limit: 1 });
+    // Growth against the week before; before the first, against what the horse is used to.
+    if (w === 0 || weeks[w - 1]!.underWay)
+      add(`growth ${w}`, loadIn(w, 1), GROWTH * loadBefore * (w === 0 ? firstShare : 1));
+    else add(`growth ${w}`, [...loadIn(w, 1), ...loadIn(w - 1, -GROWTH)], 0);
+    const hardFirst = shapesWith(w, (s) => s.hardFirst);
+    if (w > 0) add(`hard ${w}`, [...shapesWith(w - 1, (s) => s.hardLast), ...hardFirst], 1);
+    else if (hardBefore && !underWay) add('hard before', hardFirst, 0);
+  }
+  const last = weeks.length - 1;
+  if (lightLast && last > 0) add('light', [...loadIn(last, 1), ...loadIn(last - 1, -LIGHT)], 0);
+  return {
+    objective: weeks.flatMap(({ shapes }, w) =>
+      shapes.map((shape, i) => [p(w, i), worth(shape, w)] as const),
+    ),
+    constraints,
+  };
 }

@@ -11,7 +11,7 @@ import type { Solve } from '../planner/integer.ts';
 import { horseFileSchema, type HorseFile } from '../planner/request.ts';
 import { DAYS, loadOfAll } from './days.ts';
 import { readGate, type Gate } from './gate.ts';
-import { GROWTH, LEAST_RUN, LIGHT, modelOf, MOST_RUN, shapeIn, themeIn } from './model.ts';
+import { chooseWeeks, GROWTH, LEAST_RUN, LIGHT, MOST_RUN } from './model.ts';
 import { levelsNow, movedBetween } from './moved.ts';
 import { planProgramme, type Programme } from './programme.ts';
 import { programmeWishesSchema, type ProgrammeRequest } from './request.ts';
@@ -163,7 +163,7 @@ describe('a programme', () => {
           expect(factSaid(fact)).toMatch(/^[A-Z].*\.$/);
         for (const unmet of programme.unmet) expect(unmetSaid(unmet)).toMatch(/^[A-Z].*\.$/);
       }),
-      { numRuns: 25, seed: 20260617 },
+      { numRuns: 60, seed: 20260617 },
     );
   }, 120_000);
 
@@ -204,7 +204,7 @@ describe('a programme', () => {
     const { unmet } = await made({ horse: MARRAM, wishes: wishes({ goal }) });
     const said = unmet.map(unmetSaid).join(' ');
     expect(said).toMatch(
-      /Contact at 8 on both reins is unlikely, \d+ %: 5\.\d is as likely as not/,
+      /Contact at 8 on both reins is unlikely, under 5 %: 5\.\d is as likely as not/,
     );
     const nothing = horseFileSchema.parse({ name: 'Marram', stage: 3 });
     const unknown = await made({ horse: nothing, wishes: wishes({ goal }) });
@@ -252,6 +252,7 @@ test('small programmes are as good as the best of all there are', async () => {
           ],
           theme: null,
           not: null,
+          was: null,
           underWay: false,
         }));
         const input = {
@@ -264,7 +265,7 @@ test('small programmes are as good as the best of all there are', async () => {
           hardBefore: false,
           lightLast: false,
         };
-        const answer = await solve(modelOf(input), { gap: 0, seconds: 20, seed: 1 });
+        const answer = (await chooseWeeks(input, solve, { gap: 0, seconds: 20, seed: 1 }))!;
         let best = -Infinity;
         const visit = (chosen: Shape[], runs: Scale[]): void => {
           const w = chosen.length;
@@ -299,10 +300,7 @@ test('small programmes are as good as the best of all there are', async () => {
         };
         visit([], []);
         expect(answer.objective).toBeCloseTo(best, 6);
-        for (const w of weeks.keys()) {
-          expect(shapeIn(input, answer.chosen, w)).toBeDefined();
-          expect(themeIn(input, answer.chosen, w)).toBeDefined();
-        }
+        expect(worthOf(answer.shapes, answer.themes)).toBeCloseTo(best, 6);
       },
     ),
     { numRuns: 25, seed: 7 },
@@ -354,7 +352,16 @@ describe('as the weeks go by', () => {
     const [step] = first.steps;
     const before = first.weeks.filter((w) => w.monday <= date).map(({ facts: _, ...week }) => week);
     const { reading: _, ...kept } = step!;
-    return { horse, wishes: wishes({ date, weeks: 8, before, step: kept }) };
+    return {
+      horse,
+      wishes: wishes({
+        date,
+        weeks: 8,
+        before,
+        kept: first.weeks.map(({ facts: _, ...week }) => week),
+        step: kept,
+      }),
+    };
   };
   const moves = (was: Programme, is: Programme, request: ProgrammeRequest) =>
     movedBetween(was.weeks, is, request, levelsNow(MARRAM)).map(movedSaid);

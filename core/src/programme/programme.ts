@@ -13,11 +13,10 @@ import { DAYS, loadOfAll, type Day } from './days.ts';
 import { easier, gateFor, isFor, readGate, type Gate, type GateReading } from './gate.ts';
 import { dateOfGoal, targetsOf, type Goal } from './goal.ts';
 import {
+  chooseWeeks,
   LEAST_RUN,
-  modelOf,
   MOST_RUN,
-  shapeIn,
-  themeIn,
+  type Chosen,
   type ModelInput,
   type WeekOptions,
 } from './model.ts';
@@ -87,8 +86,8 @@ export interface NoProgramme {
 const LIKELY = 0.5;
 /** As sure as this, it is there: as in a lesson. */
 const CONFIRMED = 0.75;
-/** Proved within as much. */
-const GAP = 0.02;
+/** Each part is solved within as much; the whole is proved within two per cent. */
+const GAP = 0.004;
 const SECONDS = 10;
 
 /** What a horse of which nothing is said has done of late. Common practice. */
@@ -121,13 +120,14 @@ export async function planProgramme(
   const setting = settingOf(request);
   const { wishes } = request;
   const model = inputOf(setting);
-  const empty = model.weeks.findIndex(({ shapes }) => shapes.length === 0);
-  const answer =
-    empty < 0
-      ? await solve(modelOf(model), { gap: GAP, seconds: SECONDS, seed: wishes.seed })
-      : null;
-  if (!answer || answer.status === 'infeasible') return noProgramme(setting, empty);
-  const weeks = setting.mondays.map((_, w) => weekOf(setting, model, answer.chosen, w));
+  const options = { gap: GAP, seconds: SECONDS, seed: wishes.seed };
+  const chosen = await chooseWeeks(model, solve, options);
+  if (!chosen)
+    return noProgramme(
+      setting,
+      model.weeks.findIndex((w) => w.shapes.length === 0),
+    );
+  const weeks = setting.mondays.map((monday, w) => weekOf(monday, chosen, w));
   const steps = stepsOf(setting, weeks);
   const ahead = aheadOfAll(setting.horse, wishes.ahead, setting.mondays, wishes.date);
   const forecast = chancesOf(setting, ahead);
@@ -143,8 +143,8 @@ export async function planProgramme(
       percent,
       chance,
       unmet: unmetOf(setting, weeks, { forecast, percent, chance, ahead }),
-      objective: answer.objective,
-      gap: Math.max(0, (answer.bound - answer.objective) / Math.max(1, Math.abs(answer.objective))),
+      objective: chosen.objective,
+      gap: (chosen.bound - chosen.objective) / Math.max(1, Math.abs(chosen.objective)),
     },
   };
 }
@@ -173,7 +173,8 @@ function settingOf({ horse, wishes }: ProgrammeRequest): Setting {
 function openDays(setting: Setting, monday: string): Slot[] {
   const { horse, wishes, now, goalDate } = setting;
   const { date: today, availability } = wishes;
-  const slots = slotsOf(monday, horse, availability, (date) => {
+  const was = wishes.kept.find((w) => w.monday === monday)?.days;
+  const open = slotsOf(monday, horse, availability, (date) => {
     if (date < today) {
       const was = now?.days.find((d) => d.date === date);
       return { kind: was?.kind ?? 'rest', minutes: was?.minutes ?? 0 };
@@ -181,6 +182,7 @@ function openDays(setting: Setting, monday: string): Slot[] {
     if (date === goalDate) return { kind: 'goal' };
     return wishes.days.find((d) => d.date === date) ?? null;
   });
+  const slots = open.map((slot, i) => (was ? { ...slot, was: was[i]!.kind } : slot));
   if (goalDate === null || !weekFrom(monday).includes(goalDate)) return slots;
   // The day before is light, and so is what follows.
   const eve = daysLater(goalDate, -1);
@@ -214,6 +216,7 @@ function inputOf(setting: Setting): ModelInput {
       shapes: shapesFor(slots, !underWay),
       theme,
       not: w >= 1 && w <= LEAST_RUN ? over : null,
+      was: wishes.kept.find((k) => k.monday === monday)?.theme ?? null,
       underWay,
     };
   });
@@ -266,16 +269,10 @@ function gateRules({ horse, wishes, past, now }: Setting): {
   return { stays: due && run.weeks < MOST_RUN ? step.theme : null, over: null };
 }
 
-function weekOf(
-  { mondays }: Setting,
-  model: ModelInput,
-  chosen: ReadonlySet<string>,
-  w: number,
-): KeptWeek & { days: Day[] } {
-  const monday = mondays[w]!;
-  const { kinds, minutes } = shapeIn(model, chosen, w)!;
+function weekOf(monday: string, { themes, shapes }: Chosen, w: number): KeptWeek & { days: Day[] } {
+  const { kinds, minutes } = shapes[w]!;
   const days = weekFrom(monday).map((date, d) => ({ date, kind: kinds[d]!, minutes: minutes[d]! }));
-  return { monday, theme: themeIn(model, chosen, w)!, days, load: loadOfAll(days) };
+  return { monday, theme: themes[w]!, days, load: loadOfAll(days) };
 }
 
 /** Runs of weeks on one theme, each with its gate; the first may have begun before. */

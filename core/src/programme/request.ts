@@ -71,6 +71,8 @@ export const programmeWishesSchema = z.strictObject({
     .default([]),
   /** The weeks up to and with this one, as they were planned; the last may be under way. */
   before: z.array(keptWeekSchema).max(60).default([]),
+  /** The weeks after it, as they were planned: what has no reason to move stays. */
+  kept: z.array(keptWeekSchema).max(60).default([]),
   /** The step that is under way. */
   step: stepSchema.optional(),
   /** Where each scale is to be expected at the end of each week, left and right; worked out from the levels where it is not said. */

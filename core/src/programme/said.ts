@@ -12,6 +12,8 @@ export const daySaid = (date: string): string => DAY.format(new Date(`${date}T00
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const tenth = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
+/** Nobody is sure of a horse. */
+const chanceSaid = (chance: number): string => (chance < 0.05 ? 'under 5 %' : percent(chance));
 const weeks = (n: number): string => (n === 1 ? '1 week' : `${n} weeks`);
 
 export function factSaid(fact: Fact): string {
@@ -76,10 +78,10 @@ export function unmetSaid(unmet: Unmet): string {
         ...(onDate === null ? [] : [`${tenth(least)} by ${daySaid(onDate)}`]),
       ];
       const out = ways.length > 0 ? `: ${ways.join(', or ')}` : '';
-      return `${capital(scale)} at ${tenth(least)} on both reins is unlikely, ${percent(chance)}${out}.`;
+      return `${capital(scale)} at ${tenth(least)} on both reins is unlikely, ${chanceSaid(chance)}${out}.`;
     }
     case 'unlikely percent':
-      return `${unmet.percent} % is unlikely, ${percent(unmet.chance)}: about ${Math.round(unmet.likely)} % is to be expected by then.`;
+      return `The sheet at ${unmet.percent} % is unlikely, ${chanceSaid(unmet.chance)}: about ${Math.round(unmet.likely)} % is to be expected by then.`;
     case 'no room':
       return `There is no room for ${unmet.scale} in these weeks: it needs about ${weeks(unmet.weeks)}.`;
     case 'few lessons':

@@ -13,6 +13,8 @@ export interface Slot {
   readonly kinds: readonly DayKind[];
   /** At most, for whoever rides. */
   readonly minutes: number;
+  /** What was planned for it. */
+  readonly was?: DayKind;
   /** Minutes of a day that stands already, whatever the shape says. */
   readonly fixed?: number;
 }
@@ -123,6 +125,8 @@ const ASTRAY_KINDS = Object.keys(ASTRAY) as (keyof typeof ASTRAY)[];
 const RESTED = 0.15;
 /** Two days off running; better apart. */
 const OFF_TOGETHER = 0.3;
+/** A day that stays as it was planned: nothing moves without a reason. */
+const STAYS = 0.3;
 /** A week as wanted. */
 const FULL = 10;
 
@@ -175,7 +179,7 @@ export function shapesOf(slots: readonly Slot[], rules: WeekRules, whole: boolea
     }
   };
   visit(0, 0);
-  return [...best.values()].flatMap(worthHaving);
+  return worthHaving([...best.values()].flatMap((alike) => [...alike.values()]));
 }
 
 /** The day itself is as it is: the week around it is what can be made light. */
@@ -189,16 +193,23 @@ const mostOf = (kind: DayKind, { wanted }: WeekRules): number =>
 
 const usualOf = ({ lengths }: WeekRules): number => Math.min(USUAL_MIN, lengths.at(-1)!);
 
-/** Of shapes that touch their neighbours and their theme alike, one that is heavier without being worth more is left out. */
-function worthHaving(alike: ReadonlyMap<number, Shape>): Shape[] {
-  let most = -Infinity;
-  return [...alike.values()]
-    .sort((a, b) => a.load - b.load)
-    .filter(({ worth }) => {
-      if (worth <= most + 1e-9) return false;
-      most = worth;
-      return true;
-    });
+/**
+ * What no other shape is better than in every way: lighter or as light, worth as much, no harder at its ends, and with
+ * all the kinds of day that suit a theme. (A heavier week that is worth less could only serve to let the next one grow.)
+ */
+function worthHaving(shapes: readonly Shape[]): Shape[] {
+  const suits = (shape: Shape, kind: DayKind) => shape.kinds.includes(kind);
+  const beats = (a: Shape, b: Shape): boolean =>
+    a.load <= b.load &&
+    a.worth >= b.worth - 1e-9 &&
+    (!a.hardFirst || b.hardFirst) &&
+    (!a.hardLast || b.hardLast) &&
+    SUITED_BY.every((kind) => suits(a, kind) || !suits(b, kind));
+  const kept: Shape[] = [];
+  for (const shape of shapes.toSorted((a, b) => a.load - b.load || b.worth - a.worth)) {
+    if (!kept.some((k) => beats(k, shape))) kept.push(shape);
+  }
+  return kept;
 }
 
 const minutesOf = (kinds: readonly DayKind[], slots: readonly Slot[], length: number): number[] =>
@@ -238,6 +249,7 @@ function worthOf(
     const kind = kinds[i]!;
     if (DAYS[kind].hard) hard.push(i);
     if (kind === 'rest' && kinds[i + 1] === 'rest') worth -= OFF_TOGETHER;
+    if (kind === slots[i]!.was) worth += STAYS;
     // Of what is equal, the longest time of the rider is for the lesson.
     if (kind === 'lesson') worth += slots[i]!.minutes / 1000;
   }

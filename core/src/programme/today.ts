@@ -20,6 +20,12 @@ export interface ProgrammeDay {
   } | null;
 }
 
+/** The theme of the week a day lies in. */
+export const themeOn = (
+  programme: Pick<ProgrammeRecord, 'plan'> | null | undefined,
+  date: string,
+): Scale | undefined => programme?.plan.weeks.find((w) => w.monday === mondayOf(date))?.theme;
+
 /** Null where the programme does not reach. */
 export function programmeOn(
   { plan }: Pick<ProgrammeRecord, 'plan'>,

@@ -4,6 +4,7 @@ import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { idSchema } from '@canter-book/core/fields';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import { keptIn } from '@canter-book/core/planner/kept';
+import { themeOn } from '@canter-book/core/programme/today';
 import { profileOfFile, wishesSchema, type PlanRequest } from '@canter-book/core/planner/request';
 import { notFound } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
@@ -34,13 +35,15 @@ export async function requestFor(
   if (riderId && !rider) throw notFound('rider');
   const lesson = lessonId ? await book.lessons.get(lessonId) : null;
   if (lessonId && !lesson) throw notFound('lesson');
-  const [readings, done, own] = await Promise.all([
+  const [readings, done, own, programmes] = await Promise.all([
     book.evidence.readings(horseId),
     book.sessions.done(horseId),
     book.exercises.list(),
+    book.programmes.list({ horseId }),
   ]);
   const { date } = wishes;
-  const file = horseFileOf({ horse, readings, done, equipment, rider, date });
+  const theme = themeOn(programmes[0], date);
+  const file = horseFileOf({ horse, readings, done, equipment, rider, theme, date });
   const exercises = own.map((o) => o.exercise);
   const kept = lesson
     ? keptIn(lesson.document, profileOfFile(file, date), shelfWith(exercises))

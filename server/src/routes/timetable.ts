@@ -8,7 +8,8 @@ import {
   zoneSchema,
   type Appointment,
 } from '@canter-book/core/calendar/appointment';
-import { NEW_TIMETABLE, TIMETABLE_ID } from '@canter-book/core/calendar/newTimetable';
+import { TIMETABLE_ID } from '@canter-book/core/calendar/clock';
+import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { dayOf, daysLater } from '@canter-book/core/progress/days';
 import { busyHoursIn } from '../calendar/read.ts';

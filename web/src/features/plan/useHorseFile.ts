@@ -2,8 +2,14 @@ import { useMemo } from 'react';
 import type { Equipment } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/observations/records';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
+import { themeOn } from '@canter-book/core/programme/today';
 import type { HorseFile } from '@canter-book/core/planner/request';
-import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/api.ts';
+import {
+  useDoneQuery,
+  useHorseQuery,
+  useProgrammesQuery,
+  useReadingsQuery,
+} from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 
 /** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
@@ -16,11 +22,15 @@ export function useHorseFile(
   const horse = useHorseQuery(id ?? '', skip).data;
   const readings = useReadingsQuery(id ?? '', skip).data;
   const done = useDoneQuery(id ?? '', skip).data;
+  // Without an answer it is planned without a programme.
+  const programmes = useProgrammesQuery({ horseId: id ?? '' }, skip);
+  const theme = themeOn(programmes.data?.[0], today());
+  const known = !programmes.isLoading;
   return useMemo(
     () =>
-      id !== null && horse && readings && done
-        ? horseFileOf({ horse, readings, done, equipment, rider, date: today() })
+      id !== null && horse && readings && done && known
+        ? horseFileOf({ horse, readings, done, equipment, rider, theme, date: today() })
         : null,
-    [id, horse, readings, done, equipment, rider],
+    [id, horse, readings, done, known, equipment, rider, theme],
   );
 }

@@ -1,10 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
-import type { Exercise } from '@canter-book/core/exercises/exercise';
+import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
-import { goalSaid } from '@canter-book/core/programme/goal';
+import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import { levelsNow, movedBetween } from '@canter-book/core/programme/moved';
 import type { Programme } from '@canter-book/core/programme/programme';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -69,7 +69,7 @@ export default function ProgrammePage() {
       horse={horse.data}
       record={record}
       readings={readings.data}
-      own={own.data.map((o) => o.exercise)}
+      ownExercises={own.data}
       rider={riders.find((r) => r.id === horse.data!.riderIds[0]) ?? null}
     />
   );
@@ -79,7 +79,7 @@ interface WeeksProps {
   horse: Horse;
   record: ProgrammeRecord | null;
   readings: Readings;
-  own: readonly Exercise[];
+  ownExercises: readonly OwnExercise[];
   rider: Rider | null;
 }
 
@@ -99,7 +99,8 @@ const wishedOf = ({
   days,
 });
 
-function Weeks({ horse, record, readings, own, rider }: WeeksProps) {
+function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
+  const own = useMemo(() => ownExercises.map((o) => o.exercise), [ownExercises]);
   const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
   const [changed, setChanged] = useState<Wished | null>(null);
   const wished = changed ?? saved ?? NEW;
@@ -174,14 +175,16 @@ function Weeks({ horse, record, readings, own, rider }: WeeksProps) {
     >
       <LeaveGuard unsaved={() => changed !== null} what={`the weeks of ${horse.name}`} />
       <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_minmax(0,1fr)]">
-        <GoalForm
-          wished={wished}
-          horse={horse}
-          shelf={shelf}
-          isNew={!begun}
-          onChange={change}
-          onBegin={() => setBegun(true)}
-        />
+        <Folding open={!begun}>
+          <GoalForm
+            wished={wished}
+            horse={horse}
+            shelf={shelf}
+            isNew={!begun}
+            onChange={change}
+            onBegin={() => setBegun(true)}
+          />
+        </Folding>
         <div className="min-w-0">
           <div role="status">
             {isPlanning && <p className="mb-4 text-soft">Setting out the weeks …</p>}
@@ -243,6 +246,7 @@ function Weeks({ horse, record, readings, own, rider }: WeeksProps) {
                   week={week}
                   step={programme.steps.findLast((s) => s.from <= week.monday) ?? null}
                   horseId={horse.id}
+                  themes={targetsOf(wished.goal, made.request.horse, shelf).map((t) => t.scale)}
                   wished={wished}
                   record={record}
                   onChange={change}
@@ -258,6 +262,26 @@ function Weeks({ horse, record, readings, own, rider }: WeeksProps) {
     </Page>
   );
 }
+
+/** On a narrow page what is wished for stands below the weeks, folded. */
+const Folding = ({ open, children }: { open: boolean; children: ReactNode }) => {
+  const [isOpen, setOpen] = useState(open);
+  return (
+    <div className="max-xl:order-last">
+      {!open && (
+        <Button
+          look="quiet"
+          className="mb-3 xl:hidden"
+          aria-expanded={isOpen}
+          onClick={() => setOpen(!isOpen)}
+        >
+          Goal and days
+        </Button>
+      )}
+      <div className={isOpen || open ? '' : 'max-xl:hidden'}>{children}</div>
+    </div>
+  );
+};
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const dateSaid = ({ goal }: Programme): string =>

@@ -6,12 +6,14 @@ import { factSaid } from '@canter-book/core/programme/said';
 import { useSaveProgrammeMutation } from '../../api/api.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
 import { PlanLink } from '../plan/PlanLink.tsx';
-import { withDay } from './pins.ts';
+import { withDay, withTheme } from './pins.ts';
 
 interface WeekDetailProps {
   week: Week;
   step: PlannedStep | null;
   horseId: string;
+  /** What it could be for. */
+  themes: readonly Week['theme'][];
   wished: Wished;
   record: ProgrammeRecord | null;
   onChange(part: Partial<Wished>): void;
@@ -20,7 +22,15 @@ interface WeekDetailProps {
 const FREE = '';
 
 /** One week: why it is so, its days, and the way to the lesson of each. */
-export function WeekDetail({ week, step, horseId, wished, record, onChange }: WeekDetailProps) {
+export function WeekDetail({
+  week,
+  step,
+  horseId,
+  themes,
+  wished,
+  record,
+  onChange,
+}: WeekDetailProps) {
   const now = today();
   const aim = step?.theme === week.theme ? step.gate.show?.exercise : undefined;
   return (
@@ -28,6 +38,23 @@ export function WeekDetail({ week, step, horseId, wished, record, onChange }: We
       <h2 className="mb-1 text-lg">
         Week of {shortDate(week.monday)}: {week.theme}
       </h2>
+      <label className="mb-2 flex items-center gap-2 text-[14px] text-soft">
+        Theme
+        <select
+          className="min-h-9 rounded-lg border border-line bg-page px-2 text-ink"
+          value={wished.themes.find((t) => t.monday === week.monday)?.theme ?? FREE}
+          onChange={(e) =>
+            onChange(withTheme(wished, week.monday, e.target.value as Week['theme'] | ''))
+          }
+        >
+          <option value={FREE}>{week.theme}, as planned</option>
+          {themes.map((theme) => (
+            <option key={theme} value={theme}>
+              {theme}, fixed
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="mb-3 text-[14px]">{week.facts.map(factSaid).join(' ')}</p>
       <ul>
         {week.days.map((day) => {
@@ -35,7 +62,7 @@ export function WeekDetail({ week, step, horseId, wished, record, onChange }: We
           return (
             <li
               key={day.date}
-              className="grid min-h-11 grid-cols-[6.5rem_1fr_auto] items-center gap-3 border-b border-dotted border-line py-1 text-[14px]"
+              className="grid min-h-11 grid-cols-[5.5rem_1fr_auto] items-center gap-3 border-b border-dotted border-line py-1 text-[14px]"
             >
               <span className={day.date === now ? 'font-bold' : ''}>
                 {longDate(day.date).split(',')[0]}

@@ -1,7 +1,7 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
-import type { Programme, Week } from '@canter-book/core/programme/programme';
+import type { Programme } from '@canter-book/core/programme/programme';
 import { daysLater } from '@canter-book/core/progress/days';
 import { longDate, shortDate } from '../../app/dates.ts';
 import { SideScroll } from '../../ui/SideScroll.tsx';
@@ -43,7 +43,16 @@ export function WeeksBand({
   const most = Math.max(...weeks.map((w) => w.load));
   const column = (monday: string) => weeks.findIndex((w) => w.monday === monday) + 2;
   const grid = { gridTemplateColumns: `2.4rem repeat(${weeks.length}, minmax(3.4rem, 1fr))` };
-  const drag = useDayDrag(weeks, (from, to) => onChange(withDays(wished, weeks, from, to)));
+  const inOneWeek = (a: string, b: string) =>
+    weeks.some(({ days }) => days.some((d) => d.date === a) && days.some((d) => d.date === b));
+  const swap = (from: string, to: string) => {
+    if (inOneWeek(from, to)) onChange(withDays(wished, weeks, from, to));
+  };
+  const days = useDragOnto('data-day', swap);
+  const themes = useDragOnto('data-week', (from, to) => {
+    const step = steps.find((s) => s.from === from);
+    if (step) onChange(withTheme(wished, to, step.theme));
+  });
   return (
     <section aria-label="The weeks">
       <SideScroll label="The weeks, from left to right">
@@ -53,9 +62,10 @@ export function WeeksBand({
             <button
               key={week.monday}
               type="button"
+              data-week={week.monday}
               aria-pressed={week.monday === chosen}
               aria-label={`Week of ${longDate(week.monday)}`}
-              className="tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink"
+              className={`tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink ${themes.over === week.monday ? 'bg-sand' : ''} ${wished.themes.some((t) => t.monday === week.monday) ? 'underline decoration-2' : ''}`}
               onClick={() => onChoose(week.monday)}
             >
               {shortDate(week.monday)}
@@ -70,7 +80,9 @@ export function WeeksBand({
             return (
               <div
                 key={step.from}
-                className="forced-shape relative mb-2 flex h-9 items-center overflow-hidden rounded-md bg-sand pr-8 pl-2"
+                title="Drag it onto a week to fix it there"
+                className="forced-shape relative mb-2 flex h-9 cursor-grab touch-none items-center overflow-hidden rounded-md bg-sand pr-8 pl-2"
+                {...themes.of(step.from)}
                 style={{ gridColumn: `${first} / ${column(last) + 1}`, gridRow: 2 }}
               >
                 <b className="truncate font-book text-[14px]">{step.theme}</b>
@@ -87,9 +99,10 @@ export function WeeksBand({
             <div
               key={week.monday}
               title={`Load ${Math.round(week.load)}`}
-              className="flex items-end justify-center"
-              style={{ gridRow: 3, gridColumn: w + 2, height: BAR_PX }}
+              className="tabular flex flex-col items-center justify-end text-[11.5px] text-soft"
+              style={{ gridRow: 3, gridColumn: w + 2, height: BAR_PX + 18 }}
             >
+              {Math.round(week.load)}
               <span
                 className="forced-shape block w-3/5 rounded-t-sm bg-leather-light"
                 style={{
@@ -115,117 +128,62 @@ export function WeeksBand({
                   data-day={day.date}
                   disabled={isPast}
                   aria-label={`${longDate(day.date)}: ${day.kind}${day.minutes > 0 ? `, ${day.minutes} minutes` : ''}${isFixed ? ', fixed' : ''}`}
-                  className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${week.monday === chosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft opacity-60' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${day.date === today ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${drag.over === day.date ? 'bg-sand' : ''}`}
+                  className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${week.monday === chosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft opacity-60' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${day.date === today ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${days.over === day.date ? 'bg-sand' : ''}`}
                   style={{ gridRow: 4 + d, gridColumn: w + 2 }}
                   onClick={() => onChoose(week.monday)}
-                  {...drag.of(day.date)}
+                  {...days.of(day.date)}
+                  onKeyDown={(event) => {
+                    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+                    if (by === undefined) return;
+                    event.preventDefault();
+                    swap(day.date, daysLater(day.date, by));
+                  }}
                 >
                   {SHORT[day.kind]}
                 </button>
               );
             }),
           )}
-          <span className="text-[11.5px] text-soft" style={{ gridRow: 11 }}>
-            fix
-          </span>
-          {weeks.map((week, w) => (
-            <ThemeOf
-              key={week.monday}
-              week={week}
-              column={w + 2}
-              wished={wished}
-              onChange={onChange}
-              themes={themesIn(programme)}
-            />
-          ))}
         </div>
       </SideScroll>
       <p className="mt-2 text-[13px] text-soft">
-        Drag a day onto another of its week, or use the up and down arrow keys; what you fix is
-        underlined, and the rest is planned again around it.
+        Drag a day onto another of its week, or a theme onto a week; the up and down arrow keys move
+        a day. What you fix is underlined, and the rest is planned again around it.
       </p>
     </section>
   );
 }
 
-const themesIn = ({ weeks, forecast, steps }: Programme) => [
-  ...new Set([
-    ...forecast.map((f) => f.scale),
-    ...steps.map((s) => s.theme),
-    ...weeks.map((w) => w.theme),
-  ]),
-];
-
-interface ThemeOfProps {
-  week: Week;
-  column: number;
-  wished: Wished;
-  themes: readonly Week['theme'][];
-  onChange(part: Partial<Wished>): void;
-}
-
-/** The theme of a week, fixed by hand. */
-function ThemeOf({ week, column, wished, themes, onChange }: ThemeOfProps) {
-  const fixed = wished.themes.find((t) => t.monday === week.monday)?.theme ?? '';
-  return (
-    <select
-      aria-label={`Theme of the week of ${longDate(week.monday)}`}
-      className="mt-1 h-7 w-full rounded border border-line bg-page text-[11.5px]"
-      style={{ gridRow: 11, gridColumn: column }}
-      value={fixed}
-      onChange={(e) =>
-        onChange(withTheme(wished, week.monday, e.target.value as Week['theme'] | ''))
-      }
-    >
-      <option value="">free</option>
-      {themes.map((theme) => (
-        <option key={theme} value={theme}>
-          {theme}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-/** Days that are dragged onto another of the same week, or sent up and down by the arrow keys. */
-function useDayDrag(weeks: readonly Week[], onSwap: (from: string, to: string) => void) {
+/** Something that is dragged onto something else, each known by its mark on the page. */
+function useDragOnto(mark: string, onDrop: (from: string, to: string) => void) {
   const from = useRef<string | null>(null);
   const [over, setOver] = useState<string | null>(null);
-  const sameWeek = (a: string, b: string) =>
-    weeks.some(({ days }) => days.some((d) => d.date === a) && days.some((d) => d.date === b));
-  const dayAt = (event: PointerEvent): string | null =>
+  const under = (event: PointerEvent): string | null =>
     document
       .elementsFromPoint(event.clientX, event.clientY)
-      .map((e) => e.getAttribute('data-day'))
-      .find((day): day is string => day !== null) ?? null;
+      .map((e) => e.getAttribute(mark))
+      .find((found): found is string => found !== null) ?? null;
+  const end = () => {
+    from.current = null;
+    setOver(null);
+  };
   return {
     over,
-    of: (date: string) => ({
-      onPointerDown(event: PointerEvent<HTMLButtonElement>) {
-        from.current = date;
+    of: (name: string) => ({
+      onPointerDown(event: PointerEvent<HTMLElement>) {
+        from.current = name;
         event.currentTarget.setPointerCapture(event.pointerId);
       },
-      onPointerMove(event: PointerEvent<HTMLButtonElement>) {
+      onPointerMove(event: PointerEvent<HTMLElement>) {
         if (!from.current) return;
-        const there = dayAt(event);
-        setOver(there && there !== from.current && sameWeek(there, from.current) ? there : null);
+        const there = under(event);
+        setOver(there === from.current ? null : there);
       },
       onPointerUp() {
-        if (from.current && over) onSwap(from.current, over);
-        from.current = null;
-        setOver(null);
+        if (from.current && over) onDrop(from.current, over);
+        end();
       },
-      onPointerCancel() {
-        from.current = null;
-        setOver(null);
-      },
-      onKeyDown(event: KeyboardEvent<HTMLButtonElement>) {
-        const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-        if (step === undefined) return;
-        event.preventDefault();
-        const to = daysLater(date, step);
-        if (sameWeek(date, to)) onSwap(date, to);
-      },
+      onPointerCancel: end,
     }),
   };
 }

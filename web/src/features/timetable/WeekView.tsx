@@ -193,7 +193,7 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       type="button"
       aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', not held'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
       title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
-      className={`flex h-[52px] touch-none items-center gap-2 overflow-hidden rounded-md border border-l-4 px-2 text-left text-[13px] md:flex-col md:items-start md:justify-center md:gap-0 md:px-1.5 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
+      className={`flex h-[52px] touch-none items-center gap-2 rounded-md border border-l-4 px-2 text-left text-[13px] max-md:overflow-hidden md:flex-col md:items-start md:justify-center md:gap-0 md:px-1 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
       style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}
       onClick={() => !by && onOpen()}
       onPointerDown={(event) => {
@@ -224,12 +224,12 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       }}
     >
       <span className="tabular shrink-0 font-mono text-[12px] text-soft md:hidden">{o.start}</span>
-      <b className="max-w-full overflow-hidden font-book whitespace-nowrap">
+      <b className="font-book whitespace-nowrap">
         {clashes.length > 0 && <span className="text-ochre">▲ </span>}
         {called}
       </b>
       <span className="truncate text-soft md:hidden">{aboutOf(o, times)}</span>
-      <span className="hidden max-w-full overflow-hidden text-[12px] whitespace-nowrap text-soft md:block">
+      <span className="hidden text-[12px] whitespace-nowrap text-soft md:block">
         {times.names.rider(o.appointment.riderId).split(' ')[0]}
       </span>
     </button>
