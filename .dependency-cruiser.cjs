@@ -21,6 +21,7 @@ const stages = [
   'planner',
   'programme',
   'calendar',
+  'report',
   'formats',
 ];
 const later = (from) =>

@@ -53,7 +53,8 @@ export const MOST_RUN = 5;
 
 const THEME_WORTH = 12;
 const CHANGE_COSTS = 1.5;
-const SUITED = 0.2;
+/** Enough to tip what is equal. */
+const SUITED = 0.1;
 /** A week that stays as it was planned: nothing moves without a reason. */
 const STAYS = 1;
 /** So sure of a scale, the next may come before it has had its weeks. */

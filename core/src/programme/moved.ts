@@ -1,6 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { HorseFile } from '../planner/request.ts';
+import { dayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
 import { readGate } from './gate.ts';
 import type { Programme } from './programme.ts';
@@ -35,6 +36,13 @@ export type Moved =
       readonly was: DayKind;
       readonly is: DayKind;
       readonly because: 'fixed' | 'follows';
+    }
+  | {
+      /** The same day of several weeks, in the same way. */
+      readonly code: 'every';
+      readonly from: string;
+      readonly was: DayKind;
+      readonly is: DayKind;
     }
   | { readonly code: 'days'; readonly monday: string; readonly days: number }
   | { readonly code: 'load'; readonly monday: string; readonly was: number; readonly is: number };
@@ -94,7 +102,7 @@ export function movedBetween(
     if (other.length === 0 && apart > LOAD_SHARE * before.load)
       moved.push({ code: 'load', monday: week.monday, was: before.load, is: week.load });
   }
-  return moved;
+  return together(moved);
 
   function isFixed(date: string): 'fixed' | 'follows' {
     return wishes.days.some((d) => d.date === date) ? 'fixed' : 'follows';
@@ -122,4 +130,27 @@ export function movedBetween(
     if (!most || Math.abs(most.to - most.from) < WORTH_SAYING) return null;
     return { code: 'level', ...most };
   }
+}
+
+/** From so many weeks on a day that is other in the same way is said once. */
+const SAID_ONCE_FROM = 3;
+
+function together(moved: readonly Moved[]): Moved[] {
+  const keyOf = (m: Moved): string | null =>
+    m.code === 'day' && m.because === 'follows'
+      ? `${(dayOf(m.date) + 3) % 7}/${m.was}/${m.is}`
+      : null;
+  const alike = new Map<string, number>();
+  for (const m of moved) {
+    const key = keyOf(m);
+    if (key) alike.set(key, (alike.get(key) ?? 0) + 1);
+  }
+  const said = new Set<string>();
+  return moved.flatMap((m): Moved[] => {
+    const key = keyOf(m);
+    if (m.code !== 'day' || !key || alike.get(key)! < SAID_ONCE_FROM) return [m];
+    if (said.has(key)) return [];
+    said.add(key);
+    return [{ code: 'every', from: m.date, was: m.was, is: m.is }];
+  });
 }

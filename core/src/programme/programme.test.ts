@@ -163,7 +163,7 @@ describe('a programme', () => {
           expect(factSaid(fact)).toMatch(/^[A-Z].*\.$/);
         for (const unmet of programme.unmet) expect(unmetSaid(unmet)).toMatch(/^[A-Z].*\.$/);
       }),
-      { numRuns: 60, seed: 20260617 },
+      { numRuns: 40, seed: 20260617 },
     );
   }, 120_000);
 

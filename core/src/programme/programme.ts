@@ -87,7 +87,7 @@ const LIKELY = 0.5;
 /** As sure as this, it is there: as in a lesson. */
 const CONFIRMED = 0.75;
 /** Each part is solved within as much; the whole is proved within two per cent. */
-const GAP = 0.004;
+const GAP = 0.003;
 const SECONDS = 10;
 
 /** What a horse of which nothing is said has done of late. Common practice. */

@@ -58,7 +58,7 @@ function begins({ scale, rein, mean, least, because }: Extract<Fact, { code: 'be
     case 'the goal':
       return `For the goal: ${stands}.`;
     case 'the first':
-      return `First what everything else rests on: ${stands}.`;
+      return `First what is not sure yet: ${stands}.`;
     case 'the next':
       return `Next in the scales: ${stands}.`;
     case 'again':
@@ -100,6 +100,8 @@ const WEEKDAY = new Intl.DateTimeFormat('en-GB', {
   timeZone: 'UTC',
 });
 
+const WEEKDAY_LONG = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' });
+
 /** What moved since the last plan, and why. */
 export function movedSaid(moved: Moved): string {
   switch (moved.code) {
@@ -111,6 +113,11 @@ export function movedSaid(moved: Moved): string {
       const [was, is] = [DAYS[moved.was].label, DAYS[moved.is].label].map((s) => s.toLowerCase());
       const why = moved.because === 'fixed' ? ', as you fixed it' : '';
       return `${WEEKDAY.format(new Date(`${moved.date}T00:00:00Z`))}: ${is} instead of ${was}${why}.`;
+    }
+    case 'every': {
+      const [was, is] = [DAYS[moved.was].label, DAYS[moved.is].label].map((w) => w.toLowerCase());
+      const day = WEEKDAY_LONG.format(new Date(`${moved.from}T00:00:00Z`));
+      return `Every ${day} from ${daySaid(moved.from)}: ${is} instead of ${was}.`;
     }
     case 'days':
       return `Week of ${daySaid(moved.monday)}: ${moved.days} days are set out differently.`;

@@ -172,7 +172,7 @@ const PROGRAMMES: readonly DemoProgramme[] = [
   },
 ];
 
-const WEEK: readonly DayKind[] = ['rest', 'lesson', 'hack', 'lesson', 'lunge', 'lesson', 'hack'];
+const WEEK: readonly DayKind[] = ['lunge', 'lesson', 'easy', 'lesson', 'hack', 'lesson', 'rest'];
 
 function recordOf(
   { goal, themes, minutes, levels }: DemoProgramme,
@@ -180,7 +180,7 @@ function recordOf(
 ) {
   const first = daysLater(mondayOf(today), -7 * WEEKS_BACK);
   const minutesOf = (kind: DayKind) =>
-    ({ rest: 0, lunge: 20, hack: 40 })[kind as 'rest'] ?? minutes;
+    ({ rest: 0, lunge: 20, easy: 30, hack: 40 })[kind as 'rest'] ?? minutes;
   const weeks: KeptWeek[] = [];
   const steps: Step[] = [];
   for (const [theme, long, least, exercise, rung] of themes) {

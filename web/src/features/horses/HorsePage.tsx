@@ -57,6 +57,9 @@ export default function HorsePage() {
           <ButtonLink look="quiet" to={`/horses/${id}/programme`}>
             Weeks
           </ButtonLink>
+          <ButtonLink look="quiet" to={`/horses/${id}/report`}>
+            Report
+          </ButtonLink>
           <PlanLink horseId={id}>Propose a lesson</PlanLink>
           <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
         </>

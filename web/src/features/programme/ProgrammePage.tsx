@@ -1,7 +1,9 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
-import { shelfWith } from '@canter-book/core/exercises/shelf';
+import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
+import { programmeSvg } from '@canter-book/core/formats/reportSvg';
+import { gateSaid } from '@canter-book/core/programme/gate';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
@@ -22,6 +24,7 @@ import {
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, today } from '../../app/dates.ts';
+import { saveFile } from '../../app/files.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
@@ -164,9 +167,16 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
               End it
             </Button>
           )}
-          <ButtonLink look="quiet" to={`/horses/${horse.id}/report`}>
-            Report
-          </ButtonLink>
+          {programme && file && (
+            <Button
+              look="quiet"
+              onClick={() =>
+                void asPdf(programme, horse.name, goalSaid(programme.goal, file, shelf), shelf)
+              }
+            >
+              As a page (PDF)
+            </Button>
+          )}
           <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
             To the horse
           </ButtonLink>
@@ -286,6 +296,22 @@ const Folding = ({ open, children }: { open: boolean; children: ReactNode }) => 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const dateSaid = ({ goal }: Programme): string =>
   goal.kind !== 'keep going' && goal.date ? `, by ${longDate(goal.date)}` : '';
+
+/** The weeks on a page, for the owner and the rider. */
+async function asPdf(programme: Programme, horse: string, goal: string, shelf: Shelf) {
+  try {
+    const { pdfOf } = await import('../../pdf/pdf.ts');
+    const page = programmeSvg({
+      horse,
+      goal: `${capital(goal)}${dateSaid(programme)}.`,
+      weeks: programme.weeks,
+      gates: programme.steps.map(({ from, gate }) => ({ from, says: gateSaid(gate, shelf) })),
+    });
+    saveFile(`${horse}-weeks.pdf`, await pdfOf([page], `The weeks of ${horse}`));
+  } catch {
+    tell('The PDF failed. Try it again.');
+  }
+}
 
 /** What is other than it was planned, in words. */
 const movedIn = (

@@ -1,26 +1,47 @@
 import { Link } from 'react-router';
 import { SCALES, type Scale } from '@canter-book/core/observations/scales';
+import type { GateState } from '@canter-book/core/programme/gate';
+import { daysLater } from '@canter-book/core/progress/days';
+import { timeSaid } from '@canter-book/core/report/time';
 import { CONFIRMED_FROM } from '@canter-book/core/progress/standing';
-import { useHorsesQuery, useYardQuery, type YardRow } from '../../api/api.ts';
+import {
+  useHorsesQuery,
+  useSessionsQuery,
+  useYardQuery,
+  type SessionSummary,
+  type YardRow,
+} from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { SideScroll } from '../../ui/SideScroll.tsx';
+
+const FOUR_WEEKS = 27;
 
 /** The whole yard on one page: who needs what. */
 export default function ProgressIndex() {
   useTitle('Progress');
   const horses = useHorsesQuery();
   const yard = useYardQuery(today());
+  const since = daysLater(today(), -FOUR_WEEKS);
+  const { data: sessions = [] } = useSessionsQuery({ since, limit: 1000 });
   if (!horses.data) return <QueryState query={horses} what="horses" />;
   if (!yard.data) return <QueryState query={yard} what="yard" />;
   const rows = new Map(yard.data.map((row) => [row.horseId, row]));
   return (
-    <Page title="Progress" about="The whole yard: where each horse stands, and what it waits for">
+    <Page
+      title="Progress"
+      about="The whole yard: where each horse stands, and what it waits for"
+      actions={
+        <Button look="quiet" onClick={() => window.print()}>
+          Print
+        </Button>
+      }
+    >
       <div className="p-5 md:p-7">
         {horses.data.length === 0 ? (
           <Empty title="No horse in the book yet.">
@@ -33,7 +54,7 @@ export default function ProgressIndex() {
               Arrows: what the last twelve weeks came to, where the marks carry it.
             </p>
             <SideScroll label="The yard, as a table">
-              <table className="w-full min-w-[58rem] border-y border-line">
+              <table className="w-full min-w-[68rem] border-y border-line">
                 <thead className="text-left text-[13px] text-soft">
                   <tr className="border-b border-line">
                     <th className="py-2 font-normal">horse</th>
@@ -42,6 +63,8 @@ export default function ProgressIndex() {
                         {scale}
                       </th>
                     ))}
+                    <th className="font-normal">theme, gate</th>
+                    <th className="font-normal">four weeks</th>
                     <th className="font-normal">waits for</th>
                     <th className="font-normal">last worked</th>
                   </tr>
@@ -62,6 +85,21 @@ export default function ProgressIndex() {
                         {SCALES.map((scale) => (
                           <td key={scale}>{row && <ScaleCell row={row} scale={scale} />}</td>
                         ))}
+                        <td className="pr-3 text-[14px]">
+                          {row?.programme ? (
+                            <Link to={`/horses/${horse.id}/programme`}>
+                              {row.programme.theme}
+                              {row.programme.gate && `, ${GATE_WORDS[row.programme.gate.state]}`}
+                            </Link>
+                          ) : (
+                            <span className="text-soft">–</span>
+                          )}
+                        </td>
+                        <td className="pr-3 text-[14px]">
+                          <Link to={`/horses/${horse.id}/report`}>
+                            {inFourWeeks(horse.id, sessions)}
+                          </Link>
+                        </td>
                         <td className="text-[14px]">
                           {row?.next ? (
                             <>
@@ -87,6 +125,20 @@ export default function ProgressIndex() {
       </div>
     </Page>
   );
+}
+
+const GATE_WORDS: Readonly<Record<GateState, string>> = {
+  open: 'open',
+  nearly: 'nearly open',
+  'not yet': 'not yet',
+};
+
+/** "9 lessons, 5 h 40 min". */
+function inFourWeeks(horseId: string, sessions: readonly SessionSummary[]): string {
+  const own = sessions.filter((s) => s.horseId === horseId);
+  const minutes = Math.round(own.reduce((sum, s) => sum + (s.minutes ?? 0), 0));
+  if (own.length === 0) return 'no lesson';
+  return `${own.length === 1 ? '1 lesson' : `${own.length} lessons`}, ${timeSaid(minutes)}`;
 }
 
 const ARROWS: Partial<Record<string, readonly [sign: string, look: string]>> = {
