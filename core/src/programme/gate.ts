@@ -43,6 +43,12 @@ export type Missing =
       readonly of: number;
     };
 
+/** What a gate is read from. */
+export interface Evidence {
+  readonly levels: HorseFile['levels'];
+  readonly done: readonly Done[];
+}
+
 export interface GateReading {
   readonly state: GateState;
   readonly missing: readonly Missing[];
@@ -67,10 +73,7 @@ function lastTries(done: readonly Done[], exercise: string, rung: number, rein: 
 /** A scale this near its level lacks little. */
 const NEAR = 0.4;
 
-export function readGate(
-  { scale, least, show }: Gate,
-  horse: Pick<HorseFile, 'levels' | 'done'>,
-): GateReading {
+export function readGate({ scale, least, show }: Gate, horse: Evidence): GateReading {
   const missing: Missing[] = [];
   let far = 0;
   for (const rein of REINS) {

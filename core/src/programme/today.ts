@@ -1,9 +1,15 @@
 import type { Scale } from '../observations/scales.ts';
 import type { Shelf } from '../exercises/shelf.ts';
-import type { HorseFile } from '../planner/request.ts';
 import { mondayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
-import { gateSaid, missingShort, readGate, type Gate, type GateState } from './gate.ts';
+import {
+  gateSaid,
+  missingShort,
+  type Evidence,
+  readGate,
+  type Gate,
+  type GateState,
+} from './gate.ts';
 import type { ProgrammeRecord } from './record.ts';
 
 /** What the programme of a horse says of one day. */
@@ -30,7 +36,7 @@ export const themeOn = (
 export function programmeOn(
   { plan }: Pick<ProgrammeRecord, 'plan'>,
   date: string,
-  horse: Pick<HorseFile, 'levels' | 'done'>,
+  horse: Evidence,
   shelf: Shelf,
 ): ProgrammeDay | null {
   const monday = mondayOf(date);
