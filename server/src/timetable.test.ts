@@ -97,7 +97,13 @@ test('a programme is kept with all that was wished and planned', async () => {
     availability: { minutes: [0, 45, 45, 45, 45, 45, 0], arena: Array(7).fill(true) },
     themes: [],
     days: [{ date: '2026-06-16', kind: 'rest' }],
-    plan: { madeOn: '2026-06-15', weeks: [], steps: [], levels: { contact: { left: 5.2 } } },
+    plan: {
+      begunOn: '2026-06-15',
+      madeOn: '2026-06-15',
+      weeks: [],
+      steps: [],
+      levels: { contact: { left: 5.2 } },
+    },
   });
   const saved = await api.put(`/api/programmes/${record.id}`).send(record).expect(200);
   expect(saved.body).toEqual({ ...record, revision: 1 });

@@ -40,6 +40,7 @@ export function programmeRequest(
       days: days.filter((d) => d.date >= date),
       before: (plan?.weeks ?? []).filter((w) => w.monday <= monday),
       kept: (plan?.weeks ?? []).filter((w) => w.monday >= monday),
+      ...(plan && { begun: plan.begunOn }),
       ...(step && { step }),
       ahead: aheadByWeek(readings, date, monday, MOST_WEEKS),
       seed: 1,

@@ -205,7 +205,9 @@ function inputOf(setting: Setting): ModelInput {
   };
   const isTheme = (scale: Scale | undefined) => themes.some((t) => t.scale === scale);
   const { stays, over } = gateRules(setting);
-  const isUnderWay = !now && mondays[0]! < wishes.date;
+  // The first week of all began in its middle: its rules and its load are those of what was left of it.
+  const begun = wishes.begun ?? wishes.before[0]?.monday ?? wishes.date;
+  const isUnderWay = past.length === 0 && mondays[0]! < begun;
   const weeks = mondays.map((monday, w): WeekOptions => {
     const slots = openDays(setting, monday);
     const underWay = isUnderWay && w === 0;
@@ -223,11 +225,12 @@ function inputOf(setting: Setting): ModelInput {
   const runs = runAt(past);
   const last = past.at(-1);
   const inARow = last && dayOf(mondays[0]!) - dayOf(last.monday) === 7 ? last : undefined;
+  const wasWhole = inARow !== undefined && inARow.monday >= begun;
   return {
     themes,
     weeks,
-    loadBefore: Math.max(LEAST_LOAD, inARow?.load ?? usedTo(setting)),
-    firstShare: isUnderWay ? (7 - (dayOf(wishes.date) - dayOf(mondays[0]!))) / 7 : 1,
+    loadBefore: Math.max(LEAST_LOAD, wasWhole ? inARow.load : usedTo(setting)),
+    firstShare: isUnderWay ? (7 - (dayOf(begun) - dayOf(mondays[0]!))) / 7 : 1,
     had: countedThemes(past),
     run: inARow && runs && isTheme(runs.theme) ? runs : null,
     hardBefore: inARow ? DAYS[inARow.days.at(-1)!.kind].hard : false,

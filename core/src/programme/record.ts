@@ -32,6 +32,8 @@ export const programmeSchema = z.strictObject({
   days: programmeWishesSchema.shape.days.unwrap(),
   /** The plan that holds: weeks gone and weeks to come. */
   plan: z.strictObject({
+    /** When it was first made, and when last. */
+    begunOn: daySchema,
     madeOn: daySchema,
     weeks: z.array(keptWeekSchema).max(120),
     steps: z.array(stepSchema).max(60),

@@ -17,6 +17,7 @@ import { dateOfGoal, goalSaid } from '../programme/goal.ts';
 import { daySaid } from '../programme/said.ts';
 import { programmeOn } from '../programme/today.ts';
 import type { ProgrammeRecord } from '../programme/record.ts';
+import { spoken } from '../ringside/spoken.ts';
 import { timeSaid } from './time.ts';
 
 /** What an owner or a rider is told of a stretch of time: worked from the book, in the words of a person. */
@@ -156,7 +157,7 @@ function bestOf({ tries, from, to }: ReportInput): BestTry[] {
     const unit = seen.gait === 'walk' ? 'steps' : 'strides';
     best.push({
       date,
-      said: `${seen.text}, ${seen.rein} rein: held for ${seen.held} ${unit}`,
+      said: `${capital(spoken(seen.text))}, ${seen.rein} rein: held for ${seen.held} ${unit}`,
       held: seen.held,
     });
   }

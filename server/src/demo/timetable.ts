@@ -210,6 +210,6 @@ function recordOf(
     lately: { days: 5, minutes: 40 },
     themes: [],
     days: [],
-    plan: { madeOn: first, weeks, steps, levels },
+    plan: { begunOn: first, madeOn: first, weeks, steps, levels },
   });
 }

@@ -340,6 +340,7 @@ function recordFrom(
     horseId,
     ...wished,
     plan: {
+      begunOn: record?.plan.begunOn ?? date,
       madeOn: date,
       weeks: [...gone, ...fresh],
       steps: [...stepsGone, ...steps],

@@ -1,0 +1,139 @@
+import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import highsLoader from 'highs';
+import { SCALES } from '@canter-book/core/observations/scales';
+import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
+import type { Solve } from '@canter-book/core/planner/integer';
+import { planProgramme } from '@canter-book/core/programme/programme';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import type { ProgrammeRequest } from '@canter-book/core/programme/request';
+import { daysLater, dayOf, mondayOf } from '@canter-book/core/progress/days';
+import { today } from '../../app/dates.ts';
+import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
+
+let solve: Solve;
+beforeAll(async () => {
+  solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
+});
+// Planned for real, without a worker.
+jest.unstable_mockModule('../../workers/planner.ts', () => ({
+  programmeInWorker: (request: ProgrammeRequest) => ({
+    plan: planProgramme(request, solve),
+    stop: () => {},
+  }),
+  ready: () => {},
+}));
+const { default: ProgrammePage } = await import('./ProgrammePage.tsx');
+
+afterEach(cleanup);
+
+const horse = someHorse();
+/** Twelve weeks of marks: rhythm is there, the rest follows the scales. */
+const readings = SCALES.flatMap((scale, i) =>
+  (['left', 'right'] as const).flatMap((rein) =>
+    Array.from({ length: 24 }, (_, n) => ({
+      day: dayOf(today()) - 84 + 3 * n,
+      scale,
+      rein,
+      value: 7 - 0.7 * i + (n % 2 ? 0.2 : -0.2),
+      variance: 0.3,
+    })),
+  ),
+);
+
+function open(programmes: ProgrammeRecord[] = []) {
+  let kept = programmes;
+  const server = new FakeServer({
+    [`/api/horses/${horse.id}`]: horse,
+    [`/api/horses/${horse.id}/readings`]: { biases: {}, readings },
+    [`/api/horses/${horse.id}/done`]: [],
+    '/api/programmes': () => kept,
+    '/api/exercises': [],
+    '/api/riders': [],
+    '/api/sessions': [],
+    '*': ({ method, body }: Call) => {
+      if (method === 'PUT') kept = [{ ...(body as ProgrammeRecord), revision: kept.length + 1 }];
+      return kept[0];
+    },
+  });
+  renderIn(<ProgrammePage />, undefined, `/horses/${horse.id}/programme`, '/horses/:id/programme');
+  return server;
+}
+const saved = (server: FakeServer) => server.sent('PUT').map((c) => c.body as ProgrammeRecord);
+
+/** As the page itself keeps it, from a first visit. */
+async function firstProgramme(): Promise<ProgrammeRecord> {
+  const server = open();
+  fireEvent.click(await screen.findByRole('button', { name: 'Plan the weeks' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Let it hold' }, { timeout: 20_000 }));
+  await waitFor(() => expect(saved(server)).toHaveLength(1));
+  cleanup();
+  return { ...saved(server)[0]!, revision: 1 };
+}
+
+describe('the weeks of a horse', () => {
+  test('are proposed for a goal, and hold once they are kept', async () => {
+    const server = open();
+    fireEvent.change(await screen.findByLabelText('What shall be there'), {
+      target: { value: 'level' },
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Plan the weeks' }));
+    const weeks = await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    expect(within(weeks).getAllByRole('button', { name: /^Week of/ })).toHaveLength(13);
+    expect(screen.getByRole('heading', { name: /^The goal/ })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'Gates' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Let it hold' }));
+    await waitFor(() => expect(saved(server)).toHaveLength(1));
+    const [record] = saved(server);
+    expect(record).toMatchObject({ horseId: horse.id, goal: { kind: 'level', scale: 'contact' } });
+    expect(record!.plan.weeks).toHaveLength(13);
+    expect(record!.plan.weeks[0]!.monday).toBe(mondayOf(today()));
+    expect(record!.plan.levels.rhythm?.left).toBeGreaterThan(6);
+  }, 60_000);
+
+  test('that were kept stay as they are when nothing has happened', async () => {
+    open([await firstProgramme()]);
+    await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull();
+  }, 60_000);
+
+  test('move when a gate is due and shut: it is said, and kept only when it is let hold', async () => {
+    const first = await firstProgramme();
+    // As if it had been planned some weeks ago, and the first theme were to end this week.
+    const back = 7 * (first.plan.steps[0]!.weeks - 1);
+    const earlier = <T extends object>(x: T): T =>
+      JSON.parse(JSON.stringify(x).replaceAll(/\d{4}-\d\d-\d\d/g, (d) => daysLater(d, -back))) as T;
+    const server = open([{ ...first, plan: earlier(first.plan) }]);
+    const moves = await screen.findByRole('region', { name: 'What moves' }, { timeout: 20_000 });
+    expect(moves.textContent).toMatch(/the gate for \w+ is not open yet/);
+    expect(saved(server)).toHaveLength(0);
+    fireEvent.click(within(moves).getByRole('button', { name: 'Let the new weeks hold' }));
+    await waitFor(() => expect(saved(server)).toHaveLength(1));
+    const [record] = saved(server);
+    expect(record!.moved[0]!.said.join(' ')).toMatch(/is not open yet/);
+    expect(record!.plan.weeks[0]!.monday).toBe(mondayOf(daysLater(today(), -back)));
+    expect(await screen.findByRole('heading', { name: 'What has moved' })).toBeTruthy();
+  }, 60_000);
+
+  test('a day that is fixed stays, the rest is planned around it, and all can be left as it was', async () => {
+    open([await firstProgramme()]);
+    const weeks = await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    fireEvent.click(within(weeks).getAllByRole('button', { name: /^Week of/ })[2]!);
+    const tuesday = daysLater(mondayOf(today()), 15);
+    const day = await screen.findByLabelText(/^Tuesday, .*: what is done$/);
+    fireEvent.change(day, { target: { value: 'rest' } });
+    const moves = await screen.findByRole('region', { name: 'What moves' }, { timeout: 20_000 });
+    await waitFor(() =>
+      expect(moves.textContent).toMatch(/rest instead of .*, as you fixed it|With your change/),
+    );
+    expect(
+      within(weeks).getByRole('button', {
+        name: new RegExp(`${Number(tuesday.slice(8))} .*: rest, fixed`),
+      }),
+    ).toBeTruthy();
+    fireEvent.click(within(moves).getByRole('button', { name: 'Leave it as it was' }));
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull(), {
+      timeout: 20_000,
+    });
+  }, 60_000);
+});

@@ -1,0 +1,307 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Appointment } from '@canter-book/core/calendar/appointment';
+import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
+import { standingsOf } from '@canter-book/core/progress/standing';
+import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
+import Today from '../today/Today.tsx';
+import Settings from './Settings.tsx';
+
+const uuid = (n: number) => `0190a0b0-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const DAY = '2026-06-17';
+const marram = someHorse({ riderIds: [uuid(20)] });
+const sorrel = someHorse({ id: uuid(2), name: 'Sorrel' });
+const ines = {
+  id: uuid(20),
+  revision: 1,
+  name: 'Ines Calloway',
+  notes: '',
+  theme: '',
+  stage: null,
+};
+const some = (n: number, more: Partial<Appointment> = {}): Appointment => ({
+  id: uuid(100 + n),
+  revision: 1,
+  title: '',
+  horseId: marram.id,
+  riderId: ines.id,
+  instructor: '',
+  arena: 'Sail loft',
+  lessonId: null,
+  date: DAY,
+  start: '10:00',
+  minutes: 45,
+  zone: 'Europe/Dublin',
+  repeat: null,
+  cancelled: [],
+  moved: [],
+  notes: '',
+  ...more,
+});
+const weekly = { everyWeeks: 1, weekdays: [2], until: null };
+const row = (horseId: string, more: object = {}) => ({
+  horseId,
+  lastDate: '2026-06-10',
+  lastMinutes: 40,
+  homework: '',
+  next: null,
+  standings: standingsOf([], 0),
+  verdicts: {},
+  programme: null,
+  ...more,
+});
+
+/** Only the date is set. */
+const REAL = [
+  'hrtime',
+  'nextTick',
+  'performance',
+  'queueMicrotask',
+  'requestAnimationFrame',
+  'cancelAnimationFrame',
+  'requestIdleCallback',
+  'cancelIdleCallback',
+  'setImmediate',
+  'clearImmediate',
+  'setInterval',
+  'clearInterval',
+  'setTimeout',
+  'clearTimeout',
+] as const;
+
+beforeEach(() => {
+  // The page of the tests has no height.
+  Element.prototype.scrollIntoView = () => {};
+  jest.useFakeTimers({
+    doNotFake: [...REAL],
+    now: new Date(`${DAY}T09:30:00`),
+  });
+});
+afterEach(() => {
+  cleanup();
+  jest.useRealTimers();
+});
+
+function open(appointments: Appointment[], more: Record<string, unknown> = {}, at = '/') {
+  const server = new FakeServer({
+    '/api/health': { ok: true, demo: null },
+    '/api/horses': [marram, sorrel],
+    '/api/riders': [ines],
+    '/api/lessons': [
+      {
+        id: uuid(7),
+        revision: 1,
+        title: 'One tempo',
+        horseId: marram.id,
+        tags: [],
+        template: false,
+        sheet: false,
+        updatedAt: '2026-06-10T08:00:00Z',
+      },
+    ],
+    '/api/sessions': [],
+    '/api/appointments': appointments,
+    '/api/timetable': { ...NEW_TIMETABLE, arenas: [{ name: 'Sail loft', place: '', most: 1 }] },
+    '/api/busy': [],
+    '/api/programmes': [],
+    '/api/yard': [row(marram.id), row(sorrel.id)],
+    ...Object.fromEntries(
+      appointments.map((a) => [`PUT /api/appointments/${a.id}`, ({ body }: Call) => body]),
+    ),
+    ...more,
+  });
+  renderIn(<Today />, undefined, at);
+  return server;
+}
+const strip = async (name: string) =>
+  within(await screen.findByRole('list', { name: 'The day' })).findByRole('listitem', {
+    name: (_, element) => element.textContent?.includes(name) ?? false,
+  });
+
+describe('the day’s sheet', () => {
+  test('has each lesson at its hour, what is next, and who waits', async () => {
+    open([
+      some(1),
+      some(2, { horseId: null, riderId: null, title: 'Farrier', start: '08:00', arena: '' }),
+    ]);
+    const day = await screen.findByRole('list', { name: 'The day' });
+    await waitFor(() => expect(within(day).getAllByRole('listitem')).toHaveLength(2));
+    const [farrier, lesson] = within(day).getAllByRole('listitem');
+    expect(farrier!.textContent).toContain('Farrier');
+    await waitFor(() => expect(lesson!.textContent).toContain('One tempo'));
+    const teach = within(lesson!).getByRole('link', { name: 'Teach' });
+    expect(teach.getAttribute('href')).toContain(`appointment=${uuid(101)}`);
+    expect(teach.getAttribute('href')).toContain(`rider=${ines.id}`);
+    expect((await screen.findByRole('region', { name: 'Next' })).textContent).toContain(
+      'Marram, in 30 min',
+    );
+    const aside = screen.getByRole('complementary');
+    expect(await within(aside).findByRole('link', { name: /Sorrel/ })).toBeTruthy();
+    expect(within(aside).queryByRole('link', { name: /Marram/ })).toBeNull();
+  });
+
+  test('a lesson that was taught leads to its debrief; one that was not recorded says so', async () => {
+    const session = {
+      id: uuid(9),
+      revision: 1,
+      horseId: marram.id,
+      riderId: null,
+      lessonId: null,
+      date: DAY,
+      startedAt: `${DAY}T07:00:00Z`,
+      endedAt: `${DAY}T07:40:00Z`,
+      minutes: 40,
+      notes: '',
+      homework: '',
+      appointmentId: uuid(101),
+      tries: 3,
+      good: 2,
+      marks: 0,
+    };
+    open([some(1, { start: '08:00' }), some(2, { horseId: sorrel.id, start: '07:00' })], {
+      '/api/sessions': [session],
+    });
+    await waitFor(() => expect(screen.getByText(/ridden 40 min · marks still open/)).toBeTruthy());
+    expect(screen.getByRole('link', { name: 'Debrief' }).getAttribute('href')).toBe(
+      `/debrief/${uuid(9)}`,
+    );
+    expect(screen.getByText(/not recorded: teach it/)).toBeTruthy();
+    expect(await screen.findByRole('link', { name: /Marram, marks of 08:00/ })).toBeTruthy();
+  });
+
+  test('a lesson moves by the arrow keys, once, and comes back', async () => {
+    const lesson = some(1, { repeat: weekly });
+    const server = open([lesson]);
+    fireEvent.keyDown(await screen.findByRole('button', { name: /^Move Marram/ }), {
+      key: 'ArrowDown',
+    });
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      start: '10:00',
+      moved: [{ date: DAY, toDate: DAY, start: '10:15', minutes: 45, arena: 'Sail loft' }],
+    });
+  });
+
+  test('without a timetable the horses stand in the order in which they wait', async () => {
+    open([]);
+    expect(await screen.findByText(/Nothing stands in the timetable for this day/)).toBeTruthy();
+    expect(await screen.findByRole('link', { name: 'Sorrel' })).toBeTruthy();
+  });
+});
+
+describe('an appointment', () => {
+  const openForm = async () => {
+    fireEvent.click(await screen.findByRole('button', { name: 'New' }));
+    await screen.findByRole('dialog');
+  };
+  const choose = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+  test('says at once what it clashes with, and a free time is one tap away', async () => {
+    const server = open([some(1)], { '*': ({ body }: Call) => body });
+    await openForm();
+    choose('Horse', sorrel.id);
+    choose('Arena', 'Sail loft');
+    choose('Begins', '10:15');
+    const warning = await screen.findByRole('alert');
+    expect(warning.textContent).toContain('Sail loft is taken.');
+    fireEvent.click(within(warning).getByRole('button', { name: '10:45' }));
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+    fireEvent.click(screen.getByRole('button', { name: 'Put it in' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      horseId: sorrel.id,
+      start: '10:45',
+      date: DAY,
+      repeat: null,
+    });
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
+  test('without a horse says what is missing, and keeps what was entered', async () => {
+    const server = open([some(1)]);
+    await openForm();
+    choose('Notes', 'bring the cones');
+    fireEvent.click(screen.getByRole('button', { name: 'Put it in' }));
+    expect(await screen.findAllByText(/choose a horse, or say what it is/)).toBeTruthy();
+    expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('bring the cones');
+    expect(server.sent('PUT')).toHaveLength(0);
+  });
+
+  test('that comes every week is left out once, with its reason', async () => {
+    const server = open([some(1, { repeat: weekly })]);
+    fireEvent.click(within(await strip('Marram')).getByRole('button', { name: /^10:00/ }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Not held …' }));
+    choose('Why it is not held', 'lame');
+    fireEvent.click(screen.getByRole('button', { name: 'Only this time' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({ cancelled: [{ date: DAY, why: 'lame' }] });
+  });
+
+  test('is changed from a day on: what was before ends, the rest goes on elsewhere', async () => {
+    const old = some(1, { repeat: weekly, date: '2026-06-03' });
+    const server = open([old], { '*': ({ body }: Call) => body });
+    fireEvent.click(within(await strip('Marram')).getByRole('button', { name: /^10:00/ }));
+    fireEvent.click(await screen.findByRole('button', { name: 'from this day on' }));
+    choose('Begins', '16:00');
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(2));
+    const [before, after] = server.sent('PUT').map((c) => c.body as Appointment);
+    expect(before).toMatchObject({ id: old.id, start: '10:00', repeat: { until: '2026-06-16' } });
+    expect(after).toMatchObject({ start: '16:00', date: DAY, repeat: weekly });
+    expect(after!.id).not.toBe(old.id);
+  });
+});
+
+test('the week has a lane a day, the month a stroke a lesson', async () => {
+  open([some(1, { repeat: weekly })], {}, '/?view=week');
+  const lanes = await screen.findByRole('list', { name: 'The days of the week' });
+  const lesson = await within(lanes).findByRole('button', {
+    name: /^Marram, Wednesday, 17 June, 10:00/,
+  });
+  fireEvent.keyDown(lesson, { key: 'ArrowDown' });
+  cleanup();
+  open([some(1, { repeat: weekly })], {}, '/?view=month');
+  expect(await screen.findByRole('button', { name: 'Wednesday, 24 June: 1 set' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Thursday, 25 June: 0 set' })).toBeTruthy();
+});
+
+describe('the timetable of the yard', () => {
+  test('arenas and instructors are saved; empty rows are not kept', async () => {
+    const server = new FakeServer({
+      '/api/timetable': NEW_TIMETABLE,
+      '/api/busy': [],
+      '/api/riders': [],
+      'PUT /api/timetable': ({ body }: Call) => body,
+    });
+    renderIn(<Settings />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Add an arena' }));
+    fireEvent.change(screen.getByLabelText('Arena 1, name'), { target: { value: 'Slipway' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Add an instructor' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      arenas: [{ name: 'Slipway', place: '', most: 4 }],
+      instructors: [],
+    });
+  });
+
+  test('a secret address is made for a person, and gone at a tap', async () => {
+    const timetable = { ...NEW_TIMETABLE, instructors: ['Rowan Ashdown'] };
+    const server = new FakeServer({
+      '/api/timetable': timetable,
+      '/api/busy': [],
+      '/api/riders': [],
+      'PUT /api/timetable': ({ body }: Call) => (server.answers['/api/timetable'] = body),
+    });
+    renderIn(<Settings />);
+    fireEvent.change(await screen.findByLabelText('Address for'), {
+      target: { value: 'i/Rowan Ashdown' },
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Make an address' }));
+    const address = await screen.findByLabelText<HTMLInputElement>('Address for Rowan Ashdown');
+    expect(address.value).toMatch(/\/api\/calendar\/feeds\/[0-9a-f]{32}\.ics$/);
+    fireEvent.click(screen.getByRole('button', { name: 'Delete the address for Rowan Ashdown' }));
+    await waitFor(() => expect(screen.queryByLabelText('Address for Rowan Ashdown')).toBeNull());
+  });
+});
