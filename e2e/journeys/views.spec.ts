@@ -48,6 +48,11 @@ for (const viewport of SIZES) {
     const [ride] = await server.get<{ id: string; lessonId: string }[]>(`rides?horseId=${horse}`);
     const paths = [
       '/',
+      '/?view=week',
+      '/?view=month',
+      '/timetable',
+      `/horses/${horse}/programme`,
+      `/horses/${horse}/report`,
       '/horses',
       '/horses/new',
       `/horses/${horse}`,

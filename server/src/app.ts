@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -25,6 +25,7 @@ import {
   timetableRoutes,
 } from './routes/timetable.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
+import { weatherRoutes, type WeatherSource } from './routes/weather.ts';
 import { yardRoutes } from './routes/yard.ts';
 import { serveWeb } from './webFiles.ts';
 
@@ -39,6 +40,8 @@ export interface AppDeps {
   ping(): Promise<void>;
   /** Plans lessons; none where nobody asks for them. */
   readonly planner?: Planner;
+  /** The air of a day, where something knows it. */
+  readonly weather?: WeatherSource;
   /** Whether only this process writes the book. */
   readonly alone?: boolean;
   /** What the disk of the book has left; unbounded where the database has its own. */
@@ -50,6 +53,8 @@ export interface AppDeps {
   /** Told of every request that changed something. */
   onWrite?(): void;
 }
+
+type Routes = (book: Book, deps: AppDeps) => Router;
 
 /** What the API has, by its address; `openapi.ts` describes each. */
 export const RESOURCES = {
@@ -67,7 +72,8 @@ export const RESOURCES = {
   observations: observationRoutes,
   book: bookDataRoutes,
   yard: yardRoutes,
-} as const;
+  weather: weatherRoutes,
+} as const satisfies Record<string, Routes>;
 
 /** What of a request may stand in a log: not what was looked for, which stands behind the question mark. */
 const loggedRequest = ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
@@ -146,7 +152,7 @@ export function createApp(deps: AppDeps): Express {
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
-  for (const [path, routes] of Object.entries(RESOURCES))
+  for (const [path, routes] of Object.entries<Routes>(RESOURCES))
     app.use(`/api/${path}`, routes(book, deps));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');

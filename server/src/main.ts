@@ -7,7 +7,10 @@ import { createApp } from './app.ts';
 import { backUp, freeBytesOf } from './db/backup.ts';
 import { CannotOpenError, connect, type Connection, type Where } from './db/connect.ts';
 import { BookInUseError } from './db/lock.ts';
+import { readFolder } from './calendar/take.ts';
 import { DEMO_YARD, seedDemo } from './demo/seed.ts';
+import { demoWeather } from './demo/timetable.ts';
+import { airOn } from './routes/weather.ts';
 import { plannerIn } from './planning/planner.ts';
 import { createBook, type Book } from './repositories/book.ts';
 import { loggable, problemOf } from './routes/errors.ts';
@@ -79,6 +82,8 @@ function readArguments() {
 }
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+/** A calendar that was changed is read within a minute. */
+const READ_CALENDARS_MS = 60_000;
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
 async function main() {
@@ -100,6 +105,7 @@ async function main() {
     demo: set.demo ? DEMO_YARD : null,
     ping: () => connection.ping(),
     hosts: set.hosts,
+    weather: (date) => airOn(join(folder, 'weather.json'), date),
     ...(where.kind === 'folder' && { alone: true, freeBytes: () => freeBytesOf(folder) }),
     onWrite: () => copies?.changed(),
     ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
@@ -115,6 +121,14 @@ async function main() {
     void connection.close().then(() => process.exit(1));
   });
   const timers = [setInterval(() => void copies?.keep(), COPY_EVERY_MS)];
+  const calendarsRead = new Map<string, number>();
+  const readCalendars = () =>
+    readFolder(book, join(folder, 'calendars'), calendarsRead).then(
+      (said) => said.forEach((line) => logger.warn(line)),
+      (error: unknown) => logger.warn(loggable(error), 'reading calendars'),
+    );
+  void readCalendars();
+  timers.push(setInterval(() => void readCalendars(), READ_CALENDARS_MS));
   if (where.kind === 'url') {
     timers.push(setInterval(() => void undoBroken(book), LOOK_FOR_BROKEN_MS));
   }
@@ -150,13 +164,14 @@ async function main() {
 async function prepare(
   connection: Connection,
   book: Book,
-  { demo, where }: Settings,
+  { demo, where, folder }: Settings,
 ): Promise<void> {
   if (demo && (await book.isEmpty())) {
     say(`Writing the demo yard, ${DEMO_YARD} …`);
     // All of it or nothing: an interrupted start must not leave half a yard.
     await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
     await book.maintain();
+    await demoWeather(join(folder, 'weather.json'), new Date());
   }
   if ((await book.undoBrokenImports({ alone: where.kind !== 'url' })) > 0) {
     say('An import was broken off: nothing of it was kept. Import the file again.');

@@ -183,6 +183,13 @@ const OWN: Paths = {
       answers: listOf(anything),
     },
   },
+  '/api/weather': {
+    get: {
+      says: 'Temperature and humidity of a day, from the file beside the book; null where it has none',
+      query: { date: day },
+      answers: anything,
+    },
+  },
   '/api/book/export': { get: { says: 'The whole book as a file', answers: anything, as: LINES } },
   '/api/book/import': {
     post: {

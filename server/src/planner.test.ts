@@ -68,8 +68,25 @@ describe('what the sets of a horse came to', () => {
       .expect(201);
     const { body } = await done();
     expect(body).toEqual([
-      { date: '2026-05-02', exercise: 'trot-circle', rung: 1, good: 2, lost: 0 },
-      { date: '2026-05-02', exercise: 'travers', rung: 0, good: 0, lost: 1 },
+      {
+        date: '2026-05-02',
+        exercise: 'trot-circle',
+        rung: 1,
+        good: 2,
+        lost: 0,
+        tries: [
+          { rein: 'left', good: true },
+          { rein: 'left', good: true },
+        ],
+      },
+      {
+        date: '2026-05-02',
+        exercise: 'travers',
+        rung: 0,
+        good: 0,
+        lost: 1,
+        tries: [{ rein: 'left', good: false }],
+      },
     ]);
   });
 

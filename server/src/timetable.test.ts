@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import request from 'supertest';
@@ -7,7 +10,9 @@ import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { cancelOnce, moveOnce } from '@canter-book/core/calendar/changes';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import { busyHoursIn } from './calendar/read.ts';
+import { readFolder } from './calendar/take.ts';
 import { calendarText } from './calendar/write.ts';
+import { airOn } from './routes/weather.ts';
 import { openTestApp, someHorse, someSession } from './testing/app.ts';
 
 type Server = Awaited<ReturnType<typeof openTestApp>>;
@@ -262,6 +267,33 @@ const FOREIGN = [
 ].join('\r\n');
 
 describe('a calendar of somebody’s own', () => {
+  test('in the watched folder is read by itself, again when it changes, and what is wrong is said', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'canter-book-calendars-'));
+    const timetable = (await api.get('/api/timetable').expect(200)).body;
+    await api
+      .put('/api/timetable')
+      .send({ ...timetable, instructors: ['Wren Halloran'] })
+      .expect(200);
+    const [now, read] = [new Date('2026-03-20T12:00:00Z'), new Map<string, number>()];
+    const look = () => readFolder(server.book, folder, read, now);
+    expect(await readFolder(server.book, join(folder, 'none'), read, now)).toEqual([]);
+    writeFileSync(join(folder, 'wren halloran.ics'), FOREIGN);
+    writeFileSync(join(folder, 'Nobody.ics'), FOREIGN);
+    writeFileSync(join(folder, 'notes.txt'), 'no calendar');
+    expect(await look()).toEqual(['Nobody.ics: nobody of that name teaches or rides here.']);
+    const mine = async () =>
+      (await server.book.busy.list()).filter((b) => b.instructor === 'Wren Halloran');
+    expect((await mine()).map((b) => b.hours.length)).toEqual([9]);
+    expect(await look()).toEqual([]);
+    writeFileSync(join(folder, 'wren halloran.ics'), 'not one');
+    utimesSync(join(folder, 'wren halloran.ics'), now, now);
+    expect((await look())[0]).toMatch(/^wren halloran.ics: .*BEGIN:VCALENDAR/);
+    // What was read before stays.
+    expect(await mine()).toHaveLength(1);
+    await server.book.busy.remove((await mine())[0]!.id);
+    rmSync(folder, { recursive: true });
+  });
+
   test('is read with its repeats, exceptions and time zones', () => {
     const hours = busyHoursIn(FOREIGN, 'Europe/Dublin', '2026-03-20');
     expect(hours.map((h) => [h.date, h.start, h.minutes, h.title])).toEqual([
@@ -296,4 +328,21 @@ describe('a calendar of somebody’s own', () => {
     await api.delete(`/api/busy/${body[0].id}`).expect(204);
     expect((await api.get('/api/busy').expect(200)).body).toEqual([]);
   });
+});
+
+test('the air of a day comes from the file beside the book; without one, or with a broken one, there is none', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'canter-book-weather-'));
+  const file = join(folder, 'weather.json');
+  expect(await airOn(file, '2026-07-01')).toBeNull();
+  writeFileSync(file, JSON.stringify([{ date: '2026-07-01', celsius: 31, humidity: 70 }, 'odd']));
+  expect(await airOn(file, '2026-07-01')).toEqual({
+    date: '2026-07-01',
+    celsius: 31,
+    humidity: 70,
+  });
+  expect(await airOn(file, '2026-07-02')).toBeNull();
+  writeFileSync(file, '{ broken');
+  expect(await airOn(file, '2026-07-01')).toBeNull();
+  expect((await api.get('/api/weather').query({ date: '2026-07-01' }).expect(200)).body).toBeNull();
+  rmSync(folder, { recursive: true });
 });

@@ -1,3 +1,4 @@
+import { writeFile } from 'node:fs/promises';
 import { appointmentSchema } from '@canter-book/core/calendar/appointment';
 import { cancelOnce } from '@canter-book/core/calendar/changes';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
@@ -212,4 +213,20 @@ function recordOf(
     days: [],
     plan: { begunOn: first, madeOn: first, weeks, steps, levels },
   });
+}
+
+/** Two weeks of made-up air, where a weather service would write. */
+export async function demoWeather(file: string, now: Date): Promise<void> {
+  const random = seeded(SEED + 1);
+  const today = now.toISOString().slice(0, 10);
+  // Warmest in late July, coldest in late January.
+  const season = Math.cos(
+    (2 * Math.PI * (dayOf(today) - dayOf(`${today.slice(0, 4)}-07-25`))) / 365,
+  );
+  const days = Array.from({ length: 14 }, (_, d) => ({
+    date: daysLater(today, d),
+    celsius: Math.round(13 + 9 * season + 6 * (random() - 0.5)),
+    humidity: Math.round(55 + 35 * random()),
+  }));
+  await writeFile(file, `${JSON.stringify(days, null, 1)}\n`, { flag: 'wx' }).catch(() => {});
 }

@@ -1,9 +1,7 @@
 import express, { Router } from 'express';
-import { v7 } from 'uuid';
 import { z } from 'zod';
 import {
   appointmentSchema,
-  busyCalendarSchema,
   timetableSchema,
   zoneSchema,
   type Appointment,
@@ -12,7 +10,7 @@ import { TIMETABLE_ID } from '@canter-book/core/calendar/clock';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { dayOf, daysLater } from '@canter-book/core/progress/days';
-import { busyHoursIn } from '../calendar/read.ts';
+import { takeCalendar } from '../calendar/take.ts';
 import { calendarText } from '../calendar/write.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
@@ -68,21 +66,9 @@ export function busyRoutes(book: Book): Router {
   router.post('/', express.text({ type: 'text/calendar', limit: '8mb' }), async (req, res) => {
     if (typeof req.body !== 'string')
       throw new Problem(415, 'Not a calendar', 'Send the file as text/calendar.');
-    const { zone, today, riderId = null, ...whose } = busySchema.parse(req.query);
-    const hours = busyHoursIn(req.body, zone, today);
-    // A file of the same name and person is the same calendar, read again.
-    const known = (await book.busy.list()).find(
-      (b) => b.name === whose.name && b.instructor === whose.instructor && b.riderId === riderId,
-    );
-    const calendar = busyCalendarSchema.parse({
-      id: known?.id ?? v7(),
-      revision: known?.revision ?? 0,
-      ...whose,
-      riderId,
-      hours,
-      readAt: new Date().toISOString(),
-    });
-    res.status(known ? 200 : 201).json(await book.busy.save(calendar));
+    const { riderId = null, ...rest } = busySchema.parse(req.query);
+    const { calendar, isNew } = await takeCalendar(book, { ...rest, riderId, text: req.body });
+    res.status(isNew ? 201 : 200).json(calendar);
   });
   router.delete('/:id', async (req, res) => {
     await book.busy.remove(idIn(req.params.id, 'calendar'));
@@ -121,9 +107,9 @@ export function calendarRoutes(book: Book): Router {
     res.attachment('lessons.ics');
     await send(res, whoseSchema.parse(req.query));
   });
-  router.get('/feeds/:token.ics', async (req, res) => {
+  router.get('/feeds/:id.ics', async (req, res) => {
     const timetable = await book.timetable.get(TIMETABLE_ID);
-    const feed = timetable?.feeds.find((f) => f.token === req.params.token);
+    const feed = timetable?.feeds.find((f) => f.token === req.params.id);
     // Nobody is told whether the address was ever right.
     if (!feed) throw notFound('calendar');
     await send(res, feed.riderId ? { riderId: feed.riderId } : { instructor: feed.instructor });

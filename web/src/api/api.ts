@@ -331,6 +331,9 @@ export const api = createApi({
       query: (id) => ({ url: `book/imports/${id}`, method: 'DELETE' }),
       invalidatesTags: ['Observations', 'Session', 'Import'],
     }),
+    weather: build.query<{ celsius: number; humidity: number } | null, string>({
+      query: (date) => ({ url: 'weather', params: { date } }),
+    }),
     yard: build.query<YardRow[], string>({
       query: (date) => ({ url: 'yard', params: { date } }),
       providesTags: documents,
@@ -380,6 +383,7 @@ export const {
   useTakeBookMutation,
   useAddSessionsMutation,
   useYardQuery,
+  useWeatherQuery,
   useDoneQuery,
   useOwnExercisesQuery,
   useSaveExerciseMutation,

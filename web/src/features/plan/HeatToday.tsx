@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { heatOf, wetBulbGlobeC, type Heat } from '@canter-book/core/planner/heat';
+import { useWeatherQuery } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
+import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
 import { Tick } from '../../ui/Choose.tsx';
 
@@ -55,6 +57,11 @@ const SAYS: Readonly<Record<Heat, string>> = {
   'too hot': 'too hot to work: hose down, walk in the shade, or leave it for today',
 };
 
+const inWords = ({ celsius, humidity }: { celsius: number; humidity: number }) => ({
+  celsius: String(celsius),
+  humidity: String(humidity),
+});
+
 interface HeatTodayProps {
   hot: boolean;
   onHot(hot: boolean): void;
@@ -63,6 +70,7 @@ interface HeatTodayProps {
 /** Temperature and humidity of the day, entered once; what they mean for a horse is worked out. */
 export function HeatToday({ hot, onHot }: HeatTodayProps) {
   const [air, setAir] = useState(airToday);
+  const { data: known } = useWeatherQuery(today());
   const wetBulb = wetBulbOf(air);
   const heat = wetBulb === null ? null : heatOf(wetBulb);
   const change = (part: Partial<Air>) => {
@@ -96,6 +104,11 @@ export function HeatToday({ hot, onHot }: HeatTodayProps) {
           </label>
         ))}
       </div>
+      {known && air.celsius === '' && air.humidity === '' && (
+        <Button look="quiet" className="mt-2 w-full" onClick={() => change(inWords(known))}>
+          {Math.round(known.celsius)} °C, {Math.round(known.humidity)} %: use the forecast
+        </Button>
+      )}
       {wrong && (
         <p role="alert" className="mt-1 text-[13px] text-madder">
           Temperature from −30 to 60 °C, humidity from 0 to 100 %.

@@ -1,0 +1,47 @@
+import { readFile } from 'node:fs/promises';
+import { Router } from 'express';
+import { z } from 'zod';
+import { daySchema } from '@canter-book/core/fields';
+import type { Book } from '../repositories/book.ts';
+
+/**
+ * The air of a day, from a file that stands in for a weather service: a list of days. Whatever writes that file, the
+ * book reads it anew each time.
+ */
+
+const airSchema = z.object({
+  date: daySchema,
+  celsius: z.number().min(-60).max(60),
+  humidity: z.number().min(0).max(100),
+});
+
+export type Air = z.infer<typeof airSchema>;
+
+/** Null where the file has nothing of that day, or there is no such file. */
+export async function airOn(file: string, date: string): Promise<Air | null> {
+  const text = await readFile(file, 'utf8').catch(() => '[]');
+  try {
+    const days = z.array(z.unknown()).parse(JSON.parse(text));
+    const read = days.flatMap((day) => airSchema.safeParse(day).data ?? []);
+    return read.find((air) => air.date === date) ?? null;
+  } catch {
+    return null;
+  }
+}
+
+const querySchema = z.strictObject({ date: daySchema });
+
+interface WeatherDeps {
+  readonly weather?: WeatherSource;
+}
+
+export function weatherRoutes(_: Book, { weather }: WeatherDeps = {}): Router {
+  const router = Router();
+  router.get('/', async (req, res) => {
+    const { date } = querySchema.parse(req.query);
+    res.json((await weather?.(date)) ?? null);
+  });
+  return router;
+}
+
+export type WeatherSource = (date: string) => Promise<Air | null>;
