@@ -15,7 +15,7 @@ test.beforeAll(async () => {
 test.afterAll(() => server.remove());
 
 const today = () => new Date().toISOString().slice(0, 10);
-const put = async (page: Page, path: string, data: { id: string }) => {
+const put = async <T extends { id: string }>(page: Page, path: string, data: T) => {
   const answer = await page.request.put(`${server.url}/api/${path}/${data.id}`, { data });
   expect(answer.status(), await answer.text()).toBe(200);
 };
@@ -155,7 +155,9 @@ test('a secret address is read by another program', async ({ page }) => {
   await page.goto(`${server.url}/timetable`);
   await page.getByLabel('Address for').selectOption({ label: 'Rowan Ashdown, instructor' });
   await page.getByRole('button', { name: 'Make an address' }).click();
-  const address = await page.getByLabel('Address for Rowan Ashdown').inputValue();
+  const address = await page
+    .getByRole('textbox', { name: 'Address for Rowan Ashdown' })
+    .inputValue();
   const answer = await page.request.get(address);
   expect(answer.headers()['content-type']).toContain('text/calendar');
   const calendar = new ICAL.Component(ICAL.parse(await answer.text()));

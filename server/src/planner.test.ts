@@ -105,6 +105,7 @@ describe('what the sets of a horse came to', () => {
     const { body } = await request(server.app).get(`/api/horses/${horse.id}/done`).expect(200);
     const dates = [...new Set((body as { date: string }[]).map((d) => d.date))];
     expect(dates).toHaveLength(12);
+    expect(dates).toEqual([...dates].sort());
     expect(dates.sort()[0]).toBe('2026-03-03');
   });
 

@@ -283,7 +283,7 @@ export function createBook(db: Database) {
             order by started_at desc limit 1) s`);
         return (found as unknown as { rows: LastSession[] }).rows;
       },
-      /** What the sets of a horse's last planned sessions came to. */
+      /** What the sets of a horse's last planned sessions came to, in the order of time. */
       async done(horseId: string): Promise<Done[]> {
         const rows = await db
           .select({
@@ -303,9 +303,12 @@ export function createBook(db: Database) {
           .orderBy(desc(sessions.startedAt))
           .limit(PLANNED_SESSIONS);
         const tried = await seen.triesOf(rows.map((row) => row.id));
-        return rows.flatMap(({ id, date, document, next }) =>
-          document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
-        );
+        // The oldest first: what was decided last counts.
+        return rows
+          .reverse()
+          .flatMap(({ id, date, document, next }) =>
+            document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
+          );
       },
       async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db

@@ -163,6 +163,8 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
   const [by, setBy] = useState<{ x: number; y: number } | null>(null);
   const from = useRef<{ x: number; y: number } | null>(null);
   const lane = useRef<HTMLButtonElement>(null);
+  // The click that ends a drag opens nothing.
+  const dragged = useRef(false);
   const moveTo = (date: string, minute: number) => {
     const start = timeFrom(Math.min(24 * HOUR - o.minutes, Math.max(0, minute)));
     if (date === o.date && start === o.start) return;
@@ -180,7 +182,7 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
     const moved = by;
     from.current = null;
     setBy(null);
-    if (!moved || Math.hypot(moved.x, moved.y) < 6) return;
+    if (!moved) return;
     const below = document
       .elementsFromPoint(event.clientX, event.clientY)
       .map((e) => e.closest('[data-date]'))
@@ -195,16 +197,22 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
       className={`flex h-[52px] touch-none items-center gap-2 rounded-md border border-l-4 px-2 text-left text-[13px] max-md:overflow-hidden md:flex-col md:items-start md:justify-center md:gap-0 md:px-1 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
       style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}
-      onClick={() => !by && onOpen()}
+      onClick={() => {
+        if (!dragged.current) onOpen();
+        dragged.current = false;
+      }}
       onPointerDown={(event) => {
         if (event.pointerType === 'touch') return;
         event.currentTarget.setPointerCapture(event.pointerId);
         from.current = { x: event.clientX, y: event.clientY };
+        dragged.current = false;
       }}
       onPointerMove={(event) => {
         if (!from.current) return;
         const moved = { x: event.clientX - from.current.x, y: event.clientY - from.current.y };
-        if (by || Math.hypot(moved.x, moved.y) > 5) setBy(moved);
+        if (!by && Math.hypot(moved.x, moved.y) <= 5) return;
+        dragged.current = true;
+        setBy(moved);
       }}
       onPointerUp={drop}
       onPointerCancel={() => {
