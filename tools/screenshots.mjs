@@ -40,8 +40,9 @@ const browser = await chromium.launch({
   executablePath: CHROMIUM,
   args: ['--no-sandbox', '--disable-gpu'],
 });
-async function shot(name, path, viewport, prepare = async () => {}) {
+async function shot(name, path, viewport, prepare = async () => {}, at = null) {
   const page = await browser.newPage({ viewport, locale: 'en-GB' });
+  if (at) await page.clock.setFixedTime(new Date(`${new Date().toISOString().slice(0, 10)}${at}`));
   await page.goto(base + path);
   await page.waitForLoadState('networkidle');
   await prepare(page);
@@ -75,7 +76,11 @@ async function teach(page) {
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /Tap along/ }).click();
 }
 
-await shot('today', '/', WIDE);
+await shot('today', '/', WIDE, undefined, 'T10:02:00');
+await shot('week', '/?view=week', WIDE);
+await shot('programme', `/horses/${tansy}/programme`, WIDE, async (page) => {
+  await page.getByRole('region', { name: 'The weeks', exact: true }).waitFor({ timeout: 60_000 });
+});
 await shot('horses', '/horses', WIDE);
 await shot('horse', `/horses/${tansy}`, WIDE);
 await shot('horse-phone', `/horses/${tansy}`, PHONE);
@@ -84,7 +89,6 @@ await shot('plan', `/horses/${tansy}/plan`, WIDE, async (page) => {
 });
 await shot('shelf', `/shelf?horse=${tansy}`, WIDE);
 await shot('exercise', '/shelf/shoulder-in', WIDE);
-await shot('lessons', '/desk', WIDE);
 await shot('debrief', `/debrief/${session}`, WIDE);
 await shot('progress', `/progress/${tansy}`, WIDE);
 await shot('yard', '/progress', WIDE);
@@ -101,7 +105,6 @@ await shot('calling-phone', `/tests/${ride.lessonId}/call?horse=${tansy}`, PHONE
 });
 await shot('result', `/tests/rides/${ride.id}`, WIDE);
 await shot('book', '/book', WIDE);
-await shot('help', '/help', WIDE);
 await shot('desk', `/desk/${lesson}`, WIDE, atTheDesk);
 await browser.close();
 const gone = new Promise((done) => server.once('exit', done));
