@@ -4,7 +4,7 @@ import type { HorseFile } from '../planner/request.ts';
 import { dayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
 import { readGate } from './gate.ts';
-import type { Programme } from './programme.ts';
+import type { Programme } from './types.ts';
 import type { KeptWeek, ProgrammeRequest } from './request.ts';
 
 /** What is other than it was planned, and why: nothing is moved silently. */

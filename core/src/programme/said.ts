@@ -1,6 +1,6 @@
 import { DAYS } from './days.ts';
 import type { Fact } from './facts.ts';
-import type { Unmet } from './programme.ts';
+import type { Unmet } from './types.ts';
 import type { Because, Moved } from './moved.ts';
 
 /** The sentences of a programme, as an instructor would say them. */

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PlanRequest } from '@canter-book/core/planner/request';
-import type { PlannedProgramme } from '@canter-book/core/programme/programme';
+import type { PlannedProgramme } from '@canter-book/core/programme/types';
 import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import type { Planned } from '@canter-book/core/planner/propose';
 import type { PlannerWorker } from './planner.worker.ts';

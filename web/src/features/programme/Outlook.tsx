@@ -1,4 +1,4 @@
-import type { Programme } from '@canter-book/core/programme/programme';
+import type { Programme } from '@canter-book/core/programme/types';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { chanceSaid, Reach } from '../progress/Reach.tsx';
 

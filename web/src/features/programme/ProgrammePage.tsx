@@ -8,7 +8,7 @@ import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import { levelsNow, movedBetween } from '@canter-book/core/programme/moved';
-import type { Programme } from '@canter-book/core/programme/programme';
+import type { Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import { movedSaid, unmetSaid } from '@canter-book/core/programme/said';

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
 import { gateSaid, missingSaid } from '@canter-book/core/programme/gate';
-import type { PlannedStep } from '@canter-book/core/programme/programme';
+import type { PlannedStep } from '@canter-book/core/programme/types';
 import { shortDate } from '../../app/dates.ts';
 import { GateBuckle } from './GateBuckle.tsx';
 

@@ -1,6 +1,6 @@
 import { DAY_KINDS, DAYS, type Day, type DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
-import type { PlannedStep, Week } from '@canter-book/core/programme/programme';
+import type { PlannedStep, Week } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { factSaid } from '@canter-book/core/programme/said';
 import { useSaveProgrammeMutation } from '../../api/api.ts';

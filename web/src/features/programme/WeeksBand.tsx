@@ -1,7 +1,7 @@
 import { useRef, useState, type PointerEvent } from 'react';
 import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
-import type { Programme } from '@canter-book/core/programme/programme';
+import type { Programme } from '@canter-book/core/programme/types';
 import { daysLater } from '@canter-book/core/progress/days';
 import { longDate, shortDate } from '../../app/dates.ts';
 import { SideScroll } from '../../ui/SideScroll.tsx';

@@ -1,6 +1,6 @@
 import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
-import type { Week } from '@canter-book/core/programme/programme';
+import type { Week } from '@canter-book/core/programme/types';
 
 /** What the instructor fixes: a day, two days that change places, the theme of a week. */
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { NoProgramme, Programme } from '@canter-book/core/programme/programme';
+import type { NoProgramme, Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import { programmeInWorker } from '../../workers/planner.ts';
 
