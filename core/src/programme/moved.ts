@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { HorseFile } from '../planner/request.ts';
-import { dayOf } from '../progress/days.ts';
+import { weekdayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
 import { readGate } from './gate.ts';
 import type { Programme } from './types.ts';
@@ -137,9 +137,7 @@ const SAID_ONCE_FROM = 3;
 
 function together(moved: readonly Moved[]): Moved[] {
   const keyOf = (m: Moved): string | null =>
-    m.code === 'day' && m.because === 'follows'
-      ? `${(dayOf(m.date) + 3) % 7}/${m.was}/${m.is}`
-      : null;
+    m.code === 'day' && m.because === 'follows' ? `${weekdayOf(m.date)}/${m.was}/${m.is}` : null;
   const alike = new Map<string, number>();
   for (const m of moved) {
     const key = keyOf(m);

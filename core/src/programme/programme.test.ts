@@ -1,4 +1,4 @@
-import { dayOf, daysLater, mondayOf } from '../progress/days.ts';
+import { daysLater, mondayOf, weekdayOf } from '../progress/days.ts';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
@@ -112,7 +112,7 @@ function keepsItsRules({ horse, wishes: w }: ProgrammeRequest, { weeks, gap }: P
   const rules = weekRules(horse);
   const days = weeks.flatMap((week) => week.days).filter((d) => d.date >= w.date);
   for (const [i, day] of days.entries()) {
-    const weekday = (dayOf(day.date) + 3) % 7;
+    const weekday = weekdayOf(day.date);
     const kind = DAYS[day.kind];
     if (kind.hard && i > 0) expect(DAYS[days[i - 1]!.kind].hard).toBe(false);
     if (day.kind === 'goal') continue;

@@ -8,11 +8,11 @@ export function dateOf(day: number): string {
   return new Date(Math.round(day) * 86_400_000).toISOString().slice(0, 10);
 }
 
-/** The Monday of the week a day lies in: 1970-01-01 was a Thursday. */
-export const mondayOf = (date: string): string => {
-  const day = dayOf(date);
-  return dateOf(day - ((day + 3) % 7));
-};
+/** Monday is 0: 1970-01-01 was a Thursday. */
+export const weekdayOf = (date: string): number => (dayOf(date) + 3) % 7;
+
+/** The Monday of the week a day lies in. */
+export const mondayOf = (date: string): string => daysLater(date, -weekdayOf(date));
 
 export const daysLater = (date: string, days: number): string => dateOf(dayOf(date) + days);
 

@@ -7,7 +7,7 @@ import { loadOfAll, type DayKind } from '@canter-book/core/programme/days';
 import type { Goal } from '@canter-book/core/programme/goal';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import type { KeptWeek, Step } from '@canter-book/core/programme/request';
-import { daysLater, dayOf, mondayOf, weekFrom } from '@canter-book/core/progress/days';
+import { daysLater, dayOf, mondayOf, weekdayOf, weekFrom } from '@canter-book/core/progress/days';
 import type { Book } from '../repositories/book.ts';
 import { seeded, seededId } from './random.ts';
 
@@ -87,7 +87,7 @@ export async function seedTimetable(book: Book, now: Date): Promise<void> {
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   for (const { horse, rider, days, ...rest } of LESSONS) {
     const first = daysLater(today, days[0]! - 7 * WEEKS_BACK);
-    const weekdays = days.map((d) => (dayOf(today) + 3 + d) % 7).sort();
+    const weekdays = days.map((d) => (weekdayOf(today) + d) % 7).sort();
     const appointment = appointmentSchema.parse({
       id: newId(),
       revision: 0,

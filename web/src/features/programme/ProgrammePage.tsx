@@ -7,11 +7,9 @@ import { gateSaid } from '@canter-book/core/programme/gate';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
-import { levelsNow, movedBetween } from '@canter-book/core/programme/moved';
 import type { Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
-import type { ProgrammeRequest } from '@canter-book/core/programme/request';
-import { movedSaid, unmetSaid } from '@canter-book/core/programme/said';
+import { unmetSaid } from '@canter-book/core/programme/said';
 import type { Readings } from '@canter-book/core/progress/readings';
 import {
   problemOf,
@@ -25,7 +23,6 @@ import {
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
-import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -41,6 +38,8 @@ import { Steps } from './Steps.tsx';
 import { useProgramme } from './useProgramme.ts';
 import { WeekDetail } from './WeekDetail.tsx';
 import { WeeksBand } from './WeeksBand.tsx';
+import { movedIn, recordFrom, wishedOf } from './keep.ts';
+import { ToKeep, BeforeTheFirst, MovedBefore } from './ToKeep.tsx';
 
 const NEW: Wished = {
   goal: { kind: 'keep going' },
@@ -85,22 +84,6 @@ interface WeeksProps {
   ownExercises: readonly OwnExercise[];
   rider: Rider | null;
 }
-
-const wishedOf = ({
-  goal,
-  weeks,
-  availability,
-  lately,
-  themes,
-  days,
-}: ProgrammeRecord): Wished => ({
-  goal,
-  weeks,
-  availability,
-  ...(lately && { lately }),
-  themes,
-  days,
-});
 
 function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
   const own = useMemo(() => ownExercises.map((o) => o.exercise), [ownExercises]);
@@ -311,123 +294,4 @@ async function asPdf(programme: Programme, horse: string, goal: string, shelf: S
   } catch {
     tell('The PDF failed. Try it again.');
   }
-}
-
-/** What is other than it was planned, in words. */
-const movedIn = (
-  { plan }: ProgrammeRecord,
-  { programme, request }: { programme: Programme; request: ProgrammeRequest },
-): string[] => movedBetween(plan.weeks, programme, request, plan.levels).map(movedSaid);
-
-/** As much of what moved is kept as anybody looks back on. */
-const MOST_KEPT = 100;
-
-function recordFrom(
-  record: ProgrammeRecord | null,
-  horseId: string,
-  wished: Wished,
-  { programme, request }: { programme: Programme; request: ProgrammeRequest },
-  moved: readonly string[],
-  date: string,
-): ProgrammeRecord {
-  const fresh = programme.weeks.map(({ facts: _, ...week }) => week);
-  const gone = (record?.plan.weeks ?? []).filter((w) => w.monday < fresh[0]!.monday);
-  const steps = programme.steps.map(({ reading: _, ...step }) => step);
-  const stepsGone = (record?.plan.steps ?? []).filter((s) => s.from < steps[0]!.from);
-  return {
-    id: record?.id ?? newId(),
-    revision: record?.revision ?? 0,
-    horseId,
-    ...wished,
-    plan: {
-      begunOn: record?.plan.begunOn ?? date,
-      madeOn: date,
-      weeks: [...gone, ...fresh],
-      steps: [...stepsGone, ...steps],
-      levels: levelsNow(request.horse),
-    },
-    done: record?.done ?? [],
-    moved: [
-      ...(moved.length > 0 ? [{ on: date, said: moved.slice(0, 60) }] : []),
-      ...(record?.moved ?? []),
-    ].slice(0, MOST_KEPT),
-  };
-}
-
-interface ToKeepProps {
-  isNew: boolean;
-  moved: readonly string[];
-  isChanged: boolean;
-  isSaving: boolean;
-  onKeep(): void;
-  onBack: (() => void) | null;
-}
-
-const MOST_TOLD = 8;
-
-/** Nothing moves silently: what would be other, why, and whether it shall hold. */
-function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: ToKeepProps) {
-  return (
-    <section aria-label="What moves" className="mb-5 rounded-lg border border-leather bg-page p-4">
-      {isNew ? (
-        <p>These weeks are a proposal. Change what you like; then let them hold.</p>
-      ) : moved.length > 0 ? (
-        <>
-          <h2 className="mb-1 text-lg">{isChanged ? 'With your change' : 'Since the last plan'}</h2>
-          <ul className="list-inside list-disc text-[14px]">
-            {moved.slice(0, MOST_TOLD).map((said) => (
-              <li key={said}>{said}</li>
-            ))}
-          </ul>
-          {moved.length > MOST_TOLD && (
-            <p className="text-[14px] text-soft">and {moved.length - MOST_TOLD} more</p>
-          )}
-        </>
-      ) : (
-        <p>Your change moves nothing else.</p>
-      )}
-      <p className="mt-3 flex flex-wrap gap-2">
-        <Button disabled={isSaving} onClick={onKeep}>
-          {isNew ? 'Let it hold' : 'Let the new weeks hold'}
-        </Button>
-        {onBack && (
-          <Button look="quiet" onClick={onBack}>
-            Leave it as it was
-          </Button>
-        )}
-      </p>
-    </section>
-  );
-}
-
-const BeforeTheFirst = ({ name }: { name: string }) => (
-  <div className="max-w-2xl rounded-xl border border-dashed border-line bg-page p-6 text-soft">
-    <h2 className="mb-2 text-lg text-ink">No programme yet.</h2>
-    <p className="mb-2">
-      Say what shall be there and by when, or simply keep going. The book sets out the weeks for{' '}
-      {name}: a theme for two to five weeks, which days are lessons and which are light, how the
-      load grows, and a gate at the end of each step that the marks and tries of your lessons open.
-    </p>
-    <p>After every lesson it looks again, and says what would move and why.</p>
-  </div>
-);
-
-function MovedBefore({ record }: { record: ProgrammeRecord }) {
-  return (
-    <section>
-      <h2 className="mb-1 text-lg">What has moved</h2>
-      <ul className="space-y-2 text-[14px]">
-        {record.moved.slice(0, 6).map(({ on, said }) => (
-          <li key={on + said[0]}>
-            <b>{longDate(on)}</b>
-            <ul className="list-inside list-disc text-soft">
-              {said.slice(0, 4).map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
 }

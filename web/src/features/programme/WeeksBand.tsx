@@ -128,7 +128,7 @@ export function WeeksBand({
                   data-day={day.date}
                   disabled={isPast}
                   aria-label={`${longDate(day.date)}: ${day.kind}${day.minutes > 0 ? `, ${day.minutes} minutes` : ''}${isFixed ? ', fixed' : ''}`}
-                  className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${week.monday === chosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft opacity-60' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${day.date === today ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${days.over === day.date ? 'bg-sand' : ''}`}
+                  className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${week.monday === chosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${day.date === today ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${days.over === day.date ? 'bg-sand' : ''}`}
                   style={{ gridRow: 4 + d, gridColumn: w + 2 }}
                   onClick={() => onChoose(week.monday)}
                   {...days.of(day.date)}

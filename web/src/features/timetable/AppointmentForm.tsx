@@ -1,23 +1,27 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { appointmentSchema, type Appointment } from '@canter-book/core/calendar/appointment';
 import { placeOf, type Place } from '@canter-book/core/calendar/changes';
-import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
-import { freeTimes } from '@canter-book/core/calendar/free';
-import { namedDays, type Occurrence } from '@canter-book/core/calendar/occurrences';
-import { daysLater, dayOf } from '@canter-book/core/progress/days';
-import { longDate, today } from '../../app/dates.ts';
+import type { Occurrence } from '@canter-book/core/calendar/occurrences';
+import { daysLater, weekdayOf } from '@canter-book/core/progress/days';
+import { longDate } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
-import { OneOf, Tick } from '../../ui/Choose.tsx';
+import { OneOf } from '../../ui/Choose.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useChange } from './useChange.ts';
-import { useTimes, type Times } from './useTimes.ts';
+import { useTimes } from './useTimes.ts';
+import { Again } from './Again.tsx';
+import { InTheWay, LOOKED_AHEAD_DAYS } from './InTheWay.tsx';
+import { NotHeld } from './NotHeld.tsx';
 
 /** A new one, with what is known of it; or one time of an old one. */
 export type Asked =
   | { readonly kind: 'new'; readonly with: Partial<Appointment> & Pick<Appointment, 'date'> }
   | { readonly kind: 'change'; readonly of: Occurrence };
+
+const SCOPES = ['only this time', 'from this day on'] as const;
+const OTHER = 'other';
 
 interface AppointmentFormProps {
   asked: Asked;
@@ -25,17 +29,6 @@ interface AppointmentFormProps {
   instructor: string;
   onClose(): void;
 }
-
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const REPEATS = ['once', 'every week', 'every second week'] as const;
-type Repeats = (typeof REPEATS)[number];
-const SCOPES = ['only this time', 'from this day on'] as const;
-/** So far ahead a repeat is looked through for clashes. */
-const LOOKED_AHEAD_DAYS = 56;
-const MOST_TOLD = 4;
-const OTHER = 'other';
-
-const weekdayOf = (date: string): number => (dayOf(date) + 3) % 7;
 
 function firstDraft(asked: Asked, instructor: string): Appointment {
   if (asked.kind === 'change') return { ...asked.of.appointment, ...placeOf(asked.of) };
@@ -352,195 +345,3 @@ const Suggested = ({ field, value, all, disabled = false, onChange }: SuggestedP
     </datalist>
   </>
 );
-
-interface AgainProps {
-  draft: Appointment;
-  wrong: string | undefined;
-  onChange(part: Partial<Appointment>): void;
-}
-
-/** How it comes again. */
-function Again({ draft, wrong, onChange }: AgainProps) {
-  const { repeat, date } = draft;
-  const chosen: Repeats = !repeat
-    ? 'once'
-    : repeat.everyWeeks === 1
-      ? 'every week'
-      : 'every second week';
-  const choose = (to: Repeats) => {
-    if (to === 'once') return onChange({ repeat: null });
-    const everyWeeks = to === 'every week' ? 1 : 2;
-    const { weekdays, until } = repeat ?? { weekdays: [weekdayOf(date)], until: null };
-    onChange({ repeat: { everyWeeks, weekdays, until } });
-  };
-  return (
-    <div className="flex flex-wrap items-end gap-x-6 gap-y-3 sm:col-span-2">
-      <OneOf label="It comes" all={REPEATS} chosen={chosen} onChange={choose} />
-      {repeat && (
-        <>
-          <fieldset>
-            <legend className="text-[14px] text-soft">On</legend>
-            <div className="flex flex-wrap gap-x-3">
-              {WEEKDAYS.map((word, weekday) => (
-                <Tick
-                  key={word}
-                  label={word}
-                  checked={repeat.weekdays.includes(weekday)}
-                  onChange={(on) => {
-                    const weekdays = on
-                      ? [...repeat.weekdays, weekday].sort()
-                      : repeat.weekdays.filter((d) => d !== weekday);
-                    if (weekdays.length > 0) onChange({ repeat: { ...repeat, weekdays } });
-                  }}
-                />
-              ))}
-            </div>
-          </fieldset>
-          <Field label="Until" error={wrong} hint="empty: until you end it">
-            {(field) => (
-              <TextInput
-                {...field}
-                type="date"
-                value={repeat.until ?? ''}
-                onChange={(e) => onChange({ repeat: { ...repeat, until: e.target.value || null } })}
-              />
-            )}
-          </Field>
-        </>
-      )}
-    </div>
-  );
-}
-
-interface InTheWayProps {
-  draft: Appointment;
-  old: Occurrence | null;
-  times: Times;
-  onTake(to: { date: string; start: string }): void;
-}
-
-/** What it clashes with, and times that are free. */
-function InTheWay({ draft, old, times, onTake }: InTheWayProps) {
-  const { occurrences, timetable, busy, names } = times;
-  const found = useMemo(() => {
-    const valid = appointmentSchema.safeParse(draft);
-    if (!valid.success || !occurrences) return null;
-    // What is being changed is not in its own way.
-    const others = occurrences.filter((o) => o.appointment.id !== old?.appointment.id);
-    const on = (date: string) => others.filter((o) => o.date === date);
-    const first: Occurrence = {
-      appointment: valid.data,
-      named: valid.data.date,
-      date: valid.data.date,
-      start: valid.data.start,
-      minutes: valid.data.minutes,
-      arena: valid.data.arena,
-      cancelled: null,
-      isMoved: false,
-    };
-    const all = namedDays(valid.data, first.date, daysLater(first.date, LOOKED_AHEAD_DAYS)).map(
-      (date) => ({
-        ...first,
-        date,
-        named: date,
-      }),
-    );
-    const clashes = all.flatMap((o) => clashesOf(o, on(o.date), timetable, busy));
-    const now = new Date();
-    const notBefore = { date: today(), minutes: now.getHours() * 60 + now.getMinutes() };
-    const free = clashes.length > 0 ? freeTimes(first, on, timetable, busy, 4, notBefore) : [];
-    return { clashes, free, date: first.date };
-  }, [draft, old, occurrences, timetable, busy]);
-  if (!found || found.clashes.length === 0) return null;
-  return (
-    <div role="alert" className="rounded-lg bg-slip p-4 sm:col-span-2">
-      <ul className="mb-2 space-y-1">
-        {found.clashes.slice(0, MOST_TOLD).map((clash, i) => (
-          <li key={i}>
-            ▲ {clash.of.date !== found.date && `${longDate(clash.of.date)}: `}
-            {clashSaid(clash, names)}
-          </li>
-        ))}
-        {found.clashes.length > MOST_TOLD && (
-          <li className="text-soft">and {found.clashes.length - MOST_TOLD} more</li>
-        )}
-      </ul>
-      {found.free.length > 0 && (
-        <p className="flex flex-wrap items-center gap-2">
-          <span className="text-[14px]">Free:</span>
-          {found.free.map((free) => (
-            <Button key={free.date + free.start} look="quiet" onClick={() => onTake(free)}>
-              {free.date === found.date ? free.start : `${longDate(free.date)}, ${free.start}`}
-            </Button>
-          ))}
-        </p>
-      )}
-      <p className="mt-2 text-[13px] text-soft">
-        You can save it as it is: the book says it, you decide.
-      </p>
-    </div>
-  );
-}
-
-interface NotHeldProps {
-  of: Occurrence;
-  horse: string;
-  why: string;
-  onWhy(why: string | null): void;
-  onDone(): void;
-}
-
-/** It is not held: once, or never again; why is kept. */
-function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
-  const change = useChange();
-  const { repeat } = of.appointment;
-  const then = (done: boolean) => done && onDone();
-  const reason = why.trim() || 'cancelled';
-  return (
-    <div className="mt-4 rounded-lg border border-line p-4">
-      <Field label="Why it is not held" hint="kept beside it: lame, weather, rider away">
-        {(field) => (
-          <TextInput
-            {...field}
-            autoFocus
-            value={why}
-            maxLength={200}
-            onChange={(e) => onWhy(e.target.value)}
-          />
-        )}
-      </Field>
-      <p className="mt-3 flex flex-wrap justify-end gap-2">
-        <Button look="quiet" onClick={() => onWhy(null)}>
-          Back
-        </Button>
-        {repeat && (
-          <Button
-            look="danger"
-            onClick={() =>
-              void change.end(of, `${horse}: no more from ${longDate(of.date)}.`).then(then)
-            }
-          >
-            From this day on
-          </Button>
-        )}
-        {!repeat && (
-          <Button
-            look="danger"
-            onClick={() => void change.end(of, `${horse}: deleted.`).then(then)}
-          >
-            Delete it
-          </Button>
-        )}
-        <Button
-          onClick={() =>
-            void change
-              .cancelOnce(of, reason, `${horse}: not held on ${longDate(of.date)}.`)
-              .then(then)
-          }
-        >
-          {repeat ? 'Only this time' : 'Not held'}
-        </Button>
-      </p>
-    </div>
-  );
-}

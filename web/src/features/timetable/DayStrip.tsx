@@ -31,7 +31,7 @@ interface DayStripProps {
 }
 
 const EDGE: Readonly<Record<State, string>> = {
-  cancelled: 'border-l-line border-dashed opacity-75',
+  cancelled: 'border-l-line border-dashed',
   taught: 'border-l-bottle bg-sand-light',
   'under way': 'border-l-bottle shadow-md',
   'to come': 'border-l-leather',

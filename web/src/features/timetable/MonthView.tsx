@@ -65,7 +65,7 @@ export default function MonthView({ date, times, onDay, onMonth }: MonthViewProp
                     <button
                       type="button"
                       aria-label={`${longDate(day)}: ${all.length} set`}
-                      className={`flex h-24 w-full flex-col gap-1 overflow-hidden px-1 py-1.5 text-left hover:bg-sand-light ${day.startsWith(month) ? '' : 'opacity-50'}`}
+                      className={`flex h-24 w-full flex-col gap-1 overflow-hidden px-1 py-1.5 text-left hover:bg-sand-light ${day.startsWith(month) ? '' : 'text-soft'}`}
                       onClick={() => onDay(day)}
                     >
                       <span

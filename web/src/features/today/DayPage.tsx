@@ -1,0 +1,89 @@
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import { placeOf } from '@canter-book/core/calendar/changes';
+import type { Horse } from '@canter-book/core/observations/records';
+import { useHorsesQuery, useLessonsQuery, useSessionsQuery, useYardQuery } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { today } from '../../app/dates.ts';
+import { useInSteps } from '../../app/useInSteps.ts';
+import type { Asked } from '../timetable/AppointmentForm.tsx';
+import { DaySheet } from '../timetable/DaySheet.tsx';
+import { nextOf } from '../timetable/states.ts';
+import { stripsOf } from '../timetable/strips.ts';
+import { useChange } from '../timetable/useChange.ts';
+import { useNow } from '../timetable/useNow.ts';
+import type { Times } from '../timetable/useTimes.ts';
+import { InOrder } from './InOrder.tsx';
+
+// What a first look does not need comes when it is asked for.
+const DayAside = lazy(() => import('../timetable/DayAside.tsx'));
+
+interface DayPageProps {
+  date: string;
+  times: Times;
+  horses: readonly Horse[] | undefined;
+  onAsk(asked: Asked): void;
+}
+
+/** One day: its lessons at their hours; without any, the horses in the order in which they wait. */
+export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
+  const horsesQuery = useHorsesQuery();
+  const yardQuery = useYardQuery(date);
+  const yard = useInSteps(yardQuery.data);
+  const { data: lessons = [] } = useLessonsQuery({});
+  const { data: sessions = [] } = useSessionsQuery({ since: date, limit: 60 });
+  const minute = useNow();
+  const change = useChange();
+  const now = date === today() ? minute : null;
+  const isPast = date < today();
+  const strips = stripsOf(date, times, {
+    sessions,
+    lessons,
+    yard: yard ?? [],
+    when: { isPast, now },
+  });
+  const next = nextOf(strips, now);
+  const isEmpty = times.occurrences?.length !== undefined && strips.length === 0;
+  if (isEmpty || times.failed) {
+    return (
+      <div className="max-w-[1800px] p-5 md:p-7">
+        {!times.failed && (
+          <p className="mb-5 max-w-3xl rounded-lg border border-dashed border-line bg-page px-4 py-3 text-soft">
+            Nothing stands in the timetable for this day. <b className="text-ink">New</b> puts a
+            lesson in, once or every week; <Link to="/timetable">arenas, hours and calendars</Link>{' '}
+            are set up once.
+          </p>
+        )}
+        <InOrder horses={horses} yard={yard}>
+          <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
+        </InOrder>
+      </div>
+    );
+  }
+  return (
+    <div className="grid lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="px-5 py-5 md:px-7">
+        <DaySheet
+          strips={strips}
+          now={now}
+          next={next}
+          onOpen={({ o }) => onAsk({ kind: 'change', of: o })}
+          onMove={({ o, called }, start) =>
+            void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`)
+          }
+          onNew={(start) => onAsk({ kind: 'new', with: { date, start } })}
+        />
+      </div>
+      <Suspense>
+        <DayAside
+          date={date}
+          strips={strips}
+          next={next}
+          yard={yard ?? []}
+          times={times}
+          now={now}
+        />
+      </Suspense>
+    </div>
+  );
+}

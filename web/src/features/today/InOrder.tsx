@@ -1,0 +1,167 @@
+import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { Horse } from '@canter-book/core/observations/records';
+import { SCALE_WORDS } from '@canter-book/core/observations/scales';
+import { useLessonsQuery, type LessonSummary, type YardRow } from '../../api/api.ts';
+import { ago, byDate } from '../../app/dates.ts';
+import { ButtonLink } from '../../ui/Button.tsx';
+import { TextInput } from '../../ui/Field.tsx';
+import { ReinMark } from '../../ui/ReinMark.tsx';
+import { Rows } from '../../ui/Rows.tsx';
+import { Strap } from '../../ui/Strap.tsx';
+import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
+import { PlanLink } from '../plan/PlanLink.tsx';
+
+/** From so many horses on one looks for a name. */
+const SEARCHED_FROM = 12;
+
+interface InOrderProps {
+  horses: readonly Horse[] | undefined;
+  yard: readonly YardRow[] | undefined;
+  /** What stands here until both are known. */
+  children: ReactNode;
+}
+
+/** The horses in the order in which they wait. */
+export function InOrder({ horses = [], yard, children }: InOrderProps) {
+  const { data: lessons = [] } = useLessonsQuery({});
+  const [name, setName] = useState('');
+  const nameOf = new Map(horses.map((h) => [h.id, h.name]));
+  const wanted = name.trim().toLowerCase();
+  const rows = (yard ?? [])
+    .filter((row) => nameOf.get(row.horseId)?.toLowerCase().includes(wanted))
+    .sort(longestWaiting);
+  return (
+    <>
+      <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
+        <p className="max-w-2xl text-soft">
+          The horse that has waited longest stands first. Beside it: what to work on first, and its
+          last lesson.
+        </p>
+        {nameOf.size >= SEARCHED_FROM && (
+          <div className="w-72 max-w-full">
+            <TextInput
+              type="search"
+              aria-label="Find a horse"
+              placeholder={`Find one of ${nameOf.size} horses`}
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </div>
+        )}
+      </div>
+      {yard && horses.length > 0 ? (
+        <Rows
+          items={rows}
+          keyOf={(row) => row.horseId}
+          height={104}
+          render={(row) => (
+            <Waiting
+              row={row}
+              name={nameOf.get(row.horseId)!}
+              lesson={lessons.find((l) => l.horseId === row.horseId) ?? null}
+            />
+          )}
+        />
+      ) : (
+        children
+      )}
+      {wanted !== '' && rows.length === 0 && (
+        <p className="py-6 text-soft">No horse of that name.</p>
+      )}
+    </>
+  );
+}
+
+/** The longest rest first; a horse that was never worked is nobody’s oversight, and comes last. */
+const longestWaiting = (a: YardRow, b: YardRow): number => byDate(a.lastDate, b.lastDate);
+
+interface WaitingProps {
+  row: YardRow;
+  name: string;
+  lesson: LessonSummary | null;
+}
+
+function Waiting({ row, name, lesson }: WaitingProps) {
+  return (
+    <div className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[9.5rem_minmax(0,1fr)_auto] xl:grid-cols-[10rem_minmax(0,1fr)_11rem_auto] 2xl:grid-cols-[13rem_minmax(0,1fr)_16rem_auto]">
+      <div>
+        <Link
+          to={`/horses/${row.horseId}`}
+          className="font-book text-xl font-semibold no-underline hover:underline"
+        >
+          {name}
+        </Link>
+        <p className="text-[13px] text-soft">
+          {row.lastDate ? `worked ${ago(row.lastDate)}` : 'not worked yet'}
+          {row.lastMinutes !== null && `, ${Math.round(row.lastMinutes)} min`}
+        </p>
+      </div>
+      <Aim row={row} />
+      {lesson ? (
+        <Link
+          to={`/desk/${lesson.id}`}
+          title={lesson.title}
+          className="hidden rounded-md border border-line p-1 no-underline hover:border-leather xl:block"
+        >
+          <LazyLessonMini lessonId={lesson.id} title={lesson.title} />
+          <span className="block truncate text-[12.5px] text-soft">{lesson.title}</span>
+        </Link>
+      ) : (
+        <span className="hidden xl:block" />
+      )}
+      <div className="flex gap-2">
+        <ButtonLink look="quiet" to={`/desk?horse=${row.horseId}`}>
+          Lessons
+        </ButtonLink>
+        <PlanLink horseId={row.horseId}>Propose</PlanLink>
+        <ButtonLink to={`/ringside?horse=${row.horseId}`}>Teach</ButtonLink>
+      </div>
+    </div>
+  );
+}
+
+/** What to work on first, on its straps. */
+function Aim({ row }: { row: YardRow }) {
+  const { next, standings, homework } = row;
+  const known = Object.values(standings).some((s) => s.left ?? s.right);
+  if (!next) {
+    return (
+      <p className="text-soft">
+        {known
+          ? 'Every scale that was marked is confirmed.'
+          : 'No marks yet: they come from the first lesson.'}
+      </p>
+    );
+  }
+  return (
+    <div className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-center gap-x-4">
+      <div aria-hidden>
+        {(['left', 'right'] as const).map((rein) => {
+          const s = standings[next.scale][rein];
+          return (
+            <Strap
+              key={rein}
+              side={rein}
+              value={s?.mean ?? null}
+              spread={s?.sd ?? 0}
+              notch={s?.monthAgo ?? null}
+              label=""
+            />
+          );
+        })}
+      </div>
+      <div>
+        <p>
+          <b>
+            {next.scale[0]!.toUpperCase() + next.scale.slice(1)}, <ReinMark rein={next.rein} word />{' '}
+            rein
+          </b>{' '}
+          <span className="tabular font-mono text-[14px]">{next.mean.toFixed(1)}</span>
+          <span className="text-soft"> · {SCALE_WORDS[next.scale]}</span>
+        </p>
+        {homework && <p className="font-book text-[14px] text-soft italic">{homework}</p>}
+      </div>
+    </div>
+  );
+}
