@@ -35,24 +35,52 @@ async function checkAccess(page: Page, path: string) {
   expect(over, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
 }
 
+/** Whatever the program says went wrong, but for what is asked for and not there. */
+function faultsOf(page: Page): string[] {
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().includes('404')) faults.push(message.text());
+  });
+  return faults;
+}
+
+async function checkAll(page: Page, paths: readonly string[]) {
+  for (const path of paths) {
+    await page.goto(server.url + path);
+    await page.waitForLoadState('networkidle');
+    await check(page, path);
+  }
+}
+
 for (const viewport of SIZES) {
+  test(`the timetable, the weeks and the report at ${viewport.width} px`, async ({ page }) => {
+    const faults = faultsOf(page);
+    await page.setViewportSize(viewport);
+    const { horse } = await demoIds(server, 'Tansy');
+    await checkAll(page, [
+      '/?view=week',
+      '/?view=month',
+      '/timetable',
+      `/horses/${horse}/report`,
+      `/horses/${horse}/programme`,
+    ]);
+    await expect(page.getByRole('heading', { name: 'Gates' })).toBeVisible({ timeout: 30_000 });
+    await checkAccess(page, 'the weeks, planned');
+    await page.goto(server.url);
+    await page.getByRole('button', { name: 'New', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'A new appointment' })).toBeVisible();
+    await checkAccess(page, 'a new appointment');
+    expect(faults).toEqual([]);
+  });
+
   test(`every view of the demo yard at ${viewport.width} px`, async ({ page }) => {
-    const faults: string[] = [];
-    page.on('pageerror', (error) => faults.push(error.message));
-    page.on('console', (message) => {
-      if (message.type() === 'error' && !message.text().includes('404'))
-        faults.push(message.text());
-    });
+    const faults = faultsOf(page);
     await page.setViewportSize(viewport);
     const { horse, lesson, session } = await demoIds(server, 'Tansy');
     const [ride] = await server.get<{ id: string; lessonId: string }[]>(`rides?horseId=${horse}`);
     const paths = [
       '/',
-      '/?view=week',
-      '/?view=month',
-      '/timetable',
-      `/horses/${horse}/programme`,
-      `/horses/${horse}/report`,
       '/horses',
       '/horses/new',
       `/horses/${horse}`,
@@ -81,11 +109,7 @@ for (const viewport of SIZES) {
       '/nowhere',
       '/horses/0190a0b0-0000-7000-8000-000000000000',
     ];
-    for (const path of paths) {
-      await page.goto(server.url + path);
-      await page.waitForLoadState('networkidle');
-      await check(page, path);
-    }
+    await checkAll(page, paths);
     await page.goto(`${server.url}/ringside?horse=${horse}`);
     await page.getByRole('button', { name: 'Begin the lesson' }).click();
     await check(page, 'ringside, ready');

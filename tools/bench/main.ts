@@ -17,6 +17,8 @@ import { planLesson } from '../../core/src/planner/plan.ts';
 import { horseFileSchema, wishesSchema } from '../../core/src/planner/request.ts';
 import { select } from '../../core/src/planner/selection.ts';
 import { frameOf } from '../../core/src/planner/timing.ts';
+import { planProgramme } from '../../core/src/programme/programme.ts';
+import { programmeWishesSchema } from '../../core/src/programme/request.ts';
 import { seedDemo } from '../../server/src/demo/seed.ts';
 import { connect } from '../../server/src/db/connect.ts';
 import { fiveYears } from './fiveYears.ts';
@@ -111,6 +113,39 @@ async function planning() {
   printTable(bench);
 }
 
+/** The weeks ahead, for a young, a usual and a fit horse, and a goal with a date. */
+async function programme() {
+  const solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
+  const bench = new Bench({ time: 2000, warmupTime: 500 });
+  const levels = Object.fromEntries(
+    SCALES.map((scale, i) => {
+      const mean = 6.8 - 0.5 * i;
+      return [scale, { left: { mean, sd: 0.4 }, right: { mean: mean + 0.4, sd: 0.4 } }];
+    }),
+  );
+  const goal = { kind: 'test', title: 'Bench', percent: 66, date: '2026-10-03' };
+  for (const [called, horse, wished] of [
+    ['16 weeks, four years old', { stage: 1, age: 4 }, {}],
+    ['16 weeks, stage 3', { stage: 3, equipment: ['poles'] }, {}],
+    ['16 weeks to a test, stage 5', { stage: 5 }, { goal }],
+    ['16 weeks, stage 7, fit', { stage: 7, fitness: 'fit' }, {}],
+    ['26 weeks, stage 6', { stage: 6 }, { weeks: 26 }],
+  ] as const) {
+    const request = {
+      horse: horseFileSchema.parse({ name: 'Bench', levels, ...horse }),
+      wishes: programmeWishesSchema.parse({
+        goal: { kind: 'keep going' },
+        date: '2026-06-15',
+        weeks: 16,
+        ...wished,
+      }),
+    };
+    bench.add(called, async () => void (await planProgramme(request, solve)));
+  }
+  await bench.run();
+  printTable(bench);
+}
+
 async function timed<T>(name: string, run: () => Promise<T>): Promise<T> {
   const began = performance.now();
   const result = await run();
@@ -167,7 +202,7 @@ async function database() {
 }
 
 /** All of them, or those that are named: `npm run bench -- planning`. */
-const BENCHES = { core, planning, database, fiveYears, load, forecast } as const;
+const BENCHES = { core, planning, programme, database, fiveYears, load, forecast } as const;
 const named = process.argv.slice(2);
 if (named[0] === 'serveFiveYears') await serveFiveYears();
 else
