@@ -116,7 +116,7 @@ async function planning() {
 /** The weeks ahead, for a young, a usual and a fit horse, and a goal with a date. */
 async function programme() {
   const solve = highsSolver((await highsLoader()) as unknown as HighsRuntime);
-  const bench = new Bench({ time: 2000, warmupTime: 500 });
+  const bench = new Bench({ time: 500, iterations: 8, warmupIterations: 2 });
   const levels = Object.fromEntries(
     SCALES.map((scale, i) => {
       const mean = 6.8 - 0.5 * i;
