@@ -188,6 +188,34 @@ describe('the planner on the command line', () => {
     expect(findings.filter((f: { level: string }) => f.level === 'error')).toEqual([]);
   });
 
+  test('the weeks ahead come with gates, chances and reasons, the same twice', () => {
+    const horse = new URL(`../../docs/horses/${horses[0]!}`, import.meta.url).pathname;
+    const folder = mkdtempSync(join(tmpdir(), 'canter-book-goal-'));
+    const goal = join(folder, 'goal.json');
+    writeFileSync(goal, '{"kind":"level","scale":"contact","least":7,"date":"2026-09-05"}');
+    const call = ['programme', horse, '--goal', goal, '--date', '2026-06-15'];
+    const { stdout, status } = run([...call, '--json']);
+    expect(status).toBe(0);
+    expect(run([...call, '--json']).stdout).toBe(stdout);
+    const programme = JSON.parse(stdout);
+    expect(programme.weeks).toHaveLength(12);
+    expect(programme.gap).toBeLessThanOrEqual(0.02);
+    expect(programme.weeks[0]).toMatchObject({
+      monday: '2026-06-15',
+      theme: expect.any(String),
+      load: expect.any(Number),
+      reasons: expect.arrayContaining([expect.stringMatching(/\.$/)]),
+    });
+    expect(programme.weeks[0].days).toHaveLength(7);
+    expect(programme.gates[0].says).toMatch(/on both reins$/);
+    expect(programme.forecast.map((f: { scale: string }) => f.scale)).toEqual(['contact']);
+    expect(run(call).stdout).toMatch(/^[A-Z]\w+: contact at 7 on both reins\n/);
+    writeFileSync(goal, '{"kind":"level","scale":"tempo","least":7}');
+    const wrong = run(call);
+    expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining('goal.scale')]);
+    rmSync(folder, { recursive: true });
+  });
+
   test.each(horses)('%s is a horse file', (name) => {
     const file = readFileSync(new URL(`../../docs/horses/${name}`, import.meta.url), 'utf8');
     expect(horseFileSchema.parse(JSON.parse(file)).name.toLowerCase()).toBe(

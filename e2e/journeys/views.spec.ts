@@ -58,11 +58,13 @@ for (const viewport of SIZES) {
     const faults = faultsOf(page);
     await page.setViewportSize(viewport);
     const { horse } = await demoIds(server, 'Tansy');
+    const [rider] = await server.get<{ id: string }[]>('riders');
     await checkAll(page, [
       '/?view=week',
       '/?view=month',
       '/timetable',
       `/horses/${horse}/report`,
+      `/riders/${rider!.id}`,
       `/horses/${horse}/programme`,
     ]);
     await expect(page.getByRole('heading', { name: 'Gates' })).toBeVisible({ timeout: 30_000 });

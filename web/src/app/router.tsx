@@ -30,6 +30,7 @@ export const routes: RouteObject[] = [
           screen('horses/:id/plan', () => import('../features/plan/PlanPage.tsx')),
           screen('horses/:id/programme', () => import('../features/programme/ProgrammePage.tsx')),
           screen('horses/:id/report', () => import('../features/horses/Report.tsx')),
+          screen('riders/:id', () => import('../features/programme/RiderWeeks.tsx')),
           screen('shelf', () => import('../features/shelf/Shelf.tsx')),
           screen('shelf/new', () => import('../features/shelf/own/NewOwn.tsx')),
           screen('shelf/:id', () => import('../features/shelf/ExercisePage.tsx')),

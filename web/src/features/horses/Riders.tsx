@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { Rider } from '@canter-book/core/observations/records';
@@ -126,6 +127,13 @@ function RiderLine({ rider, corners, onOpen }: RiderLineProps) {
           </span>
         )}
       </div>
+      <Link
+        to={`/riders/${rider.id}`}
+        aria-label={`The weeks of ${rider.name}`}
+        className="px-1 text-[14px]"
+      >
+        weeks
+      </Link>
       <button
         type="button"
         aria-label={`Change ${rider.name}`}

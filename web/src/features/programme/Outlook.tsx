@@ -1,4 +1,5 @@
 import type { Programme } from '@canter-book/core/programme/types';
+import { chanceOf } from '@canter-book/core/progress/forecast';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { chanceSaid, Reach } from '../progress/Reach.tsx';
 
@@ -19,6 +20,9 @@ export function Outlook({ programme }: { programme: Programme }) {
           </span>
         )}
       </h2>
+      <p className="mb-1 text-[13px] text-soft">
+        Where each is to be expected, and the chance that it is at its mark, the upright line.
+      </p>
       <ul className="grid gap-x-8 md:grid-cols-2">
         {known.flatMap(({ scale, least, left, right }) =>
           (
@@ -29,7 +33,7 @@ export function Outlook({ programme }: { programme: Programme }) {
           ).map(([rein, then]) => (
             <li
               key={scale + rein}
-              className="grid grid-cols-[8rem_1fr_3rem] items-center gap-3 py-0.5 text-[14px]"
+              className="grid grid-cols-[8rem_1fr_6.5rem] items-center gap-3 py-0.5 text-[14px]"
             >
               <span>
                 {scale} <ReinMark rein={rein} word />
@@ -37,7 +41,10 @@ export function Outlook({ programme }: { programme: Programme }) {
               {then ? (
                 <>
                   <Reach then={then} level={least} />
-                  <span className="tabular text-right font-mono">{then.mean.toFixed(1)}</span>
+                  <span className="tabular text-right">
+                    <b className="font-mono">{then.mean.toFixed(1)}</b>{' '}
+                    <span className="text-soft">{chanceSaid(chanceOf(then, least))}</span>
+                  </span>
                 </>
               ) : (
                 <span className="col-span-2 text-soft">too little seen</span>

@@ -6,7 +6,7 @@ import { daysLater } from '@canter-book/core/progress/days';
 import { longDate, shortDate } from '../../app/dates.ts';
 import { SideScroll } from '../../ui/SideScroll.tsx';
 import { GateBuckle } from './GateBuckle.tsx';
-import { withDays, withTheme } from './pins.ts';
+import { withDays, withTheme, withWeeks } from './pins.ts';
 
 interface WeeksBandProps {
   programme: Programme;
@@ -49,6 +49,9 @@ export function WeeksBand({
     if (inOneWeek(from, to)) onChange(withDays(wished, weeks, from, to));
   };
   const days = useDragOnto('data-day', swap);
+  const exchange = useDragOnto('data-week', (from, to) =>
+    onChange(withWeeks(wished, weeks, from, to)),
+  );
   const themes = useDragOnto('data-week', (from, to) => {
     const step = steps.find((s) => s.from === from);
     if (step) onChange(withTheme(wished, to, step.theme));
@@ -65,8 +68,9 @@ export function WeeksBand({
               data-week={week.monday}
               aria-pressed={week.monday === chosen}
               aria-label={`Week of ${longDate(week.monday)}`}
-              className={`tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink ${themes.over === week.monday ? 'bg-sand' : ''} ${wished.themes.some((t) => t.monday === week.monday) ? 'underline decoration-2' : ''}`}
+              className={`tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink ${themes.over === week.monday || exchange.over === week.monday ? 'bg-sand' : ''} ${wished.themes.some((t) => t.monday === week.monday) ? 'underline decoration-2' : ''}`}
               onClick={() => onChoose(week.monday)}
+              {...exchange.of(week.monday)}
             >
               {shortDate(week.monday)}
             </button>
@@ -147,8 +151,9 @@ export function WeeksBand({
         </div>
       </SideScroll>
       <p className="mt-2 text-[13px] text-soft">
-        Drag a day onto another of its week, or a theme onto a week; the up and down arrow keys move
-        a day. What you fix is underlined, and the rest is planned again around it.
+        Drag a day onto another of its week, a theme onto a week, or a week onto another; the up and
+        down arrow keys move a day. What you fix is underlined, and the rest is planned again around
+        it.
       </p>
     </section>
   );

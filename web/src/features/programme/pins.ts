@@ -32,3 +32,17 @@ export function withTheme(
   const others = wished.themes.filter((t) => t.monday !== monday);
   return { themes: theme === '' ? others : [...others, { monday, theme }] };
 }
+
+/** Two weeks change places: each takes the theme of the other. */
+export function withWeeks(
+  wished: Wished,
+  weeks: readonly Week[],
+  from: string,
+  to: string,
+): Partial<Wished> {
+  const themeOf = (monday: string) => weeks.find((w) => w.monday === monday)!.theme;
+  const others = wished.themes.filter((t) => t.monday !== from && t.monday !== to);
+  return {
+    themes: [...others, { monday: from, theme: themeOf(to) }, { monday: to, theme: themeOf(from) }],
+  };
+}

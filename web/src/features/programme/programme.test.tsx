@@ -24,6 +24,7 @@ jest.unstable_mockModule('../../workers/planner.ts', () => ({
   ready: () => {},
 }));
 const { default: ProgrammePage } = await import('./ProgrammePage.tsx');
+const { default: RiderWeeks } = await import('./RiderWeeks.tsx');
 
 afterEach(cleanup);
 
@@ -136,4 +137,64 @@ describe('the weeks of a horse', () => {
       timeout: 20_000,
     });
   }, 60_000);
+});
+
+test('a rider sees the days of two weeks: lessons, what the programmes want, homework', async () => {
+  const monday = mondayOf(today());
+  const rider = {
+    id: '0190a0b0-0000-7000-8000-0000000000ee',
+    revision: 1,
+    name: 'Ines Calloway',
+    notes: '',
+    theme: '',
+    stage: null,
+  };
+  const hers = { ...horse, riderIds: [rider.id] };
+  const days = Array.from({ length: 7 }, (_, d) => ({
+    date: daysLater(monday, d),
+    kind: d === 2 ? 'hack' : 'rest',
+    minutes: d === 2 ? 40 : 0,
+  }));
+  const lesson = {
+    id: '0190a0b0-0000-7000-8000-0000000000ef',
+    revision: 1,
+    title: '',
+    horseId: hers.id,
+    riderId: rider.id,
+    instructor: '',
+    arena: 'Slipway',
+    lessonId: null,
+    date: daysLater(monday, 1),
+    start: '10:15',
+    minutes: 45,
+    zone: 'Europe/Dublin',
+    repeat: null,
+    cancelled: [],
+    moved: [],
+    notes: '',
+  };
+  new FakeServer({
+    '/api/riders': [rider],
+    '/api/horses': [
+      hers,
+      someHorse({ id: '0190a0b0-0000-7000-8000-0000000000f0', name: 'Sorrel' }),
+    ],
+    '/api/programmes': [
+      { horseId: hers.id, plan: { weeks: [{ monday, theme: 'contact', days, load: 80 }] } },
+    ],
+    '/api/yard': [
+      { horseId: hers.id, homework: 'Look up', standings: {}, verdicts: {}, programme: null },
+    ],
+    '/api/appointments': [lesson],
+    '/api/busy': [],
+    '/api/timetable': { arenas: [], instructors: [] },
+  });
+  renderIn(<RiderWeeks />, undefined, `/riders/${rider.id}`, '/riders/:id');
+  expect(await screen.findByRole('heading', { name: 'The weeks of Ines Calloway' })).toBeTruthy();
+  expect(await screen.findByText('Marram: Look up')).toBeTruthy();
+  const rows = screen.getAllByRole('listitem');
+  expect(rows).toHaveLength(14);
+  await waitFor(() => expect(rows[1]!.textContent).toContain('10:15 Marram, 45 min, Slipway'));
+  await waitFor(() => expect(rows[2]!.textContent).toContain('Marram: hack or stretch 40 min'));
+  expect(screen.queryByText(/Sorrel/)).toBeNull();
 });

@@ -39,6 +39,8 @@ const EDGE: Readonly<Record<State, string>> = {
 };
 const STEP_MIN = 15;
 const LAST_MIN = 24 * 60;
+/** From such a height on there is room for another line. */
+const ROOMY_PX = 72;
 
 /** A lesson of the day: who and where, what it is for, its line, and what to do. */
 export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStripProps) {
@@ -107,13 +109,13 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
           </span>
           <span className="block truncate text-[13px] text-soft">{about}</span>
         </button>
-        <Purpose strip={strip} />
+        <Purpose strip={strip} isRoomy={at.height >= ROOMY_PX} />
         <div className="flex items-center gap-2">
           {lesson && (
             <LazyLessonMini
               lessonId={lesson.id}
               title={lesson.title}
-              className="hidden w-[7.5rem] shrink-0 @2xl:block"
+              className="hidden w-[7.5rem] shrink-0 @2xl:block [&_svg]:max-h-11"
             />
           )}
           <Actions strip={strip} isNext={isNext} />
@@ -124,7 +126,7 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
 }
 
 /** What the lesson is for: its plan, what the programme wants of it, what holds for the horse. */
-function Purpose({ strip }: { strip: StripData }) {
+function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
   const { o, state, session, lesson, row, limits, clashes } = strip;
   if (state === 'cancelled')
     return <p className="text-[14px] text-soft">not held: {o.cancelled}</p>;
@@ -140,7 +142,7 @@ function Purpose({ strip }: { strip: StripData }) {
         session.endedAt === null ? 'under way' : session.marks === 0 && 'marks still open',
       ]
     : state === 'missed'
-      ? ['not recorded: teach it, or say that it was not held']
+      ? ['not recorded yet']
       : [gate, !gate && row?.homework && `homework: ${row.homework}`];
   const said = rest.filter(Boolean).join(' · ');
   return (
@@ -154,7 +156,10 @@ function Purpose({ strip }: { strip: StripData }) {
           ▲ {clashes[0]}
         </p>
       ) : (
-        <p className="truncate text-[13px] text-soft" title={said}>
+        <p
+          className={`text-[13px] text-soft ${isRoomy ? 'line-clamp-2' : 'md:truncate'}`}
+          title={said}
+        >
           {limits.length > 0 && (
             <span className="mr-2 rounded bg-slip px-1.5 py-0.5 text-ink">{limits.join(', ')}</span>
           )}

@@ -165,7 +165,7 @@ describe('the day’s sheet', () => {
     expect(screen.getByRole('link', { name: 'Debrief' }).getAttribute('href')).toBe(
       `/debrief/${uuid(9)}`,
     );
-    expect(screen.getByText(/not recorded: teach it/)).toBeTruthy();
+    expect(screen.getByText(/not recorded yet/)).toBeTruthy();
     expect(await screen.findByRole('link', { name: /Marram, marks of 08:00/ })).toBeTruthy();
   });
 
