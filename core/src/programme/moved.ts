@@ -45,7 +45,14 @@ export type Moved =
       readonly is: DayKind;
     }
   | { readonly code: 'days'; readonly monday: string; readonly days: number }
-  | { readonly code: 'load'; readonly monday: string; readonly was: number; readonly is: number };
+  | {
+      readonly code: 'load';
+      readonly monday: string;
+      readonly was: number;
+      readonly is: number;
+      /** How many weeks it is so in, when it is said once. */
+      readonly weeks?: number;
+    };
 
 /** The levels as they were when the weeks were planned. */
 export type LevelsThen = Partial<Record<Scale, { [R in Rein]?: number | undefined }>>;
@@ -132,12 +139,15 @@ export function movedBetween(
   }
 }
 
-/** From so many weeks on a day that is other in the same way is said once. */
+/** From so many weeks on what is other in the same way is said once. */
 const SAID_ONCE_FROM = 3;
 
 function together(moved: readonly Moved[]): Moved[] {
-  const keyOf = (m: Moved): string | null =>
-    m.code === 'day' && m.because === 'follows' ? `${weekdayOf(m.date)}/${m.was}/${m.is}` : null;
+  const keyOf = (m: Moved): string | null => {
+    if (m.code === 'load') return m.is > m.was ? 'more' : 'less';
+    if (m.code !== 'day' || m.because === 'fixed') return null;
+    return `${weekdayOf(m.date)}/${m.was}/${m.is}`;
+  };
   const alike = new Map<string, number>();
   for (const m of moved) {
     const key = keyOf(m);
@@ -146,9 +156,10 @@ function together(moved: readonly Moved[]): Moved[] {
   const said = new Set<string>();
   return moved.flatMap((m): Moved[] => {
     const key = keyOf(m);
-    if (m.code !== 'day' || !key || alike.get(key)! < SAID_ONCE_FROM) return [m];
+    if (!key || alike.get(key)! < SAID_ONCE_FROM) return [m];
     if (said.has(key)) return [];
     said.add(key);
-    return [{ code: 'every', from: m.date, was: m.was, is: m.is }];
+    if (m.code === 'day') return [{ code: 'every', from: m.date, was: m.was, is: m.is }];
+    return m.code === 'load' ? [{ ...m, weeks: alike.get(key)! }] : [m];
   });
 }

@@ -123,7 +123,11 @@ export function movedSaid(moved: Moved): string {
       return `Week of ${daySaid(moved.monday)}: ${moved.days} days are set out differently.`;
     case 'load': {
       const more = moved.is > moved.was ? 'more' : 'less';
-      return `Week of ${daySaid(moved.monday)}: ${percent(Math.abs(moved.is / moved.was - 1))} ${more} work.`;
+      const when =
+        moved.weeks === undefined
+          ? `Week of ${daySaid(moved.monday)}`
+          : `From the week of ${daySaid(moved.monday)}, ${weeks(moved.weeks)}`;
+      return `${when}: ${percent(Math.abs(moved.is / moved.was - 1))} ${more} work.`;
     }
   }
 }

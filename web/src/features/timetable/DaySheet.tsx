@@ -15,8 +15,8 @@ interface DaySheetProps {
 }
 
 /** A strip needs so much to be read. */
-const LEAST_PX = 60;
-const MOST_PX_A_MIN = 2;
+const LEAST_PX = 66;
+const MOST_PX_A_MIN = 2.2;
 const LEAST_PX_A_MIN = 1.3;
 const HOUR = 60;
 const AROUND_MIN = 30;
