@@ -71,8 +71,8 @@ test('a goal becomes weeks; a good fortnight moves on, a bad one stays, and both
   const { horse } = await demoIds(server, 'Kelpwick');
   await page.goto(`${server.url}/horses/${horse}/programme`);
   await page.getByRole('button', { name: 'Plan the weeks' }).click();
-  await page.getByRole('button', { name: 'Let it hold' }).click({ timeout: 30_000 });
-  await expect(page.getByText('The programme holds.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save these weeks' }).click({ timeout: 30_000 });
+  await expect(page.getByText('The programme is saved.')).toBeVisible();
   const first = await programmeOf(horse);
   expect(first.plan.weeks.length).toBe(12);
 
@@ -83,7 +83,7 @@ test('a goal becomes weeks; a good fortnight moves on, a bad one stays, and both
   await expect(moves).toContainText(`the gate for ${first.plan.steps[0]!.theme} is open`, {
     timeout: 30_000,
   });
-  await moves.getByRole('button', { name: 'Let the new weeks hold' }).click();
+  await moves.getByRole('button', { name: 'Save the new weeks' }).click();
   await expect(page.getByRole('heading', { name: 'What has moved' })).toBeVisible();
   await expect(moves).toHaveCount(0, { timeout: 30_000 });
 
@@ -115,7 +115,7 @@ test('a lesson is put in, a clash is said at once, and what is taught belongs to
   await form.getByLabel('Horse').selectOption({ label: 'Samphire' });
   await form.getByLabel('Begins').fill('12:30');
   await expect(form.getByRole('alert')).toHaveCount(0);
-  await form.getByRole('button', { name: 'Put it in' }).click();
+  await form.getByRole('button', { name: 'Add' }).click();
   const samphire = day.getByRole('listitem').filter({ hasText: 'Samphire' });
   await expect(samphire).toBeVisible();
 
@@ -153,11 +153,9 @@ test('a week is rearranged by hand: dragged to another hour, and taken back', as
 
 test('a secret address is read by another program', async ({ page }) => {
   await page.goto(`${server.url}/timetable`);
-  await page.getByLabel('Address for').selectOption({ label: 'Rowan Ashdown, instructor' });
-  await page.getByRole('button', { name: 'Make an address' }).click();
-  const address = await page
-    .getByRole('textbox', { name: 'Address for Rowan Ashdown' })
-    .inputValue();
+  await page.getByLabel('Link for').selectOption({ label: 'Rowan Ashdown, instructor' });
+  await page.getByRole('button', { name: 'Create a link' }).click();
+  const address = await page.getByRole('textbox', { name: 'Link for Rowan Ashdown' }).inputValue();
   const answer = await page.request.get(address);
   expect(answer.headers()['content-type']).toContain('text/calendar');
   const calendar = new ICAL.Component(ICAL.parse(await answer.text()));

@@ -11,7 +11,7 @@ export interface Occurrence {
   readonly start: string;
   readonly minutes: number;
   readonly arena: string;
-  /** Why it is not held; null when it is. */
+  /** Reason; null when it is. */
   readonly cancelled: string | null;
   readonly isMoved: boolean;
 }

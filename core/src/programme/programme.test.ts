@@ -197,7 +197,7 @@ describe('a programme', () => {
     const days = ['2026-07-05', '2026-07-06'].map((date) => ({ date, kind: 'lesson' as const }));
     const planned = await planProgramme({ horse: MARRAM, wishes: wishes({ days }) }, solve);
     expect(planned).toMatchObject({ why: expect.stringContaining('cannot all be kept') });
-    expect('waysOut' in planned && planned.waysOut).toContain('Free the days you fixed.');
+    expect('waysOut' in planned && planned.waysOut).toContain('Release the days you fixed.');
   });
 
   test('says what is out of reach, and what could be had instead', async () => {

@@ -66,8 +66,8 @@ function noProgramme({ wishes, mondays }: Setting, empty: number): NoProgramme {
       ? `What you have fixed cannot all be kept${where}: never two hard days running, a rest and a light day every week, and load that grows by a tenth at most.`
       : `No week can be made${where} from the rider’s minutes and the free arena.`;
   const waysOut = [
-    ...(wishes.days.length > 0 ? ['Free the days you fixed.'] : []),
-    ...(wishes.themes.length > 0 ? ['Free the themes you fixed.'] : []),
+    ...(wishes.days.length > 0 ? ['Release the days you fixed.'] : []),
+    ...(wishes.themes.length > 0 ? ['Release the themes you fixed.'] : []),
     'Give the rider more minutes, or more days.',
   ];
   return { why, waysOut };

@@ -58,13 +58,13 @@ function begins({ scale, rein, mean, least, because }: Extract<Fact, { code: 'be
     case 'the goal':
       return `For the goal: ${stands}.`;
     case 'the first':
-      return `First what is not sure yet: ${stands}.`;
+      return `First things first: ${stands}.`;
     case 'the next':
       return `Next in the scales: ${stands}.`;
     case 'again':
       return `Back to ${scale}, a step further: ${stands}.`;
     case 'kept up':
-      return `${capital(scale)} is there, and is kept up: ${stands}.`;
+      return `${capital(scale)} is secure, and is kept up: ${stands}.`;
   }
 }
 

@@ -47,7 +47,7 @@ export function calendarText(
       ...(o.arena && { location: o.arena }),
       description: [
         ...(instructor ? [`With ${instructor}.`] : []),
-        ...(o.cancelled ? [`Not held: ${o.cancelled}`] : []),
+        ...(o.cancelled ? [`Cancelled: ${o.cancelled}`] : []),
         ...(notes ? [notes] : []),
       ].join('\n'),
       status: o.cancelled === null ? ICalEventStatus.CONFIRMED : ICalEventStatus.CANCELLED,

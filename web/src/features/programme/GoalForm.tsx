@@ -58,7 +58,7 @@ export function GoalForm({ wished, horse, shelf, isNew, onChange, onBegin }: Goa
         onBegin();
       }}
     >
-      <Choice label="What shall be there" value={goal.kind} options={KINDS} onChange={choose} />
+      <Choice label="Goal" value={goal.kind} options={KINDS} onChange={choose} />
       {goal.kind === 'level' && (
         <>
           <Choice
@@ -261,14 +261,14 @@ function TestGoal({ goal, horse, onChange }: TestGoalProps) {
   );
 }
 
-/** How it has worked of late, where the book does not know: the load begins there. */
+/** Recent work, where the book does not know: the load begins there. */
 function Lately({ wished, horse, onChange }: Pick<GoalFormProps, 'wished' | 'horse' | 'onChange'>) {
   const usual = horse.fitness === 'unfit' ? { days: 3, minutes: 20 } : { days: 5, minutes: 40 };
   const { days, minutes } = wished.lately ?? usual;
   const set = (part: Partial<typeof usual>) => onChange({ lately: { days, minutes, ...part } });
   return (
     <fieldset className="grid grid-cols-2 gap-3">
-      <legend className="mb-1 text-[14px] text-soft">How it has worked of late</legend>
+      <legend className="mb-1 text-[14px] text-soft">Recent work</legend>
       <label className="text-[13px] text-soft">
         Days a week
         <input

@@ -11,7 +11,7 @@ export function Outlook({ programme }: { programme: Programme }) {
   return (
     <section className="mb-5">
       <h2 className="mb-1 text-lg">
-        {goal.kind === 'keep going' ? 'To be expected at the end' : 'The goal'}
+        {goal.kind === 'keep going' ? 'Expected at the end' : 'The goal'}
         {chance !== null && <span className="text-leather">: {chanceSaid(chance)}</span>}
         {percent && (
           <span className="text-soft">
@@ -21,7 +21,7 @@ export function Outlook({ programme }: { programme: Programme }) {
         )}
       </h2>
       <p className="mb-1 text-[13px] text-soft">
-        Where each is to be expected, and the chance that it is at its mark, the upright line.
+        Where each scale is expected, and the chance that it reaches its mark, the upright line.
       </p>
       <ul className="grid gap-x-8 md:grid-cols-2">
         {known.flatMap(({ scale, least, left, right }) =>

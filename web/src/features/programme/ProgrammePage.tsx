@@ -120,7 +120,7 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
     const answer = await save(next);
     if (answer.error) return;
     setChanged(null);
-    tell(record ? 'The new weeks hold.' : 'The programme holds.', () =>
+    tell(record ? 'The new weeks are saved.' : 'The programme is saved.', () =>
       record && answer.data ? save({ ...record, revision: answer.data.revision }) : undefined,
     );
   };
@@ -180,7 +180,7 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
         </Folding>
         <div className="min-w-0">
           <div role="status">
-            {isPlanning && <p className="mb-4 text-soft">Setting out the weeks …</p>}
+            {isPlanning && <p className="mb-4 text-soft">Planning the weeks …</p>}
           </div>
           {failed && (
             <div role="alert" className="mb-5 rounded-lg bg-slip p-4">
@@ -188,7 +188,7 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
               <p className="mt-2 flex flex-wrap gap-2">
                 {wished.days.length + wished.themes.length > 0 && (
                   <Button look="quiet" onClick={() => change({ days: [], themes: [] })}>
-                    Free what I fixed
+                    Release what I fixed
                   </Button>
                 )}
               </p>

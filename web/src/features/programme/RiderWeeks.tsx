@@ -88,7 +88,7 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
                         <span key={keyOf(o)} className="mr-4">
                           <b>{o.start}</b> {calledOf(o, times.names)}, {o.minutes} min
                           {o.arena && `, ${o.arena}`}
-                          {o.cancelled !== null && ` (not held: ${o.cancelled})`}
+                          {o.cancelled !== null && ` (cancelled: ${o.cancelled})`}
                         </span>
                       ))}
                     <span className="text-soft">

@@ -18,7 +18,7 @@ export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: To
   return (
     <section aria-label="What moves" className="mb-5 rounded-lg border border-leather bg-page p-4">
       {isNew ? (
-        <p>These weeks are a proposal. Change what you like; then let them hold.</p>
+        <p>These weeks are a proposal. Change what you like, then save them.</p>
       ) : moved.length > 0 ? (
         <>
           <h2 className="mb-1 text-lg">{isChanged ? 'With your change' : 'Since the last plan'}</h2>
@@ -32,15 +32,15 @@ export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: To
           )}
         </>
       ) : (
-        <p>Your change moves nothing else.</p>
+        <p>Your change affects nothing else.</p>
       )}
       <p className="mt-3 flex flex-wrap gap-2">
         <Button disabled={isSaving} onClick={onKeep}>
-          {isNew ? 'Let it hold' : 'Let the new weeks hold'}
+          {isNew ? 'Save these weeks' : 'Save the new weeks'}
         </Button>
         {onBack && (
           <Button look="quiet" onClick={onBack}>
-            Leave it as it was
+            Discard my change
           </Button>
         )}
       </p>

@@ -66,7 +66,9 @@ const saved = (server: FakeServer) => server.sent('PUT').map((c) => c.body as Pr
 async function firstProgramme(): Promise<ProgrammeRecord> {
   const server = open();
   fireEvent.click(await screen.findByRole('button', { name: 'Plan the weeks' }));
-  fireEvent.click(await screen.findByRole('button', { name: 'Let it hold' }, { timeout: 20_000 }));
+  fireEvent.click(
+    await screen.findByRole('button', { name: 'Save these weeks' }, { timeout: 20_000 }),
+  );
   await waitFor(() => expect(saved(server)).toHaveLength(1));
   cleanup();
   return { ...saved(server)[0]!, revision: 1 };
@@ -75,7 +77,7 @@ async function firstProgramme(): Promise<ProgrammeRecord> {
 describe('the weeks of a horse', () => {
   test('are proposed for a goal, and hold once they are kept', async () => {
     const server = open();
-    fireEvent.change(await screen.findByLabelText('What shall be there'), {
+    fireEvent.change(await screen.findByLabelText('Goal'), {
       target: { value: 'level' },
     });
     fireEvent.click(screen.getByRole('button', { name: 'Plan the weeks' }));
@@ -83,7 +85,7 @@ describe('the weeks of a horse', () => {
     expect(within(weeks).getAllByRole('button', { name: /^Week of/ })).toHaveLength(13);
     expect(screen.getByRole('heading', { name: /^The goal/ })).toBeTruthy();
     expect(screen.getByRole('heading', { name: 'Gates' })).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Let it hold' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Save these weeks' }));
     await waitFor(() => expect(saved(server)).toHaveLength(1));
     const [record] = saved(server);
     expect(record).toMatchObject({ horseId: horse.id, goal: { kind: 'level', scale: 'contact' } });
@@ -108,7 +110,7 @@ describe('the weeks of a horse', () => {
     const moves = await screen.findByRole('region', { name: 'What moves' }, { timeout: 20_000 });
     expect(moves.textContent).toMatch(/the gate for \w+ is not open yet/);
     expect(saved(server)).toHaveLength(0);
-    fireEvent.click(within(moves).getByRole('button', { name: 'Let the new weeks hold' }));
+    fireEvent.click(within(moves).getByRole('button', { name: 'Save the new weeks' }));
     await waitFor(() => expect(saved(server)).toHaveLength(1));
     const [record] = saved(server);
     expect(record!.moved[0]!.said.join(' ')).toMatch(/is not open yet/);
@@ -132,7 +134,7 @@ describe('the weeks of a horse', () => {
         name: new RegExp(`${Number(tuesday.slice(8))} .*: rest, fixed`),
       }),
     ).toBeTruthy();
-    fireEvent.click(within(moves).getByRole('button', { name: 'Leave it as it was' }));
+    fireEvent.click(within(moves).getByRole('button', { name: 'Discard my change' }));
     await waitFor(() => expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull(), {
       timeout: 20_000,
     });

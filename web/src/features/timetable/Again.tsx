@@ -4,7 +4,7 @@ import { OneOf, Tick } from '../../ui/Choose.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const REPEATS = ['once', 'every week', 'every second week'] as const;
+const REPEATS = ['once', 'every week', 'every two weeks'] as const;
 type Repeats = (typeof REPEATS)[number];
 
 interface AgainProps {
@@ -20,7 +20,7 @@ export function Again({ draft, wrong, onChange }: AgainProps) {
     ? 'once'
     : repeat.everyWeeks === 1
       ? 'every week'
-      : 'every second week';
+      : 'every two weeks';
   const choose = (to: Repeats) => {
     if (to === 'once') return onChange({ repeat: null });
     const everyWeeks = to === 'every week' ? 1 : 2;
@@ -29,7 +29,7 @@ export function Again({ draft, wrong, onChange }: AgainProps) {
   };
   return (
     <div className="flex flex-wrap items-end gap-x-6 gap-y-3 sm:col-span-2">
-      <OneOf label="It comes" all={REPEATS} chosen={chosen} onChange={choose} />
+      <OneOf label="Repeats" all={REPEATS} chosen={chosen} onChange={choose} />
       {repeat && (
         <>
           <fieldset>

@@ -20,7 +20,7 @@ export type Asked =
   | { readonly kind: 'new'; readonly with: Partial<Appointment> & Pick<Appointment, 'date'> }
   | { readonly kind: 'change'; readonly of: Occurrence };
 
-const SCOPES = ['only this time', 'from this day on'] as const;
+const SCOPES = ['this one only', 'this and later ones'] as const;
 const OTHER = 'other';
 
 interface AppointmentFormProps {
@@ -55,7 +55,7 @@ function firstDraft(asked: Asked, instructor: string): Appointment {
 /** An appointment: who, which horse, when and where. Clashes are said at once, with times that are free. */
 export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormProps) {
   const [draft, setDraft] = useState(() => firstDraft(asked, instructor));
-  const [scope, setScope] = useState<(typeof SCOPES)[number]>('only this time');
+  const [scope, setScope] = useState<(typeof SCOPES)[number]>('this one only');
   const [isOther, setOther] = useState(draft.horseId === null && draft.title !== '');
   const [tried, setTried] = useState(false);
   const [why, setWhy] = useState<string | null>(null);
@@ -64,7 +64,7 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
   const set = (part: Partial<Appointment>) => setDraft({ ...draft, ...part });
   const old = asked.kind === 'change' ? asked.of : null;
   const repeats = old?.appointment.repeat != null;
-  const onlyThis = repeats && scope === 'only this time';
+  const onlyThis = repeats && scope === 'this one only';
   const checked = appointmentSchema.safeParse(draft);
   const wrong = (field: string) =>
     tried && !checked.success
@@ -102,12 +102,7 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
       >
         {repeats && (
           <div className="sm:col-span-2">
-            <OneOf
-              label="What you change is for"
-              all={SCOPES}
-              chosen={scope}
-              onChange={(to) => setScope(to)}
-            />
+            <OneOf label="Change" all={SCOPES} chosen={scope} onChange={(to) => setScope(to)} />
           </div>
         )}
         <fieldset disabled={onlyThis} className="contents">
@@ -262,7 +257,7 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
         <div className="flex flex-wrap justify-end gap-2 sm:col-span-2">
           {old && old.cancelled === null && (
             <Button look="danger" className="mr-auto" onClick={() => setWhy('')}>
-              Not held …
+              Cancel it …
             </Button>
           )}
           {old && old.cancelled !== null && (
@@ -271,13 +266,13 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
               className="mr-auto"
               onClick={() => void change.hold(old).then((done) => done && onClose())}
             >
-              Hold it after all
+              Reinstate it
             </Button>
           )}
           <Button look="quiet" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit">{old ? 'Save' : 'Put it in'}</Button>
+          <Button type="submit">{old ? 'Save' : 'Add'}</Button>
         </div>
       </form>
       {old && why !== null && (

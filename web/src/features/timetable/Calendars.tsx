@@ -75,14 +75,15 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
   const drop = (token: string) => {
     const feeds = timetable.feeds.filter((f) => f.token !== token);
     void put({ ...timetable, feeds });
-    tell('The address no longer answers.');
+    tell('The link no longer works.');
   };
   return (
     <section>
-      <h2 className="mb-1 text-lg">For other calendars</h2>
+      <h2 className="mb-1 text-lg">Calendar links</h2>
       <p className="mb-3 text-[14px] text-soft">
-        A secret address for each person: the calendar on their phone reads it, and stays up to
-        date. Whoever has the address sees that person’s lessons; delete it when it has got about.
+        A private link for each person: the calendar on their phone follows it and stays up to date.
+        Anyone who has the link sees that person’s lessons; delete it if it gets into the wrong
+        hands.
       </p>
       <ul className="mb-3 space-y-2">
         {timetable.feeds.map((feed) => (
@@ -90,21 +91,21 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
             <b className="truncate">{nameOf(feed)}</b>
             <input
               readOnly
-              aria-label={`Address for ${nameOf(feed)}`}
+              aria-label={`Link for ${nameOf(feed)}`}
               className={`${inputClass} font-mono text-[13px]`}
               value={addressOf(feed.token)}
               onFocus={(e) => e.target.select()}
             />
-            <Gone what={`the address for ${nameOf(feed)}`} onGone={() => drop(feed.token)} />
+            <Gone what={`the link for ${nameOf(feed)}`} onGone={() => drop(feed.token)} />
           </li>
         ))}
       </ul>
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-64">
-          <Whose label="Address for" timetable={timetable} value={whose} onChange={setWhose} />
+          <Whose label="Link for" timetable={timetable} value={whose} onChange={setWhose} />
         </div>
         <Button look="quiet" className="mb-6" disabled={whose === ''} onClick={add}>
-          Make an address
+          Create a link
         </Button>
         <ButtonFile look="quiet" className="mb-6" href="/api/calendar/lessons.ics">
           All lessons as a file
@@ -160,7 +161,7 @@ export function Busy({ timetable }: { timetable: Timetable }) {
       </ul>
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-64">
-          <Whose label="Whose it is" timetable={timetable} value={whose} onChange={setWhose} />
+          <Whose label="Whose calendar" timetable={timetable} value={whose} onChange={setWhose} />
         </div>
         <div className="mb-6">
           {whose === '' ? (

@@ -63,7 +63,7 @@ export function DaySheet({ strips, now, next, onOpen, onMove, onNew }: DaySheetP
             </span>
           )}
           <span className="absolute top-1 left-16 hidden text-[13px] text-soft group-hover:inline group-focus-visible:inline">
-            + put something in
+            + add something
           </span>
         </button>
       ))}

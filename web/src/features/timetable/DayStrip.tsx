@@ -129,7 +129,7 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
 function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
   const { o, state, session, lesson, row, limits, clashes } = strip;
   if (state === 'cancelled')
-    return <p className="text-[14px] text-soft">not held: {o.cancelled}</p>;
+    return <p className="text-[14px] text-soft">cancelled: {o.cancelled}</p>;
   const missing = row?.programme?.gate;
   const gate =
     missing &&

@@ -75,9 +75,7 @@ export function InTheWay({ draft, old, times, onTake }: InTheWayProps) {
           ))}
         </p>
       )}
-      <p className="mt-2 text-[13px] text-soft">
-        You can save it as it is: the book says it, you decide.
-      </p>
+      <p className="mt-2 text-[13px] text-soft">You can save it all the same: you decide.</p>
     </div>
   );
 }

@@ -20,7 +20,7 @@ export function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
   const reason = why.trim() || 'cancelled';
   return (
     <div className="mt-4 rounded-lg border border-line p-4">
-      <Field label="Why it is not held" hint="kept beside it: lame, weather, rider away">
+      <Field label="Reason" hint="such as lame, weather, rider away">
         {(field) => (
           <TextInput
             {...field}
@@ -42,7 +42,7 @@ export function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
               void change.end(of, `${horse}: no more from ${longDate(of.date)}.`).then(then)
             }
           >
-            From this day on
+            This and later ones
           </Button>
         )}
         {!repeat && (
@@ -56,11 +56,11 @@ export function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
         <Button
           onClick={() =>
             void change
-              .cancelOnce(of, reason, `${horse}: not held on ${longDate(of.date)}.`)
+              .cancelOnce(of, reason, `${horse}: cancelled on ${longDate(of.date)}.`)
               .then(then)
           }
         >
-          {repeat ? 'Only this time' : 'Not held'}
+          {repeat ? 'Only this one' : 'Cancel it'}
         </Button>
       </p>
     </div>

@@ -137,7 +137,7 @@ function Hours({ saved }: { saved: Timetable }) {
         />
       </section>
       <section>
-        <h2 className="mb-1 text-lg">Ways between places</h2>
+        <h2 className="mb-1 text-lg">Travel times</h2>
         <ul className="space-y-2">
           {draft.travel.map((way, i) => {
             const change = (part: Partial<typeof way>) =>
@@ -145,19 +145,19 @@ function Hours({ saved }: { saved: Timetable }) {
             return (
               <li key={i} className="grid grid-cols-[1fr_1fr_5rem_auto] gap-2">
                 <TextInput
-                  aria-label={`Way ${i + 1}, from`}
+                  aria-label={`Journey ${i + 1}, from`}
                   placeholder="from"
                   value={way.from}
                   onChange={(e) => change({ from: e.target.value })}
                 />
                 <TextInput
-                  aria-label={`Way ${i + 1}, to`}
+                  aria-label={`Journey ${i + 1}, to`}
                   placeholder="to"
                   value={way.to}
                   onChange={(e) => change({ to: e.target.value })}
                 />
                 <TextInput
-                  aria-label={`Way ${i + 1}, minutes`}
+                  aria-label={`Journey ${i + 1}, minutes`}
                   type="number"
                   min={1}
                   max={480}
@@ -165,7 +165,7 @@ function Hours({ saved }: { saved: Timetable }) {
                   onChange={(e) => change({ minutes: Math.max(1, Number(e.target.value)) })}
                 />
                 <Gone
-                  what="the way"
+                  what="the journey"
                   onGone={() => set({ travel: draft.travel.filter((_, k) => k !== i) })}
                 />
               </li>
@@ -174,7 +174,7 @@ function Hours({ saved }: { saved: Timetable }) {
         </ul>
         <More
           onMore={() => set({ travel: [...draft.travel, { from: '', to: '', minutes: 15 }] })}
-          what="Add a way"
+          what="Add a journey"
         />
       </section>
       <section className="grid gap-4 sm:grid-cols-4">
@@ -198,7 +198,7 @@ function Hours({ saved }: { saved: Timetable }) {
         ))}
         {(
           [
-            ['breakAfterMin', 'Teaching in a row', 'minutes at most', 30, 600],
+            ['breakAfterMin', 'Teach at most', 'minutes in a row', 30, 600],
             ['breakMin', 'Then a break', 'minutes; 0: none', 0, 120],
           ] as const
         ).map(([part, label, hint, min, max]) => (

@@ -62,7 +62,7 @@ export default function WeekView({ date, times, onAsk, onDay }: WeekViewProps) {
         ))}
       </ol>
       {all.length === 0 && times.occurrences && (
-        <p className="mt-4 text-soft">Nothing stands in the timetable for this week.</p>
+        <p className="mt-4 text-soft">Nothing is scheduled for this week.</p>
       )}
       <p className="mt-3 hidden text-[13px] text-soft md:block">
         Drag a lesson along its lane or to another day; with the keyboard, the arrow keys move the
@@ -193,7 +193,7 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
     <button
       ref={lane}
       type="button"
-      aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', not held'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
+      aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', cancelled'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
       title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
       className={`flex h-[52px] touch-none items-center gap-2 rounded-md border border-l-4 px-2 text-left text-[13px] max-md:overflow-hidden md:flex-col md:items-start md:justify-center md:gap-0 md:px-1 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
       style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}

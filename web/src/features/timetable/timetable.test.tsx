@@ -184,7 +184,7 @@ describe('the day’s sheet', () => {
 
   test('without a timetable the horses stand in the order in which they wait', async () => {
     open([]);
-    expect(await screen.findByText(/Nothing stands in the timetable for this day/)).toBeTruthy();
+    expect(await screen.findByText(/Nothing is scheduled for this day/)).toBeTruthy();
     expect(await screen.findByRole('link', { name: 'Sorrel' })).toBeTruthy();
   });
 });
@@ -207,7 +207,7 @@ describe('an appointment', () => {
     expect(warning.textContent).toContain('Sail loft is taken.');
     fireEvent.click(within(warning).getByRole('button', { name: '10:45' }));
     await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
-    fireEvent.click(screen.getByRole('button', { name: 'Put it in' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }));
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     expect(server.sent('PUT')[0]!.body).toMatchObject({
       horseId: sorrel.id,
@@ -222,7 +222,7 @@ describe('an appointment', () => {
     const server = open([some(1)]);
     await openForm();
     choose('Notes', 'bring the cones');
-    fireEvent.click(screen.getByRole('button', { name: 'Put it in' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }));
     expect(await screen.findAllByText(/choose a horse, or say what it is/)).toBeTruthy();
     expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('bring the cones');
     expect(server.sent('PUT')).toHaveLength(0);
@@ -231,9 +231,9 @@ describe('an appointment', () => {
   test('that comes every week is left out once, with its reason', async () => {
     const server = open([some(1, { repeat: weekly })]);
     fireEvent.click(within(await strip('Marram')).getByRole('button', { name: /^10:00/ }));
-    fireEvent.click(await screen.findByRole('button', { name: 'Not held …' }));
-    choose('Why it is not held', 'lame');
-    fireEvent.click(screen.getByRole('button', { name: 'Only this time' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Cancel it …' }));
+    choose('Reason', 'lame');
+    fireEvent.click(screen.getByRole('button', { name: 'Only this one' }));
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     expect(server.sent('PUT')[0]!.body).toMatchObject({ cancelled: [{ date: DAY, why: 'lame' }] });
   });
@@ -242,7 +242,7 @@ describe('an appointment', () => {
     const old = some(1, { repeat: weekly, date: '2026-06-03' });
     const server = open([old], { '*': ({ body }: Call) => body });
     fireEvent.click(within(await strip('Marram')).getByRole('button', { name: /^10:00/ }));
-    fireEvent.click(await screen.findByRole('button', { name: 'from this day on' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'this and later ones' }));
     choose('Begins', '16:00');
     fireEvent.click(screen.getByRole('button', { name: 'Save' }));
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(2));
@@ -295,13 +295,13 @@ describe('the timetable of the yard', () => {
       'PUT /api/timetable': ({ body }: Call) => (server.answers['/api/timetable'] = body),
     });
     renderIn(<Settings />);
-    fireEvent.change(await screen.findByLabelText('Address for'), {
+    fireEvent.change(await screen.findByLabelText('Link for'), {
       target: { value: 'i/Rowan Ashdown' },
     });
-    fireEvent.click(screen.getByRole('button', { name: 'Make an address' }));
-    const address = await screen.findByLabelText<HTMLInputElement>('Address for Rowan Ashdown');
+    fireEvent.click(screen.getByRole('button', { name: 'Create a link' }));
+    const address = await screen.findByLabelText<HTMLInputElement>('Link for Rowan Ashdown');
     expect(address.value).toMatch(/\/api\/calendar\/feeds\/[0-9a-f]{32}\.ics$/);
-    fireEvent.click(screen.getByRole('button', { name: 'Delete the address for Rowan Ashdown' }));
-    await waitFor(() => expect(screen.queryByLabelText('Address for Rowan Ashdown')).toBeNull());
+    fireEvent.click(screen.getByRole('button', { name: 'Delete the link for Rowan Ashdown' }));
+    await waitFor(() => expect(screen.queryByLabelText('Link for Rowan Ashdown')).toBeNull());
   });
 });

@@ -80,7 +80,10 @@ export function useChange(): Change {
     cancelOnce: (o, why, said) =>
       store([{ was: o.appointment, is: cancelOnce(o.appointment, o.named, why) }], said),
     hold: (o) =>
-      store([{ was: o.appointment, is: holdAfterAll(o.appointment, o.named) }], 'It is held.'),
+      store(
+        [{ was: o.appointment, is: holdAfterAll(o.appointment, o.named) }],
+        'The lesson is back in the timetable.',
+      ),
     end: (o, said) => store([{ was: o.appointment, is: endBefore(o.appointment, o.named) }], said),
   };
 }

@@ -49,9 +49,9 @@ export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
       <div className="max-w-[1800px] p-5 md:p-7">
         {!times.failed && (
           <p className="mb-5 max-w-3xl rounded-lg border border-dashed border-line bg-page px-4 py-3 text-soft">
-            Nothing stands in the timetable for this day. <b className="text-ink">New</b> puts a
-            lesson in, once or every week; <Link to="/timetable">arenas, hours and calendars</Link>{' '}
-            are set up once.
+            Nothing is scheduled for this day. <b className="text-ink">New</b> puts a lesson in,
+            once or every week; <Link to="/timetable">arenas, hours and calendars</Link> are set up
+            once.
           </p>
         )}
         <InOrder horses={horses} yard={yard}>
