@@ -16,6 +16,8 @@ interface Known {
   readonly horse: HorseFile;
   readonly readings: readonly DatedMark[];
   readonly own: readonly Exercise[];
+  /** Days on which a lesson of the horse stands in the timetable. */
+  readonly lessons: readonly string[];
   readonly date: string;
 }
 
@@ -23,7 +25,7 @@ interface Known {
 export function programmeRequest(
   { goal, weeks, availability, lately, themes, days }: Wished,
   plan: ProgrammeRecord['plan'] | null,
-  { horse, readings, own, date }: Known,
+  { horse, readings, own, lessons, date }: Known,
 ): ProgrammeRequest {
   const monday = mondayOf(date);
   const step = plan?.steps.findLast((s) => s.from <= monday);
@@ -38,6 +40,7 @@ export function programmeRequest(
       // What was fixed for days gone by is over.
       themes: themes.filter((t) => t.monday >= monday),
       days: days.filter((d) => d.date >= date),
+      lessons: [...lessons],
       before: (plan?.weeks ?? []).filter((w) => w.monday <= monday),
       kept: (plan?.weeks ?? []).filter((w) => w.monday >= monday),
       ...(plan && { begun: plan.begunOn }),

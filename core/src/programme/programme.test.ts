@@ -193,6 +193,16 @@ describe('a programme', () => {
     expect(week.days[1]!.kind).toBe('rest');
   });
 
+  test('lessons fall on the days that have one in the timetable', async () => {
+    const lessons = Array.from({ length: 8 }, (_, w) => daysLater('2026-06-15', 7 * w)).flatMap(
+      (monday) => [daysLater(monday, 2), daysLater(monday, 6)],
+    );
+    const { weeks } = await made({ horse: MARRAM, wishes: wishes({ lessons, weeks: 8 }) });
+    for (const { days } of weeks.slice(1)) {
+      expect([days[2]!.kind, days[6]!.kind]).toEqual(['lesson', 'lesson']);
+    }
+  });
+
   test('two days that cannot both be kept are said, with a way out', async () => {
     const days = ['2026-07-05', '2026-07-06'].map((date) => ({ date, kind: 'lesson' as const }));
     const planned = await planProgramme({ horse: MARRAM, wishes: wishes({ days }) }, solve);

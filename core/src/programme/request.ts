@@ -69,6 +69,8 @@ export const programmeWishesSchema = z.strictObject({
     .array(z.strictObject({ date: daySchema, kind: dayKindSchema }))
     .max(400)
     .default([]),
+  /** Days on which a lesson stands in the timetable: a lesson falls there if it can. */
+  lessons: z.array(daySchema).max(400).default([]),
   /** The day the programme began, when that was before today: its first week was under way. */
   begun: daySchema.optional(),
   /** The weeks up to and with this one, as they were planned; the last may be under way. */

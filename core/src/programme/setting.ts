@@ -70,7 +70,11 @@ function openDays(setting: Setting, monday: string): Slot[] {
     if (date === goalDate) return { kind: 'goal' };
     return wishes.days.find((d) => d.date === date) ?? null;
   });
-  const slots = open.map((slot, i) => (was ? { ...slot, was: was[i]!.kind } : slot));
+  const slots = open.map((slot, i) => ({
+    ...slot,
+    ...(was && { was: was[i]!.kind }),
+    ...(wishes.lessons.includes(slot.date) && { isSet: true }),
+  }));
   if (goalDate === null || !weekFrom(monday).includes(goalDate)) return slots;
   // The day before is light, and so is what follows.
   const eve = daysLater(goalDate, -1);

@@ -13,6 +13,8 @@ export interface Slot {
   readonly kinds: readonly DayKind[];
   /** At most, for whoever rides. */
   readonly minutes: number;
+  /** A lesson stands in the timetable. */
+  readonly isSet?: boolean;
   /** What was planned for it. */
   readonly was?: DayKind;
   /** Minutes of a day that stands already, whatever the shape says. */
@@ -127,6 +129,8 @@ const RESTED = 0.15;
 const OFF_TOGETHER = 0.3;
 /** A day that stays as it was planned: nothing moves without a reason. */
 const STAYS = 0.3;
+/** A lesson on a day that has one in the timetable. */
+const SET = 1;
 /** A week as wanted. */
 const FULL = 10;
 
@@ -250,6 +254,7 @@ function worthOf(
     if (DAYS[kind].hard) hard.push(i);
     if (kind === 'rest' && kinds[i + 1] === 'rest') worth -= OFF_TOGETHER;
     if (kind === slots[i]!.was) worth += STAYS;
+    if (slots[i]!.isSet && kind === 'lesson') worth += SET;
     // Of what is equal, the longest time of the rider is for the lesson.
     if (kind === 'lesson') worth += slots[i]!.minutes / 1000;
   }

@@ -35,6 +35,7 @@ import { GoalForm } from './GoalForm.tsx';
 import { Loads } from './Loads.tsx';
 import { Outlook } from './Outlook.tsx';
 import { Steps } from './Steps.tsx';
+import { useLessonDays } from './useLessonDays.ts';
 import { useProgramme } from './useProgramme.ts';
 import { WeekDetail } from './WeekDetail.tsx';
 import { WeeksBand } from './WeeksBand.tsx';
@@ -96,17 +97,19 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
   const equipment = useMemo(() => remembered().equipment, []);
   const file = useHorseFile(horse.id, equipment, rider);
   const shelf = useMemo(() => shelfWith(own), [own]);
+  const lessons = useLessonDays(horse.id, date);
   const request = useMemo(
     () =>
-      file && begun
+      file && begun && lessons
         ? programmeRequest(wished, record?.plan ?? null, {
             horse: file,
             readings: readings.readings,
             own,
+            lessons,
             date,
           })
         : null,
-    [file, begun, wished, record, readings, own, date],
+    [file, begun, wished, record, readings, own, lessons, date],
   );
   const { made, isPlanning, failed } = useProgramme(request);
   const programme = made?.programme ?? null;

@@ -50,6 +50,7 @@ function open(programmes: ProgrammeRecord[] = []) {
     [`/api/horses/${horse.id}/done`]: [],
     '/api/programmes': () => kept,
     '/api/exercises': [],
+    '/api/appointments': [],
     '/api/riders': [],
     '/api/sessions': [],
     '*': ({ method, body }: Call) => {
