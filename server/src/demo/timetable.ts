@@ -173,15 +173,27 @@ const PROGRAMMES: readonly DemoProgramme[] = [
   },
 ];
 
-const WEEK: readonly DayKind[] = ['lunge', 'lesson', 'easy', 'lesson', 'hack', 'lesson', 'rest'];
+/** What is done on the days without a lesson, in their order. */
+const BETWEEN: readonly DayKind[] = ['easy', 'hack', 'lunge', 'rest'];
+
+/** The week of a horse: lessons where they stand in the timetable. */
+function weekOf(horse: string, today: string): DayKind[] {
+  const { days } = LESSONS.find((l) => l.horse === horse)!;
+  const lessons = days.map((d) => (weekdayOf(today) + d) % 7);
+  let between = 0;
+  return Array.from({ length: 7 }, (_, d) =>
+    lessons.includes(d) ? 'lesson' : BETWEEN[between++]!,
+  );
+}
 
 function recordOf(
-  { goal, themes, minutes, levels }: DemoProgramme,
+  { horse, goal, themes, minutes, levels }: DemoProgramme,
   { id, horseId, today }: { id: string; horseId: string; today: string },
 ) {
   const first = daysLater(mondayOf(today), -7 * WEEKS_BACK);
   const minutesOf = (kind: DayKind) =>
     ({ rest: 0, lunge: 20, easy: 30, hack: 40 })[kind as 'rest'] ?? minutes;
+  const week = weekOf(horse, today);
   const weeks: KeptWeek[] = [];
   const steps: Step[] = [];
   for (const [theme, long, least, exercise, rung] of themes) {
@@ -195,7 +207,7 @@ function recordOf(
     for (let w = 0; w < long; w++) {
       const monday = daysLater(from, 7 * w);
       const days = weekFrom(monday).map((date, i) => {
-        const kind = WEEK[i]!;
+        const kind = week[i]!;
         return { date, kind, minutes: minutesOf(kind) };
       });
       weeks.push({ monday, theme, days, load: loadOfAll(days) });
