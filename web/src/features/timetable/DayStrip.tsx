@@ -115,7 +115,7 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
             <LazyLessonMini
               lessonId={lesson.id}
               title={lesson.title}
-              className="hidden w-[7.5rem] shrink-0 @2xl:block [&_svg]:max-h-10"
+              className="hidden w-[7.5rem] shrink-0 @2xl:flex @2xl:items-center [&_svg]:max-h-10"
             />
           )}
           <Actions strip={strip} isNext={isNext} />
