@@ -727,6 +727,10 @@ describe('what a lesson came to', () => {
       rung: mark.rung,
       good: 2,
       lost: 0,
+      tries: [
+        { rein: 'left', good: true },
+        { rein: 'left', good: true },
+      ],
     });
     expect(done.map((d) => d.exercise).sort()).toEqual(ids(p).sort());
   });
