@@ -1,6 +1,6 @@
-import { daysLater } from '../progress/days.ts';
+import { dayOf, daysLater } from '../progress/days.ts';
 import type { Appointment } from './appointment.ts';
-import { namedDays, type Occurrence } from './occurrences.ts';
+import { namedDays } from './occurrences.ts';
 
 /** What a tap does to an appointment: once, or from a day on. */
 
@@ -47,7 +47,7 @@ export function moveFrom(
   id: string,
 ): { before: Appointment | null; after: Appointment } {
   const { repeat } = a;
-  const shift = Math.round((Date.parse(there.date) - Date.parse(named)) / 86_400_000);
+  const shift = dayOf(there.date) - dayOf(named);
   const turned = repeat && {
     ...repeat,
     weekdays: repeat.weekdays.map((d) => (((d + shift) % 7) + 7) % 7).sort(),
@@ -85,7 +85,7 @@ export function endBefore(a: Appointment, named: string): Appointment | null {
   };
 }
 
-export const placeOf = ({ date, start, minutes, arena }: Occurrence): Place => ({
+export const placeOf = ({ date, start, minutes, arena }: Place): Place => ({
   date,
   start,
   minutes,

@@ -1,5 +1,5 @@
 import type { BusyCalendar, Timetable } from './appointment.ts';
-import { timeFrom } from './clock.ts';
+import { minutesFrom, timeFrom } from './clock.ts';
 import { endMin, keyOf, startMin, type Occurrence } from './occurrences.ts';
 
 /** What cannot be at the same time, and what cannot follow so closely. */
@@ -58,12 +58,10 @@ export function clashesOf(
   }
   found.push(...arenaClash(of, at, timetable), ...travelClash(of, day, timetable));
   found.push(...breakClash(of, day, timetable), ...busyClash(of, busy));
-  if (startMin(of) < minutesOf(timetable.opens) || endMin(of) > minutesOf(timetable.closes))
+  if (startMin(of) < minutesFrom(timetable.opens) || endMin(of) > minutesFrom(timetable.closes))
     found.push({ code: 'closed', of });
   return found;
 }
-
-const minutesOf = (time: string): number => startMin({ start: time });
 
 /** Several horses at the same time in the same arena are taught together. */
 const isOneLesson = (a: Occurrence, b: Occurrence): boolean =>
@@ -174,6 +172,3 @@ export function clashSaid(clash: Clash, names: Names): string {
       return 'The yard is closed at that time.';
   }
 }
-
-/** A short break is a word of warning; nothing else can be. */
-export const isHard = ({ code }: Clash): boolean => code !== 'break' && code !== 'closed';

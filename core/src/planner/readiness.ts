@@ -6,6 +6,7 @@ import { SCALES, type Scale } from '../observations/scales.ts';
 import { normalCdf } from '../stats/normal.ts';
 import { GOOD_TRIES, lostLast, nextOf, restsToday } from './tomorrow.ts';
 import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';
+import { capital } from '../words.ts';
 
 /** How far a horse is with a rung of an exercise. */
 export type Status = 'confirmed' | 'improving' | 'new' | 'not yet';
@@ -237,5 +238,3 @@ function statusOf(
   const begun = exercise.load <= 2 && asked.every(([scale]) => !isScaleKnown(horse, scale));
   return tries > 0 || below || begun ? 'improving' : 'new';
 }
-
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -7,6 +7,7 @@ import { SCALES, type Scale } from '../observations/scales.ts';
 import { setName } from '../planner/marks.ts';
 import { readinessOf } from '../planner/readiness.ts';
 import type { Done, HorseFile } from '../planner/request.ts';
+import { capital } from '../words.ts';
 
 /** What has to hold before a theme is left: tries of one exercise, and the level of the scale. */
 
@@ -38,7 +39,7 @@ export type Missing =
     }
   | {
       readonly what: 'tries';
-      readonly rein: Rein | null;
+      readonly rein: Rein;
       readonly good: number;
       readonly of: number;
     };
@@ -118,8 +119,6 @@ export const missingShort = (missing: Missing): string => {
   const { is, rein, least } = missing;
   return is === null ? `no marks on the ${rein}` : `${rein} ${is.toFixed(1)}, wants ${least}`;
 };
-
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What is being learned shows more than what is there already. */
 const RANK = { new: 2, improving: 3, confirmed: 1, 'not yet': 0 } as const;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { daySchema } from '../fields.ts';
 import { exerciseSchema } from '../exercises/exercise.ts';
 import { SCALES } from '../observations/scales.ts';
-import { horseFileSchema } from '../planner/request.ts';
+import type { HorseFile } from '../planner/request.ts';
 import { dayKindSchema } from './days.ts';
 import { gateSchema } from './gate.ts';
 import { goalSchema } from './goal.ts';
@@ -87,17 +87,12 @@ export const programmeWishesSchema = z.strictObject({
   own: z.array(exerciseSchema).max(200).default([]),
 });
 
-export const programmeRequestSchema = z.strictObject({
-  horse: horseFileSchema,
-  wishes: programmeWishesSchema,
-});
-
 export type PlannedDay = z.infer<typeof plannedDaySchema>;
 export type KeptWeek = z.infer<typeof keptWeekSchema>;
 export type Step = z.infer<typeof stepSchema>;
 export type Availability = z.infer<typeof availabilitySchema>;
 export type ProgrammeWishes = z.infer<typeof programmeWishesSchema>;
 export interface ProgrammeRequest {
-  readonly horse: z.infer<typeof horseFileSchema>;
+  readonly horse: HorseFile;
   readonly wishes: ProgrammeWishes;
 }

@@ -2,6 +2,7 @@ import { DAYS } from './days.ts';
 import type { Fact } from './facts.ts';
 import type { Unmet } from './types.ts';
 import type { Because, Moved } from './moved.ts';
+import { capital } from '../words.ts';
 
 /** The sentences of a programme, as an instructor would say them. */
 
@@ -9,7 +10,6 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', ti
 /** "14 March". */
 export const daySaid = (date: string): string => DAY.format(new Date(`${date}T00:00:00Z`));
 
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const tenth = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 /** Nobody is sure of a horse. */

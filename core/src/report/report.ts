@@ -19,6 +19,7 @@ import { programmeOn } from '../programme/today.ts';
 import type { ProgrammeRecord } from '../programme/record.ts';
 import { spoken } from '../ringside/spoken.ts';
 import { timeSaid } from './time.ts';
+import { capital, lower } from '../words.ts';
 
 /** What an owner or a rider is told of a stretch of time: worked from the book, in the words of a person. */
 
@@ -246,8 +247,6 @@ function wordsOf({ name, lessons, minutes, themes, stands, exercises }: Told): s
 
 const listed = (all: readonly string[]): string =>
   all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
-const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
 
 /** "1 to 27 November". */
 export const periodSaid = ({ from, to }: Pick<Report, 'from' | 'to'>): string =>

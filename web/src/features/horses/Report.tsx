@@ -28,6 +28,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { ReinMark } from '../../ui/ReinMark.tsx';
 import { Strap } from '../../ui/Strap.tsx';
 
 const FOUR_WEEKS = 27;
@@ -159,7 +160,8 @@ function Sections({ report }: { report: Told }) {
                   <span className="block text-[12.5px] text-soft">{SCALE_WORDS[scale]}</span>
                 </div>
                 {([left, right] as const).map((s, i) => (
-                  <div key={i} className="grid grid-cols-[1fr_2.6rem] items-center gap-2">
+                  <div key={i} className="grid grid-cols-[1rem_1fr_2.6rem] items-center gap-2">
+                    <ReinMark rein={i === 0 ? 'left' : 'right'} />
                     <Strap
                       side={i === 0 ? 'left' : 'right'}
                       value={s?.now?.mean ?? null}

@@ -41,6 +41,7 @@ import { WeekDetail } from './WeekDetail.tsx';
 import { WeeksBand } from './WeeksBand.tsx';
 import { movedIn, recordFrom, wishedOf } from './keep.ts';
 import { ToKeep, BeforeTheFirst, MovedBefore } from './ToKeep.tsx';
+import { capital } from '@canter-book/core/words';
 
 const NEW: Wished = {
   goal: { kind: 'keep going' },
@@ -279,7 +280,6 @@ const Folding = ({ open, children }: { open: boolean; children: ReactNode }) => 
   );
 };
 
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const dateSaid = ({ goal }: Programme): string =>
   goal.kind !== 'keep going' && goal.date ? `, by ${longDate(goal.date)}` : '';
 

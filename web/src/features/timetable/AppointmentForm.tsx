@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { appointmentSchema, type Appointment } from '@canter-book/core/calendar/appointment';
-import { placeOf, type Place } from '@canter-book/core/calendar/changes';
+import { placeOf } from '@canter-book/core/calendar/changes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
 import { daysLater, weekdayOf } from '@canter-book/core/progress/days';
 import { longDate } from '../../app/dates.ts';
@@ -75,13 +75,7 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
   const save = async () => {
     setTried(true);
     if (!checked.success) return;
-    const place: Place = placeOf({
-      ...draft,
-      appointment: draft,
-      named: '',
-      cancelled: null,
-      isMoved: false,
-    });
+    const place = placeOf(draft);
     const when = `${longDate(draft.date)}, ${draft.start}`;
     const done = !old
       ? await change.save(checked.data, `${horse}: ${when}.`)
