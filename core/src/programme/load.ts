@@ -1,4 +1,4 @@
-import { dayOf } from '../progress/days.ts';
+import { dayOf, daysLater } from '../progress/days.ts';
 import { loadOf, type Day } from './days.ts';
 import type { ProgrammeRecord } from './record.ts';
 
@@ -40,28 +40,59 @@ export function doneDays(record: Pick<ProgrammeRecord, 'done'>, ridden: readonly
   return [...lessons, ...record.done.filter((d) => !taught.has(d.date))];
 }
 
-export function loadsOf(
-  record: Pick<ProgrammeRecord, 'done' | 'plan'>,
+/** One day's load: minutes by effort, as planned and as done. */
+export interface DayLoad {
+  readonly date: string;
+  readonly planned: number;
+  /** Null on days to come. */
+  readonly done: number | null;
+}
+
+type Kept = Pick<ProgrammeRecord, 'done' | 'plan'>;
+
+/** Each day from one to another, both included; a day that nobody planned or worked has none. */
+export function dailyLoads(
+  record: Kept,
   ridden: readonly Ridden[],
-  today: string,
-): Loads {
-  const ago = (date: string) => dayOf(today) - dayOf(date);
-  const sum = (days: readonly Day[], within: number): number =>
-    days
-      .filter((d) => ago(d.date) >= 0 && ago(d.date) < within)
-      .reduce((total, d) => total + loadOf(d), 0);
-  const planned = record.plan.weeks.flatMap((w) => w.days);
-  const done = doneDays(record, ridden);
-  const first = done.reduce((most, d) => Math.max(most, ago(d.date)), 0);
+  { from, to, today }: { from: string; to: string; today: string },
+): DayLoad[] {
+  const planned = byDay(record.plan.weeks.flatMap((w) => w.days));
+  const done = byDay(doneDays(record, ridden));
+  return Array.from({ length: dayOf(to) - dayOf(from) + 1 }, (_, i) => {
+    const date = daysLater(from, i);
+    return {
+      date,
+      planned: planned.get(date) ?? 0,
+      done: date <= today ? (done.get(date) ?? 0) : null,
+    };
+  });
+}
+
+function byDay(days: readonly Day[]): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const day of days) sums.set(day.date, (sums.get(day.date) ?? 0) + loadOf(day));
+  return sums;
+}
+
+export function loadsOf(record: Kept, ridden: readonly Ridden[], today: string): Loads {
+  const from = daysLater(today, 1 - FOUR_WEEKS);
+  const days = dailyLoads(record, ridden, { from, to: today, today });
+  const sum = (of: (day: DayLoad) => number, within: number): number =>
+    days.slice(-within).reduce((total, day) => total + of(day), 0);
+  const planned = (day: DayLoad) => day.planned;
+  const done = (day: DayLoad) => day.done ?? 0;
   const done7 = sum(done, WEEK);
   const done28 = sum(done, FOUR_WEEKS);
   const usual = done28 / (FOUR_WEEKS / WEEK);
   const ratio = usual > 0 ? done7 / usual : 0;
+  const isKnown = doneDays(record, ridden).some(
+    ({ date }) => date <= daysLater(today, -ENOUGH_WEEKS * WEEK),
+  );
   return {
     planned7: sum(planned, WEEK),
     done7,
     planned28: sum(planned, FOUR_WEEKS),
     done28,
-    jump: ratio >= JUMP && first >= ENOUGH_WEEKS * WEEK ? ratio : null,
+    jump: ratio >= JUMP && isKnown ? ratio : null,
   };
 }

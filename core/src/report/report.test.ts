@@ -5,7 +5,7 @@ import { programmeSvg, reportSvg } from '../formats/reportSvg.ts';
 import type { Observation } from '../observations/observation.ts';
 import { horseSchema } from '../observations/records.ts';
 import { SCALES } from '../observations/scales.ts';
-import { loadsOf } from '../programme/load.ts';
+import { dailyLoads, loadsOf } from '../programme/load.ts';
 import { loadOfAll } from '../programme/days.ts';
 import { dayOf, daysLater, weekFrom } from '../progress/days.ts';
 import { periodSaid, reportOf } from './report.ts';
@@ -165,4 +165,14 @@ test('load adds up minutes by effort, and only a jump is a caution', () => {
     { date: daysLater(FROM, 26), kind: 'hack' as const, minutes: 40 },
   ];
   expect(loadsOf({ done, plan }, steady, today).done7).toBe(680);
+
+  const span = { from: daysLater(today, -1), to: daysLater(today, 1), today };
+  expect(dailyLoads({ done, plan }, steady, span).map((d) => [d.planned, d.done])).toEqual([
+    [200, 200],
+    [0, 80],
+    [0, null],
+  ]);
+  const all = { from: FROM, to: today, today };
+  const byDay = dailyLoads({ done, plan }, steady, all);
+  expect(byDay.reduce((sum, d) => sum + d.planned, 0)).toBe(even.planned28);
 });

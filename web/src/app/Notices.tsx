@@ -11,17 +11,9 @@ export function Notices({ above }: { above: boolean }) {
       {notice && (
         <p className="pointer-events-auto mx-auto flex w-fit max-w-[92vw] items-center gap-4 rounded-lg bg-ink py-2 pr-2 pl-5 text-paper shadow-xl">
           {notice.said}
-          {notice.undo && (
-            <button
-              type="button"
-              className="min-h-11 px-3 font-bold underline"
-              onClick={() => {
-                void notice.undo?.();
-                putAway();
-              }}
-            >
-              Undo
-            </button>
+          {notice.undo && <Answer onGive={notice.undo}>Undo</Answer>}
+          {notice.further && (
+            <Answer onGive={() => notice.further?.run()}>{notice.further.label}</Answer>
           )}
           <button
             type="button"
@@ -36,3 +28,17 @@ export function Notices({ above }: { above: boolean }) {
     </div>
   );
 }
+
+const Answer = ({ children, onGive }: { children: string; onGive(): unknown }) => (
+  <button
+    type="button"
+    className="min-h-11 px-3 font-bold underline"
+    onClick={() => {
+      // What it does may tell something of its own.
+      putAway();
+      void onGive();
+    }}
+  >
+    {children}
+  </button>
+);

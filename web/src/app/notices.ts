@@ -4,6 +4,12 @@ import { useSyncExternalStore } from 'react';
 export interface Notice {
   readonly said: string;
   readonly undo: (() => unknown) | null;
+  /** What goes further in the same direction. */
+  readonly further: Further | null;
+}
+export interface Further {
+  readonly label: string;
+  run(): unknown;
 }
 
 const SHOWN_MS = 12_000;
@@ -19,7 +25,11 @@ function show(next: Notice | null) {
   for (const listener of listeners) listener();
 }
 
-export const tell = (said: string, undo: Notice['undo'] = null): void => show({ said, undo });
+export const tell = (
+  said: string,
+  undo: Notice['undo'] = null,
+  further: Further | null = null,
+): void => show({ said, undo, further });
 export const putAway = (): void => show(null);
 
 export const useNotice = (): Notice | null =>

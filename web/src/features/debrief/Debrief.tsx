@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Rein } from '@canter-book/core/arena/rein';
 import {
@@ -16,6 +16,7 @@ import {
   useAddObservationsMutation,
   useHorseQuery,
   useObservationsQuery,
+  useProgrammesQuery,
   useRidersQuery,
   useSessionQuery,
 } from '../../api/api.ts';
@@ -35,6 +36,9 @@ import { Timeline } from './Timeline.tsx';
 import { Tries } from './Tries.tsx';
 import { Words } from './Words.tsx';
 
+// Its planning is heavy, and most horses have no programme.
+const WeeksAfter = lazy(() => import('../programme/WeeksAfter.tsx'));
+
 const DAY_MS = 24 * 3600 * 1000;
 /** A mark can be for the whole lesson, or for one gait of it. */
 const MARKED_GAITS = ['', 'walk', 'trot', 'canter'] as const;
@@ -52,6 +56,10 @@ export default function Debrief() {
   const observations = useObservationsQuery(id);
   const horse = useHorseQuery(session.data?.horseId ?? '', { skip: !session.data });
   const { data: riders = [] } = useRidersQuery();
+  const { data: programmes = [] } = useProgrammesQuery(
+    { horseId: session.data?.horseId ?? '' },
+    { skip: !session.data },
+  );
   const { shelf } = useShelf();
   const [add, adding] = useAddObservationsMutation();
   const [gait, setGait] = useState<(typeof MARKED_GAITS)[number]>('');
@@ -80,13 +88,14 @@ export default function Debrief() {
     };
     void add([made]);
   };
-  const rider = riders.find((r) => r.id === session.data!.riderId)?.name;
+  const rider = riders.find((r) => r.id === session.data!.riderId) ?? null;
+  const [programme] = programmes;
   return (
     <Page
       title={horse.data?.name ?? 'Debrief'}
       about={[
         longDate(session.data.date),
-        rider && `with ${rider}`,
+        rider && `with ${rider.name}`,
         session.data.minutes !== null && `${Math.round(session.data.minutes)} min`,
         session.data.document?.title?.text,
       ]
@@ -154,6 +163,14 @@ export default function Debrief() {
             tries={tries}
             lines={tomorrowLines(session.data, seen, shelf)}
           />
+          {programme && open && session.data.endedAt !== null && (
+            <Suspense>
+              <WeeksAfter
+                record={programme}
+                rider={riders.find((r) => r.id === horse.data?.riderIds[0]) ?? null}
+              />
+            </Suspense>
+          )}
         </section>
       </div>
     </Page>

@@ -1,16 +1,14 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
-import type { OwnExercise } from '@canter-book/core/exercises/exercise';
-import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
+import type { Shelf } from '@canter-book/core/exercises/shelf';
 import { programmeSvg } from '@canter-book/core/formats/reportSvg';
 import { gateSaid } from '@canter-book/core/programme/gate';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
-import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
+import type { Wished } from '@canter-book/core/programme/fromBook';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import type { Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { unmetSaid } from '@canter-book/core/programme/said';
-import type { Readings } from '@canter-book/core/progress/readings';
 import {
   problemOf,
   useHorseQuery,
@@ -29,17 +27,15 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { remembered } from '../plan/wishes.ts';
-import { useHorseFile } from '../plan/useHorseFile.ts';
 import { GoalForm } from './GoalForm.tsx';
 import { Loads } from './Loads.tsx';
 import { Outlook } from './Outlook.tsx';
 import { Steps } from './Steps.tsx';
-import { useLessonDays } from './useLessonDays.ts';
-import { useProgramme } from './useProgramme.ts';
+import { useKeepWeeks } from './useKeepWeeks.ts';
+import { useWeeks } from './useWeeks.ts';
 import { WeekDetail } from './WeekDetail.tsx';
 import { WeeksBand } from './WeeksBand.tsx';
-import { movedIn, recordFrom, wishedOf } from './keep.ts';
+import { wishedOf } from './keep.ts';
 import { ToKeep, BeforeTheFirst, MovedBefore } from './ToKeep.tsx';
 import { capital } from '@canter-book/core/words';
 
@@ -72,8 +68,6 @@ export default function ProgrammePage() {
       key={`${id} ${record?.id}`}
       horse={horse.data}
       record={record}
-      readings={readings.data}
-      ownExercises={own.data}
       rider={riders.find((r) => r.id === horse.data!.riderIds[0]) ?? null}
     />
   );
@@ -82,52 +76,23 @@ export default function ProgrammePage() {
 interface WeeksProps {
   horse: Horse;
   record: ProgrammeRecord | null;
-  readings: Readings;
-  ownExercises: readonly OwnExercise[];
   rider: Rider | null;
 }
 
-function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
-  const own = useMemo(() => ownExercises.map((o) => o.exercise), [ownExercises]);
+function Weeks({ horse, record, rider }: WeeksProps) {
   const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
   const [changed, setChanged] = useState<Wished | null>(null);
   const wished = changed ?? saved ?? NEW;
   const [begun, setBegun] = useState(record !== null);
   const [chosen, setChosen] = useState<string | null>(null);
   const date = today();
-  const equipment = useMemo(() => remembered().equipment, []);
-  const file = useHorseFile(horse.id, equipment, rider);
-  const shelf = useMemo(() => shelfWith(own), [own]);
-  const lessons = useLessonDays(horse.id, date);
-  const request = useMemo(
-    () =>
-      file && begun && lessons
-        ? programmeRequest(wished, record?.plan ?? null, {
-            horse: file,
-            readings: readings.readings,
-            own,
-            lessons,
-            date,
-          })
-        : null,
-    [file, begun, wished, record, readings, own, lessons, date],
-  );
-  const { made, isPlanning, failed } = useProgramme(request);
+  const weeks = useWeeks({ horseId: horse.id, rider, record, wished: begun ? wished : null });
+  const { made, moved, isPlanning, failed, file, shelf } = weeks;
   const programme = made?.programme ?? null;
-  const moved = made && record ? movedIn(record, made) : [];
-  const [save, { error, isLoading }] = useSaveProgrammeMutation();
+  const { keep, isSaving, error } = useKeepWeeks(horse.id, record);
+  const [save] = useSaveProgrammeMutation();
   const change = (part: Partial<Wished>) => setChanged({ ...wished, ...part });
 
-  const keep = async () => {
-    if (!made) return;
-    const next = recordFrom(record, horse.id, wished, made, moved, date);
-    const answer = await save(next);
-    if (answer.error) return;
-    setChanged(null);
-    tell(record ? 'The new weeks are saved.' : 'The programme is saved.', () =>
-      record && answer.data ? save({ ...record, revision: answer.data.revision }) : undefined,
-    );
-  };
   const end = async () => {
     if (!record) return;
     const answer = await save({ ...record, endedOn: date });
@@ -211,8 +176,10 @@ function Weeks({ horse, record, readings, ownExercises, rider }: WeeksProps) {
                   isNew={!record}
                   moved={moved}
                   isChanged={changed !== null}
-                  isSaving={isLoading}
-                  onKeep={() => void keep()}
+                  isSaving={isSaving}
+                  onKeep={() =>
+                    void keep(wished, weeks).then((isSaved) => isSaved && setChanged(null))
+                  }
                   onBack={record && changed ? () => setChanged(null) : null}
                 />
               )}

@@ -13,7 +13,7 @@ interface ToKeepProps {
 
 const MOST_TOLD = 8;
 
-/** Nothing moves silently: what would be other, why, and whether it shall hold. */
+/** Nothing moves silently: what would change, why, and whether to take it. */
 export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: ToKeepProps) {
   return (
     <section aria-label="What moves" className="mb-5 rounded-lg border border-leather bg-page p-4">
@@ -22,14 +22,7 @@ export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: To
       ) : moved.length > 0 ? (
         <>
           <h2 className="mb-1 text-lg">{isChanged ? 'With your change' : 'Since the last plan'}</h2>
-          <ul className="list-inside list-disc text-[14px]">
-            {moved.slice(0, MOST_TOLD).map((said) => (
-              <li key={said}>{said}</li>
-            ))}
-          </ul>
-          {moved.length > MOST_TOLD && (
-            <p className="text-[14px] text-soft">and {moved.length - MOST_TOLD} more</p>
-          )}
+          <MovedList moved={moved} />
         </>
       ) : (
         <p>Your change affects nothing else.</p>
@@ -47,6 +40,19 @@ export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: To
     </section>
   );
 }
+
+export const MovedList = ({ moved }: { moved: readonly string[] }) => (
+  <>
+    <ul className="list-inside list-disc text-[14px]">
+      {moved.slice(0, MOST_TOLD).map((said) => (
+        <li key={said}>{said}</li>
+      ))}
+    </ul>
+    {moved.length > MOST_TOLD && (
+      <p className="text-[14px] text-soft">and {moved.length - MOST_TOLD} more</p>
+    )}
+  </>
+);
 
 export const BeforeTheFirst = ({ name }: { name: string }) => (
   <div className="max-w-2xl rounded-xl border border-dashed border-line bg-page p-6 text-soft">

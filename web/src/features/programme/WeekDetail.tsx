@@ -1,4 +1,4 @@
-import { DAY_KINDS, DAYS, type Day, type DayKind } from '@canter-book/core/programme/days';
+import { DAY_KINDS, DAYS, loadOf, type Day, type DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { PlannedStep, Week } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -56,13 +56,16 @@ export function WeekDetail({
         </select>
       </label>
       <p className="mb-3 text-[14px]">{week.facts.map(factSaid).join(' ')}</p>
-      <ul>
+      <ul className="grid grid-cols-[5.5rem_minmax(0,1fr)_auto_auto] gap-x-3">
+        <li aria-hidden className="col-start-3 text-right text-[12px] text-soft">
+          load
+        </li>
         {week.days.map((day) => {
           const fixed = wished.days.find((d) => d.date === day.date)?.kind ?? FREE;
           return (
             <li
               key={day.date}
-              className="grid min-h-11 grid-cols-[5.5rem_1fr_auto] items-center gap-3 border-b border-dotted border-line py-1 text-[14px]"
+              className="col-span-full grid min-h-11 grid-cols-subgrid items-center border-b border-dotted border-line py-1 text-[14px]"
             >
               <span className={day.date === now ? 'font-bold' : ''}>
                 {longDate(day.date).split(',')[0]}
@@ -86,6 +89,10 @@ export function WeekDetail({
                   ))}
                 </select>
               )}
+              <span className="tabular text-right font-mono text-soft" title="Load">
+                {loadOf(day) > 0 && <span className="sr-only">load </span>}
+                {loadOf(day) || ''}
+              </span>
               {day.date <= now && record ? (
                 <Done day={day} record={record} />
               ) : day.kind === 'lesson' || day.kind === 'easy' ? (

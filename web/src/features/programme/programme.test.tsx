@@ -24,6 +24,7 @@ jest.unstable_mockModule('../../workers/planner.ts', () => ({
   ready: () => {},
 }));
 const { default: ProgrammePage } = await import('./ProgrammePage.tsx');
+const { default: WeeksAfter } = await import('./WeeksAfter.tsx');
 const { default: RiderWeeks } = await import('./RiderWeeks.tsx');
 
 afterEach(cleanup);
@@ -42,9 +43,9 @@ const readings = SCALES.flatMap((scale, i) =>
   ),
 );
 
-function open(programmes: ProgrammeRecord[] = []) {
+function serve(programmes: ProgrammeRecord[]) {
   let kept = programmes;
-  const server = new FakeServer({
+  return new FakeServer({
     [`/api/horses/${horse.id}`]: horse,
     [`/api/horses/${horse.id}/readings`]: { biases: {}, readings },
     [`/api/horses/${horse.id}/done`]: [],
@@ -58,6 +59,10 @@ function open(programmes: ProgrammeRecord[] = []) {
       return kept[0];
     },
   });
+}
+
+function open(programmes: ProgrammeRecord[] = []) {
+  const server = serve(programmes);
   renderIn(<ProgrammePage />, undefined, `/horses/${horse.id}/programme`, '/horses/:id/programme');
   return server;
 }
@@ -117,6 +122,48 @@ describe('the weeks of a horse', () => {
     expect(record!.moved[0]!.said.join(' ')).toMatch(/is not open yet/);
     expect(record!.plan.weeks[0]!.monday).toBe(mondayOf(daysLater(today(), -back)));
     expect(await screen.findByRole('heading', { name: 'What has moved' })).toBeTruthy();
+  }, 60_000);
+
+  test('are planned again after a lesson, where it is looked back on', async () => {
+    const first = await firstProgramme();
+    const server = serve([first]);
+    renderIn(<WeeksAfter record={first} rider={null} />);
+    const after = await screen.findByRole('region', { name: 'The weeks ahead' });
+    await waitFor(() => expect(after.textContent).toContain('They stay as planned.'), {
+      timeout: 20_000,
+    });
+    cleanup();
+    // Every try of what the gate asks was good: the next theme comes at once.
+    const { theme, gate, weeks } = first.plan.steps[0]!;
+    expect(weeks).toBeGreaterThan(1);
+    const level = { day: dayOf(today()), scale: theme, value: 9, variance: 0.01 };
+    const reins = ['left', 'right'] as const;
+    server.answers[`/api/horses/${horse.id}/readings`] = {
+      biases: {},
+      readings: [...readings, ...reins.map((rein) => ({ ...level, rein }))],
+    };
+    server.answers[`/api/horses/${horse.id}/done`] = gate.show && [
+      {
+        date: today(),
+        ...gate.show,
+        good: 8,
+        lost: 0,
+        tries: Array.from({ length: 8 }, (_, i) => ({ rein: reins[i % 2], good: true })),
+      },
+    ];
+    renderIn(<WeeksAfter record={first} rider={null} />);
+    const button = await screen.findByRole(
+      'button',
+      { name: 'Save the new weeks' },
+      { timeout: 20_000 },
+    );
+    expect(screen.getByRole('region', { name: 'The weeks ahead' }).textContent).toContain(
+      `the gate for ${theme} is open`,
+    );
+    expect(saved(server)).toHaveLength(0);
+    fireEvent.click(button);
+    await waitFor(() => expect(saved(server)).toHaveLength(1));
+    expect(saved(server)[0]!.moved[0]!.said.join(' ')).toContain('is open');
   }, 60_000);
 
   test('a day that is fixed stays, the rest is planned around it, and all can be left as it was', async () => {

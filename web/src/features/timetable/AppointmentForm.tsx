@@ -58,7 +58,6 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
   const [scope, setScope] = useState<(typeof SCOPES)[number]>('this one only');
   const [isOther, setOther] = useState(draft.horseId === null && draft.title !== '');
   const [tried, setTried] = useState(false);
-  const [why, setWhy] = useState<string | null>(null);
   const times = useTimes(daysLater(draft.date, -7), daysLater(draft.date, LOOKED_AHEAD_DAYS));
   const change = useChange();
   const set = (part: Partial<Appointment>) => setDraft({ ...draft, ...part });
@@ -249,11 +248,6 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
           </p>
         )}
         <div className="flex flex-wrap justify-end gap-2 sm:col-span-2">
-          {old && old.cancelled === null && (
-            <Button look="danger" className="mr-auto" onClick={() => setWhy('')}>
-              Cancel it …
-            </Button>
-          )}
           {old && old.cancelled !== null && (
             <Button
               look="quiet"
@@ -264,14 +258,12 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
             </Button>
           )}
           <Button look="quiet" onClick={onClose}>
-            Cancel
+            Discard
           </Button>
           <Button type="submit">{old ? 'Save' : 'Add'}</Button>
         </div>
       </form>
-      {old && why !== null && (
-        <NotHeld of={old} why={why} horse={horse} onWhy={setWhy} onDone={onClose} />
-      )}
+      {old && old.cancelled === null && <NotHeld of={old} horse={horse} onDone={onClose} />}
     </Sheet>
   );
 }

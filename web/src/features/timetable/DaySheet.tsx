@@ -11,6 +11,8 @@ interface DaySheetProps {
   next: StripData | null;
   onOpen(strip: StripData): void;
   onMove(strip: StripData, start: string): void;
+  onCancel(strip: StripData): void;
+  onHold(strip: StripData): void;
   onNew(start: string): void;
 }
 
@@ -24,7 +26,16 @@ const AROUND_MIN = 30;
 const LABEL_PX = 24;
 
 /** The hours down the side, each lesson a strip at its time; on a phone a list. */
-export function DaySheet({ strips, now, next, onOpen, onMove, onNew }: DaySheetProps) {
+export function DaySheet({
+  strips,
+  now,
+  next,
+  onOpen,
+  onMove,
+  onCancel,
+  onHold,
+  onNew,
+}: DaySheetProps) {
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
@@ -81,6 +92,8 @@ export function DaySheet({ strips, now, next, onOpen, onMove, onNew }: DaySheetP
             }}
             onOpen={() => onOpen(strip)}
             onMove={(start) => onMove(strip, start)}
+            onCancel={() => onCancel(strip)}
+            onHold={() => onHold(strip)}
           />
         ))}
       </ol>

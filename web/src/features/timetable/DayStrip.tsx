@@ -1,9 +1,9 @@
 import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
-import { GripVertical } from 'lucide-react';
+import { GripVertical, X } from 'lucide-react';
 import { timeFrom } from '@canter-book/core/calendar/clock';
 import { startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import type { LessonSummary, SessionSummary, YardRow } from '../../api/api.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import type { State } from './states.ts';
@@ -28,6 +28,8 @@ interface DayStripProps {
   at: { top: number; height: number; place: number; of: number };
   onOpen(): void;
   onMove(start: string): void;
+  onCancel(): void;
+  onHold(): void;
 }
 
 const EDGE: Readonly<Record<State, string>> = {
@@ -43,7 +45,16 @@ const LAST_MIN = 24 * 60;
 const ROOMY_PX = 72;
 
 /** A lesson of the day: who and where, what it is for, its line, and what to do. */
-export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStripProps) {
+export function DayStrip({
+  strip,
+  isNext,
+  pxAMin,
+  at,
+  onOpen,
+  onMove,
+  onCancel,
+  onHold,
+}: DayStripProps) {
   const { o, state, called, about, lesson } = strip;
   const [shift, setShift] = useState(0);
   const begun = useRef<number | null>(null);
@@ -69,7 +80,7 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
       setShift(0);
     },
   };
-  const canMove = state === 'to come' || state === 'missed';
+  const canChange = state === 'to come' || state === 'missed';
   return (
     <li
       data-next={isNext}
@@ -83,7 +94,7 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
         } as CSSProperties
       }
     >
-      {canMove && (
+      {canChange && (
         <button
           type="button"
           aria-label={`Move ${called}, ${timeFrom(there)}: up and down arrow keys`}
@@ -119,6 +130,22 @@ export function DayStrip({ strip, isNext, pxAMin, at, onOpen, onMove }: DayStrip
             />
           )}
           <Actions strip={strip} isNext={isNext} />
+          {state === 'cancelled' && (
+            <Button look="quiet" onClick={onHold}>
+              Reinstate
+            </Button>
+          )}
+          {canChange && (
+            <button
+              type="button"
+              title="Cancel it on this day"
+              aria-label={`Cancel ${called}, ${o.start}`}
+              className="flex size-9 shrink-0 items-center justify-center rounded-lg text-soft hover:text-madder max-md:ml-auto"
+              onClick={onCancel}
+            >
+              <X size={17} aria-hidden />
+            </button>
+          )}
         </div>
       </div>
     </li>

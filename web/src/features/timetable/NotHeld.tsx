@@ -1,5 +1,5 @@
+import { useState } from 'react';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
-import { longDate } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 import { useChange } from './useChange.ts';
@@ -7,62 +7,41 @@ import { useChange } from './useChange.ts';
 interface NotHeldProps {
   of: Occurrence;
   horse: string;
-  why: string;
-  onWhy(why: string | null): void;
   onDone(): void;
 }
 
-/** It is not held: once, or never again; why is kept. */
-export function NotHeld({ of, horse, why, onWhy, onDone }: NotHeldProps) {
+/** It is not held: once, or never again, each at one tap; why is kept, if it was said before. */
+export function NotHeld({ of, horse, onDone }: NotHeldProps) {
+  const [why, setWhy] = useState('');
   const change = useChange();
   const { repeat } = of.appointment;
   const then = (done: boolean) => done && onDone();
-  const reason = why.trim() || 'cancelled';
   return (
-    <div className="mt-4 rounded-lg border border-line p-4">
-      <Field label="Reason" hint="such as lame, weather, rider away">
+    <section
+      aria-label="Not held"
+      className="mt-5 grid items-end gap-3 border-t border-line pt-4 sm:grid-cols-[1fr_auto]"
+    >
+      <Field label="Not held: the reason" hint="if you like: lame, weather, rider away">
         {(field) => (
           <TextInput
             {...field}
-            autoFocus
             value={why}
             maxLength={200}
-            onChange={(e) => onWhy(e.target.value)}
+            onChange={(e) => setWhy(e.target.value)}
           />
         )}
       </Field>
-      <p className="mt-3 flex flex-wrap justify-end gap-2">
-        <Button look="quiet" onClick={() => onWhy(null)}>
-          Back
+      <p className="flex flex-wrap justify-end gap-2">
+        <Button look="danger" onClick={() => void change.end(of, horse).then(then)}>
+          {repeat ? 'Cancel this and later ones' : 'Delete it'}
         </Button>
-        {repeat && (
-          <Button
-            look="danger"
-            onClick={() =>
-              void change.end(of, `${horse}: no more from ${longDate(of.date)}.`).then(then)
-            }
-          >
-            This and later ones
-          </Button>
-        )}
-        {!repeat && (
-          <Button
-            look="danger"
-            onClick={() => void change.end(of, `${horse}: deleted.`).then(then)}
-          >
-            Delete it
-          </Button>
-        )}
         <Button
-          onClick={() =>
-            void change
-              .cancelOnce(of, reason, `${horse}: cancelled on ${longDate(of.date)}.`)
-              .then(then)
-          }
+          look="danger"
+          onClick={() => void change.cancelOnce(of, horse, why.trim() || 'cancelled').then(then)}
         >
-          {repeat ? 'Only this one' : 'Cancel it'}
+          {repeat ? 'Cancel this one' : 'Cancel it'}
         </Button>
       </p>
-    </div>
+    </section>
   );
 }

@@ -5,6 +5,7 @@ import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { standingsOf } from '@canter-book/core/progress/standing';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import Today from '../today/Today.tsx';
+import { Notices } from '../../app/Notices.tsx';
 import Settings from './Settings.tsx';
 
 const uuid = (n: number) => `0190a0b0-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -231,11 +232,53 @@ describe('an appointment', () => {
   test('that comes every week is left out once, with its reason', async () => {
     const server = open([some(1, { repeat: weekly })]);
     fireEvent.click(within(await strip('Marram')).getByRole('button', { name: /^10:00/ }));
-    fireEvent.click(await screen.findByRole('button', { name: 'Cancel it …' }));
-    choose('Reason', 'lame');
-    fireEvent.click(screen.getByRole('button', { name: 'Only this one' }));
+    await screen.findByRole('dialog');
+    choose('Not held: the reason', 'lame');
+    fireEvent.click(screen.getByRole('button', { name: 'Cancel this one' }));
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     expect(server.sent('PUT')[0]!.body).toMatchObject({ cancelled: [{ date: DAY, why: 'lame' }] });
+  });
+
+  describe('that comes every week', () => {
+    const old = some(1, { repeat: weekly, date: '2026-06-03' });
+    async function openStrip() {
+      let { revision } = old;
+      const next = ({ body }: Call) => ({ ...(body as Appointment), revision: ++revision });
+      const server = open([old], {
+        [`PUT /api/appointments/${old.id}`]: next,
+        '*': ({ body }: Call) => body ?? [],
+      });
+      renderIn(<Notices above={false} />);
+      const sent = () => server.sent('PUT').map((c) => c.body as Appointment);
+      return { on: within(await strip('Marram')), sent };
+    }
+
+    test('is cancelled at one tap, its later ones at one more, and comes back as it was', async () => {
+      const { on, sent } = await openStrip();
+      fireEvent.click(on.getByRole('button', { name: 'Cancel Marram, 10:00' }));
+      fireEvent.click(await screen.findByRole('button', { name: 'Later ones too' }));
+      await waitFor(() => expect(sent()).toHaveLength(2));
+      expect(sent()[0]).toMatchObject({ cancelled: [{ date: DAY, why: 'cancelled' }] });
+      expect(sent()[1]).toMatchObject({
+        revision: 2,
+        cancelled: [],
+        repeat: { until: '2026-06-16' },
+      });
+      fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+      await waitFor(() => expect(sent()).toHaveLength(3));
+      expect(sent()[2]).toMatchObject({ revision: 3, cancelled: [], repeat: weekly });
+    });
+
+    test('is moved in one go, and its later ones at one tap', async () => {
+      const { on, sent } = await openStrip();
+      fireEvent.keyDown(on.getByRole('button', { name: /^Move Marram/ }), { key: 'ArrowDown' });
+      fireEvent.click(await screen.findByRole('button', { name: 'Later ones too' }));
+      await waitFor(() => expect(sent()).toHaveLength(3));
+      const [once, before, after] = sent();
+      expect(once!.moved).toMatchObject([{ date: DAY, start: '10:15' }]);
+      expect(before).toMatchObject({ revision: 2, moved: [], repeat: { until: '2026-06-16' } });
+      expect(after).toMatchObject({ date: DAY, start: '10:15', moved: [], repeat: weekly });
+    });
   });
 
   test('is changed from a day on: what was before ends, the rest goes on elsewhere', async () => {

@@ -14,6 +14,7 @@ import {
   useSaveAppointmentMutation,
 } from '../../api/api.ts';
 import { newId } from '../../app/newId.ts';
+import { longDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 
 type Outcome = Promise<boolean>;
@@ -21,25 +22,38 @@ type Outcome = Promise<boolean>;
 /** What can be done to an appointment; each is told and can be taken back. */
 export interface Change {
   save(appointment: Appointment, said: string): Outcome;
+  /** On this day; what is told offers the same for all later ones. */
   moveOnce(o: Occurrence, to: Place, said: string): Outcome;
   /** From this day on, with whatever else is different. */
   changeFrom(o: Occurrence, to: Place, more: Partial<Appointment>, said: string): Outcome;
-  cancelOnce(o: Occurrence, why: string, said: string): Outcome;
+  /** On this day; what is told offers the same for all later ones. */
+  cancelOnce(o: Occurrence, called: string, why: string): Outcome;
   hold(o: Occurrence): Outcome;
-  /** From this day on there are none. */
-  end(o: Occurrence, said: string): Outcome;
+  /** From this day on there are none; one that comes once is deleted. */
+  end(o: Occurrence, called: string): Outcome;
 }
+
+interface Stored {
+  readonly was: Appointment | null;
+  readonly is: Appointment | null;
+}
+
+const ALL_LATER = 'Later ones too';
 
 export function useChange(): Change {
   const [put] = useSaveAppointmentMutation();
   const [drop] = useRemoveAppointmentMutation();
 
-  /** Stores what is new, in order; what was there before comes back when it is undone. */
+  /**
+   * Stores what is new, in order; what was there before comes back when it is undone.
+   * @param all the same for all later ones, from the state before; the appointment has the revision it has by then
+   */
   async function store(
-    changed: readonly { was: Appointment | null; is: Appointment | null }[],
+    changed: readonly Stored[],
     said: string,
+    all: ((was: Appointment) => Outcome) | null = null,
   ): Outcome {
-    const done: { was: Appointment | null; is: Appointment | null }[] = [];
+    const done: Stored[] = [];
     for (const { was, is } of changed) {
       const answer = is ? await put(is) : await drop(was!.id);
       if (answer.error) {
@@ -48,20 +62,35 @@ export function useChange(): Change {
       }
       done.push({ was, is: is && (answer.data as Appointment) });
     }
-    tell(said, async () => {
+    const undo = async () => {
       for (const { was, is } of done.toReversed()) {
         if (!was) await drop(is!.id);
         else await put({ ...was, revision: is?.revision ?? 0 });
       }
-    });
+    };
+    const [first] = done;
+    const further = all &&
+      first?.was &&
+      first.is && {
+        label: ALL_LATER,
+        run: () => all({ ...first.was!, revision: first.is!.revision }),
+      };
+    tell(said, undo, further);
     return true;
   }
 
-  return {
+  const change: Change = {
     save: (is, said) => store([{ was: null, is }], said),
-    moveOnce: (o, to, said) => {
+    moveOnce(o, to, said) {
       const was = o.appointment;
-      return store([{ was, is: moveOnce(was, o.named, to) }], said);
+      const all = (appointment: Appointment) =>
+        change.changeFrom(
+          { ...o, appointment },
+          to,
+          {},
+          `${said.replace(/\.$/, '')}, and all later ones.`,
+        );
+      return store([{ was, is: moveOnce(was, o.named, to) }], said, was.repeat && all);
     },
     changeFrom(o, to, more, said) {
       const was = o.appointment;
@@ -77,13 +106,26 @@ export function useChange(): Change {
         said,
       );
     },
-    cancelOnce: (o, why, said) =>
-      store([{ was: o.appointment, is: cancelOnce(o.appointment, o.named, why) }], said),
+    cancelOnce(o, called, why) {
+      const was = o.appointment;
+      return store(
+        [{ was, is: cancelOnce(was, o.named, why) }],
+        `${called}: cancelled on ${longDate(o.date)}.`,
+        was.repeat && ((appointment) => change.end({ ...o, appointment }, called)),
+      );
+    },
     hold: (o) =>
       store(
         [{ was: o.appointment, is: holdAfterAll(o.appointment, o.named) }],
         'The lesson is back in the timetable.',
       ),
-    end: (o, said) => store([{ was: o.appointment, is: endBefore(o.appointment, o.named) }], said),
+    end: (o, called) =>
+      store(
+        [{ was: o.appointment, is: endBefore(o.appointment, o.named) }],
+        o.appointment.repeat
+          ? `${called}: no more from ${longDate(o.date)}.`
+          : `${called}: deleted.`,
+      ),
   };
+  return change;
 }

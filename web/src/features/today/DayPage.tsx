@@ -71,6 +71,8 @@ export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
           onMove={({ o, called }, start) =>
             void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`)
           }
+          onCancel={({ o, called }) => void change.cancelOnce(o, called, 'cancelled')}
+          onHold={({ o }) => void change.hold(o)}
           onNew={(start) => onAsk({ kind: 'new', with: { date, start } })}
         />
       </div>
