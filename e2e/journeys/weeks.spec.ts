@@ -4,6 +4,7 @@ import { v7 } from 'uuid';
 import { CATALOGUE } from '@canter-book/core/exercises/shelf';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import { daysLater, mondayOf } from '@canter-book/core/progress/days';
 import { BookServer, demoIds } from '../server.ts';
 
 /** A goal becomes weeks, which move by what happens and say why; the day’s sheet, its clashes, and its calendar. */
@@ -22,14 +23,31 @@ const put = async <T extends { id: string }>(page: Page, path: string, data: T) 
 const programmeOf = async (horse: string): Promise<ProgrammeRecord> =>
   (await server.get<ProgrammeRecord[]>(`programmes?horseId=${horse}`))[0]!;
 
-/** A lesson in which the exercise of a gate was tried on both reins. */
-async function taught(page: Page, horseId: string, { plan }: ProgrammeRecord, good: boolean) {
-  const { show } = plan.steps[0]!.gate;
-  const rung = show!.rung + 1;
+type Outcome = 'good' | 'lost';
+
+/** The lesson days of the weeks from one day to another, as they were planned. */
+const lessonDays = ({ plan }: ProgrammeRecord, from: string, to: string): string[] =>
+  plan.weeks
+    .flatMap((w) => w.days)
+    .filter((d) => d.kind === 'lesson' && d.date >= from && d.date <= to)
+    .map((d) => d.date);
+
+/** A lesson for the step of that day: what its gate asks for, tried on both reins, and its scale marked. */
+async function taught(
+  page: Page,
+  horseId: string,
+  record: ProgrammeRecord,
+  date: string,
+  outcome: Outcome,
+) {
+  const step = record.plan.steps.findLast((s) => s.from <= date)!;
+  const { exercise, rung } = step.gate.show!;
   const { lesson } = parseLesson(
-    `lesson "Tried"\nphase work 10 min\n# set ${show!.exercise} ${rung}: ${CATALOGUE.nameOf(show!.exercise)}\nC trot working, circle left 20\n`,
+    `lesson "Tried"\nphase work 10 min\n# set ${exercise} ${rung + 1}: ${CATALOGUE.nameOf(exercise)}\nC trot working, circle left 20\n`,
   );
   const line = lesson.items.find((item) => item.kind === 'line')!;
+  const at = (minute: number) =>
+    new Date(Date.parse(`${date}T10:00:00Z`) + minute * 60_000).toISOString();
   const session = {
     id: v7(),
     revision: 0,
@@ -37,38 +55,51 @@ async function taught(page: Page, horseId: string, { plan }: ProgrammeRecord, go
     riderId: null,
     lessonId: null,
     document: lesson,
-    date: today(),
-    startedAt: new Date(Date.now() - 3_600_000).toISOString(),
-    endedAt: new Date(Date.now() - 600_000).toISOString(),
+    date,
+    startedAt: at(0),
+    endedAt: at(40),
     minutes: 40,
     notes: '',
     homework: '',
   };
   await put(page, 'sessions', session);
-  const observations = (['left', 'right'] as const).flatMap((rein) =>
-    Array.from({ length: 4 }, (_, i) => ({
+  const observations = (['left', 'right'] as const).flatMap((rein) => [
+    ...Array.from({ length: 2 }, (_, i) => ({
       id: v7(),
       sessionId: session.id,
-      at: new Date(Date.now() - 3_000_000 + i * 1000).toISOString(),
+      at: at(10 + i),
       kind: 'try',
       itemId: line.id,
       text: 'C circle left 20',
       rein,
       gait: 'trot',
-      result: good ? 'good' : 'lost',
+      result: outcome,
       held: 8,
     })),
-  );
+    {
+      id: v7(),
+      sessionId: session.id,
+      at: at(39),
+      kind: 'mark',
+      scale: step.theme,
+      rein,
+      value: Math.min(10, Math.max(1, step.gate.least + (outcome === 'good' ? 1 : -2))),
+    },
+  ]);
   const answer = await page.request.post(`${server.url}/api/observations`, {
     data: { observations },
   });
-  expect(answer.status()).toBe(201);
+  expect(answer.status(), await answer.text()).toBe(201);
+  return session.id;
 }
 
 test('a goal becomes weeks; a good fortnight moves on, a bad one stays, and both say why', async ({
   page,
 }) => {
   const { horse } = await demoIds(server, 'Kelpwick');
+  const monday = mondayOf(daysLater(today(), 7));
+  const on = (date: string) => page.clock.setFixedTime(new Date(`${date}T18:00:00`));
+  await on(monday);
   await page.goto(`${server.url}/horses/${horse}/programme`);
   await page.getByRole('button', { name: 'Plan the weeks' }).click();
   await page.getByRole('button', { name: 'Save these weeks' }).click({ timeout: 30_000 });
@@ -76,29 +107,48 @@ test('a goal becomes weeks; a good fortnight moves on, a bad one stays, and both
   const first = await programmeOf(horse);
   expect(first.plan.weeks.length).toBe(12);
 
-  // All its tries were good: the gate is open, and the next theme comes at once.
-  await taught(page, horse, first, true);
-  await page.reload();
-  const moves = page.getByRole('region', { name: 'What moves' });
-  await expect(moves).toContainText(`the gate for ${first.plan.steps[0]!.theme} is open`, {
-    timeout: 30_000,
-  });
-  await moves.getByRole('button', { name: 'Save the new weeks' }).click();
-  await expect(page.getByRole('heading', { name: 'What has moved' })).toBeVisible();
-  await expect(moves).toHaveCount(0, { timeout: 30_000 });
-
-  // As if the first step had been planned to end with this week, and then all was lost.
+  // Lesson after lesson as planned, and all its tries good: looking back on the last one, the next theme comes at once.
+  const after = page.getByRole('region', { name: 'The weeks ahead' });
+  const [one, two] = first.plan.steps;
+  const weeks = Math.min(2, one!.weeks - 1);
+  const good = lessonDays(first, monday, daysLater(monday, 7 * weeks - 1));
+  expect(good.length).toBeGreaterThan(1);
+  let last = '';
+  for (const date of good) last = await taught(page, horse, first, date, 'good');
+  await on(good.at(-1)!);
+  await page.goto(`${server.url}/debrief/${last}`);
+  await expect(after).toContainText(`the gate for ${one!.theme} is open`, { timeout: 30_000 });
+  // Nothing moves by itself.
+  expect((await programmeOf(horse)).moved).toHaveLength(0);
+  await after.getByRole('button', { name: 'Save the new weeks' }).click();
+  await expect(after).toContainText('They stay as planned.', { timeout: 30_000 });
   const second = await programmeOf(horse);
-  const [step, ...others] = first.plan.steps;
-  await put(page, 'programmes', {
-    ...second,
-    plan: { ...first.plan, steps: [{ ...step!, weeks: 1 }, ...others], weeks: second.plan.weeks },
+  const next = second.plan.steps.find((s) => s.from > good.at(-1)!)!;
+  expect(next.theme).toBe(two!.theme);
+  expect(next.from < two!.from).toBe(true);
+
+  // In the next fortnight nothing comes off: the gate asks for less, and the theme stays.
+  const bad = lessonDays(second, next.from, daysLater(next.from, 13));
+  for (const date of bad) last = await taught(page, horse, second, date, 'lost');
+  await on(bad.at(-1)!);
+  await page.goto(`${server.url}/debrief/${last}`);
+  const lost = `The gate for ${next.theme} asks for`;
+  await expect(after).toContainText(lost, { timeout: 30_000 });
+  await expect(after).toContainText('it was lost in the last lesson');
+  await after.getByRole('link', { name: 'To the weeks' }).click();
+  await page
+    .getByRole('region', { name: 'What moves' })
+    .getByRole('button', { name: 'Save the new weeks' })
+    .click({ timeout: 30_000 });
+  const log = page.locator('section', {
+    has: page.getByRole('heading', { name: 'What has moved' }),
   });
-  await taught(page, horse, first, false);
-  await page.reload();
-  await expect(moves).toContainText('is not open yet', { timeout: 30_000 });
-  // Nothing has moved by itself.
-  expect((await programmeOf(horse)).moved).toHaveLength(1);
+  await expect(log).toContainText(lost);
+  await expect(log).toContainText(`the gate for ${one!.theme} is open`);
+  const third = await programmeOf(horse);
+  const stayed = third.plan.steps.find((s) => s.from === next.from)!;
+  expect(stayed.theme).toBe(next.theme);
+  expect(stayed.gate.show).not.toEqual(next.gate.show);
 });
 
 test('a lesson is put in, a clash is said at once, and what is taught belongs to its hour', async ({

@@ -45,6 +45,7 @@ export function programmeRequest(
       kept: (plan?.weeks ?? []).filter((w) => w.monday >= monday),
       ...(plan && { begun: plan.begunOn }),
       ...(step && { step }),
+      steps: (plan?.steps ?? []).filter((s) => s.from > monday),
       ahead: aheadByWeek(readings, date, monday, MOST_WEEKS),
       seed: 1,
       own: [...own],

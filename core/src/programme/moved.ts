@@ -1,9 +1,11 @@
 import type { Rein } from '../arena/rein.ts';
+import { shelfWith } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
+import { setName } from '../planner/marks.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { weekdayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
-import { readGate } from './gate.ts';
+import { readGate, type Gate } from './gate.ts';
 import type { Programme } from './types.ts';
 import type { KeptWeek, ProgrammeRequest } from './request.ts';
 
@@ -44,6 +46,15 @@ export type Moved =
       readonly was: DayKind;
       readonly is: DayKind;
     }
+  | {
+      /** What a gate asks. */
+      readonly code: 'gate';
+      readonly scale: Scale;
+      readonly was: string;
+      readonly is: string;
+      /** Less than before: it was lost. */
+      readonly isEasier: boolean;
+    }
   | { readonly code: 'days'; readonly monday: string; readonly days: number }
   | {
       readonly code: 'load';
@@ -70,6 +81,12 @@ export const levelsNow = ({ levels }: HorseFile): LevelsThen =>
     }),
   );
 
+/** The plan that has held so far. */
+export interface Before {
+  readonly weeks: readonly KeptWeek[];
+  readonly levels: LevelsThen;
+}
+
 /** A level that moved by as much is worth a word. */
 const WORTH_SAYING = 0.2;
 /** So many days of a week are named one by one. */
@@ -77,12 +94,11 @@ const MOST_NAMED = 2;
 const LOAD_SHARE = 0.05;
 
 export function movedBetween(
-  was: readonly KeptWeek[],
-  { weeks }: Pick<Programme, 'weeks'>,
+  { weeks: was, levels: levelsThen }: Before,
+  { weeks, steps }: Pick<Programme, 'weeks' | 'steps'>,
   { horse, wishes }: ProgrammeRequest,
-  levelsThen: LevelsThen,
 ): Moved[] {
-  const moved: Moved[] = [];
+  const moved: Moved[] = gatesMoved(steps, wishes);
   let said = false;
   for (const week of weeks) {
     const before = was.find((w) => w.monday === week.monday);
@@ -137,6 +153,27 @@ export function movedBetween(
     if (!most || Math.abs(most.to - most.from) < WORTH_SAYING) return null;
     return { code: 'level', ...most };
   }
+}
+
+/** The gates that ask something else than was planned for them. */
+function gatesMoved(
+  steps: Programme['steps'],
+  { step, steps: later, own }: ProgrammeRequest['wishes'],
+): Moved[] {
+  const { find } = shelfWith(own);
+  const said = ({ show, scale, least }: Gate): string => {
+    const exercise = show && find(show.exercise);
+    return exercise ? `“${setName(exercise, show.rung)}”` : `${scale} at ${least}`;
+  };
+  const planned = [...(step ? [step] : []), ...later];
+  return steps.flatMap(({ theme, gate }, i): Moved[] => {
+    // A theme that comes twice has its gates in order.
+    const nth = steps.slice(0, i).filter((s) => s.theme === theme).length;
+    const before = planned.filter((s) => s.theme === theme)[nth]?.gate;
+    if (!before || said(before) === said(gate)) return [];
+    const isEasier = i === 0 && before === step?.gate;
+    return [{ code: 'gate', scale: theme, was: said(before), is: said(gate), isEasier }];
+  });
 }
 
 /** From so many weeks on what is other in the same way is said once. */

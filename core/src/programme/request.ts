@@ -79,6 +79,8 @@ export const programmeWishesSchema = z.strictObject({
   kept: z.array(keptWeekSchema).max(60).default([]),
   /** The step that is under way. */
   step: stepSchema.optional(),
+  /** The steps after it, as they were planned: a gate that is not open yet stays what it was. */
+  steps: z.array(stepSchema).max(60).default([]),
   /** Where each scale is to be expected at the end of each week, left and right; worked out from the levels where it is not said. */
   ahead: z
     .partialRecord(scale, z.strictObject({ left: z.array(level), right: z.array(level) }))

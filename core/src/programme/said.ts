@@ -119,6 +119,11 @@ export function movedSaid(moved: Moved): string {
       const day = WEEKDAY_LONG.format(new Date(`${moved.from}T00:00:00Z`));
       return `Every ${day} from ${daySaid(moved.from)}: ${is} instead of ${was}.`;
     }
+    case 'gate': {
+      const { scale, was, is, isEasier } = moved;
+      const why = isEasier ? ': it was lost in the last lesson' : '';
+      return `The gate for ${scale} asks for ${is} instead of ${was}${why}.`;
+    }
     case 'days':
       return `Week of ${daySaid(moved.monday)}: ${moved.days} days are set out differently.`;
     case 'load': {

@@ -100,6 +100,7 @@ export function inputOf(setting: Setting): ModelInput {
   // The first week of all began in its middle: its rules and its load are those of what was left of it.
   const begun = wishes.begun ?? wishes.before[0]?.monday ?? wishes.date;
   const isUnderWay = past.length === 0 && mondays[0]! < begun;
+  const planned = plannedThemes(setting, { stays, over });
   const weeks = mondays.map((monday, w): WeekOptions => {
     const slots = openDays(setting, monday);
     const underWay = isUnderWay && w === 0;
@@ -110,7 +111,7 @@ export function inputOf(setting: Setting): ModelInput {
       shapes: shapesFor(slots, !underWay),
       theme,
       not: w >= 1 && w <= LEAST_RUN ? over : null,
-      was: wishes.kept.find((k) => k.monday === monday)?.theme ?? null,
+      was: planned[w] ?? null,
       underWay,
     };
   });
@@ -148,6 +149,20 @@ export function runAt(weeks: readonly KeptWeek[]): { theme: Scale; weeks: number
   if (!last) return null;
   const other = weeks.findLastIndex((w) => w.theme !== last.theme);
   return { theme: last.theme, weeks: weeks.length - 1 - other };
+}
+
+/**
+ * The themes as they were planned, week by week. What comes after a step that is over, or that stays longer, moves with
+ * its end: a gate changes when the next theme comes, not which.
+ */
+function plannedThemes(
+  { wishes, mondays }: Setting,
+  { stays, over }: ReturnType<typeof gateRules>,
+): (Scale | undefined)[] {
+  const themes = mondays.map((monday) => wishes.kept.find((k) => k.monday === monday)?.theme);
+  const left = themes.findIndex((theme, w) => w > 0 && theme !== over);
+  if (over && left > 1) return [themes[0], ...themes.slice(left)];
+  return stays ? [themes[0], stays, ...themes.slice(1)] : themes;
 }
 
 /** What the gate of the step under way says: the theme is over, or it stays a week longer than it was to. */

@@ -4,7 +4,7 @@ import type { HorseFile } from '../planner/request.ts';
 import { nextOf } from '../planner/tomorrow.ts';
 import { daysLater } from '../progress/days.ts';
 import { easier, gateFor, isFor, readGate, type Gate } from './gate.ts';
-import type { KeptWeek } from './request.ts';
+import type { KeptWeek, Step } from './request.ts';
 import { runAt, type Setting } from './setting.ts';
 import { afterWeeks } from './themes.ts';
 import type { PlannedStep } from './types.ts';
@@ -33,7 +33,8 @@ export function stepsOf(setting: Setting, weeks: readonly KeptWeek[]): PlannedSt
     const same = i === 0 && wishes.step?.theme === run.theme;
     const gate = same
       ? nowAsked(wishes.step!.gate, horse, shelf)
-      : gateOf(setting, run.theme, afterWeeks(theme, soFar), shown);
+      : (plannedGate(setting, run.theme, shown) ??
+        gateOf(setting, run.theme, afterWeeks(theme, soFar), shown));
     if (gate.show) shown.add(gate.show.exercise);
     return { ...run, gate, reading: readGate(gate, horse) };
   });
@@ -43,8 +44,21 @@ export function stepsOf(setting: Setting, weeks: readonly KeptWeek[]): PlannedSt
 function nowAsked(gate: Gate, horse: HorseFile, shelf: Shelf): Gate {
   const { show } = gate;
   if (!show) return gate;
-  const last = horse.done.findLast((d) => d.exercise === show.exercise && d.rung >= show.rung);
-  return last && nextOf(last) === 'back' ? easier(gate, shelf) : gate;
+  // Once it is easier, it is that step which has to be lost before it is easier again.
+  const last = horse.done.findLast((d) => d.exercise === show.exercise);
+  return last?.rung === show.rung && nextOf(last) === 'back' ? easier(gate, shelf) : gate;
+}
+
+/** The gate a later step was planned with, as long as it asks something. */
+function plannedGate(
+  { wishes, horse, shelf }: Setting,
+  scale: Scale,
+  shown: ReadonlySet<string>,
+): Gate | null {
+  const asksAnew = ({ theme, gate: { show } }: Step) =>
+    theme === scale && !(show && (shown.has(show.exercise) || !shelf.find(show.exercise)));
+  const gate = wishes.steps.find(asksAnew)?.gate;
+  return gate && readGate(gate, horse).state !== 'open' ? gate : null;
 }
 
 function gateOf(

@@ -28,7 +28,7 @@ export const wishedOf = ({
 export const movedIn = (
   { plan }: ProgrammeRecord,
   { programme, request }: { programme: Programme; request: ProgrammeRequest },
-): string[] => movedBetween(plan.weeks, programme, request, plan.levels).map(movedSaid);
+): string[] => movedBetween(plan, programme, request).map(movedSaid);
 
 /** As much of what moved is kept as anybody looks back on. */
 const MOST_KEPT = 100;
