@@ -3,7 +3,7 @@ import { shelfWith } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { setName } from '../planner/marks.ts';
 import type { HorseFile } from '../planner/request.ts';
-import { weekdayOf } from '../progress/days.ts';
+import { daysLater, weekdayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';
 import { readGate, type Gate } from './gate.ts';
 import type { Programme } from './types.ts';
@@ -31,6 +31,8 @@ export type Moved =
       readonly was: Scale;
       readonly is: Scale;
       readonly because: Because;
+      /** How many weeks from that Monday it is so in. */
+      readonly weeks: number;
     }
   | {
       readonly code: 'day';
@@ -99,20 +101,20 @@ export function movedBetween(
   { horse, wishes }: ProgrammeRequest,
 ): Moved[] {
   const moved: Moved[] = gatesMoved(steps, wishes);
-  let said = false;
   for (const week of weeks) {
     const before = was.find((w) => w.monday === week.monday);
     if (!before) continue;
     if (before.theme !== week.theme) {
-      const because = said ? ({ code: 'follows' } as const) : whyTheme(before, week);
-      said = true;
-      moved.push({
-        code: 'theme',
-        monday: week.monday,
-        was: before.theme,
-        is: week.theme,
-        because,
-      });
+      const { monday, theme: is } = week;
+      const was = before.theme;
+      const last = moved.findLast((m) => m.code === 'theme');
+      const goesOn = last && daysLater(last.monday, 7 * last.weeks) === monday;
+      if (goesOn && last.was === was && last.is === is)
+        moved[moved.indexOf(last)] = { ...last, weeks: last.weeks + 1 };
+      else {
+        const because = last ? ({ code: 'follows' } as const) : whyTheme(before, week);
+        moved.push({ code: 'theme', monday, was, is, because, weeks: 1 });
+      }
     }
     const other = week.days.flatMap((day, i) => {
       const then = before.days[i]!;

@@ -107,7 +107,11 @@ export function movedSaid(moved: Moved): string {
   switch (moved.code) {
     case 'theme': {
       const { monday, was, is, because } = moved;
-      return `Week of ${daySaid(monday)}: ${is} instead of ${was}${becauseSaid(because)}.`;
+      const when =
+        moved.weeks === 1
+          ? `Week of ${daySaid(monday)}`
+          : `${moved.weeks} weeks from ${daySaid(monday)}`;
+      return `${when}: ${is} instead of ${was}${becauseSaid(because)}.`;
     }
     case 'day': {
       const [was, is] = [DAYS[moved.was].label, DAYS[moved.is].label].map((s) => s.toLowerCase());
@@ -140,14 +144,14 @@ export function movedSaid(moved: Moved): string {
 function becauseSaid(because: Because): string {
   switch (because.code) {
     case 'gate open':
-      return `: the gate for ${because.scale} is open`;
+      return `, as the gate for ${because.scale} is open`;
     case 'gate shut':
-      return `: the gate for ${because.scale} is not open yet`;
+      return `, as the gate for ${because.scale} is not open yet`;
     case 'fixed':
       return ', as you fixed it';
     case 'level': {
       const { scale, rein, from, to } = because;
-      return `: ${scale} on the ${rein} rein ${to > from ? 'rose' : 'fell'} from ${tenth(from)} to ${tenth(to)}`;
+      return `, as ${scale} on the ${rein} rein ${to > from ? 'rose' : 'fell'} from ${tenth(from)} to ${tenth(to)}`;
     }
     case 'follows':
       return '';

@@ -77,16 +77,20 @@ function Bars({ days, now }: { days: readonly DayLoad[]; now: string }) {
             className={`relative h-full flex-1 ${i % 7 === 0 ? 'border-l border-dotted border-line' : ''} ${day.date === now ? 'bg-sand-light' : ''}`}
           >
             <span className="sr-only">{saidOf(day)}</span>
-            <span
-              aria-hidden
-              className="forced-shape absolute inset-x-[15%] bottom-0 rounded-t-sm"
-              style={{ height: px(day.done ?? 0), background: 'var(--leather-light)' }}
-            />
-            <span
-              aria-hidden
-              className="absolute inset-x-[15%] bottom-0 rounded-t-sm border border-b-0 border-leather"
-              style={{ height: px(day.planned) }}
-            />
+            {day.done !== null && day.done > 0 && (
+              <span
+                aria-hidden
+                className="forced-shape absolute inset-x-[15%] bottom-0 rounded-t-sm"
+                style={{ height: px(day.done), background: 'var(--leather-light)' }}
+              />
+            )}
+            {day.planned > 0 && (
+              <span
+                aria-hidden
+                className="absolute inset-x-[15%] bottom-0 rounded-t-sm border border-b-0 border-leather"
+                style={{ height: px(day.planned) }}
+              />
+            )}
           </li>
         ))}
       </ol>

@@ -56,7 +56,7 @@ export function WeekDetail({
         </select>
       </label>
       <p className="mb-3 text-[14px]">{week.facts.map(factSaid).join(' ')}</p>
-      <ul className="grid grid-cols-[5.5rem_minmax(0,1fr)_auto_auto] gap-x-3">
+      <ul className="grid grid-cols-[auto_minmax(0,1fr)_auto_auto] gap-x-3">
         <li aria-hidden className="col-start-3 text-right text-[12px] text-soft">
           load
         </li>

@@ -96,6 +96,7 @@ export function WeeksBand({
               </div>
             );
           })}
+          <TodayLine weeks={weeks} today={today} />
           <span className="self-end text-[11.5px] text-soft" style={{ gridRow: 3 }}>
             load
           </span>
@@ -156,6 +157,20 @@ export function WeeksBand({
         it.
       </p>
     </section>
+  );
+}
+
+/** How far the week under way has come, through its theme and its load. */
+function TodayLine({ weeks, today }: { weeks: Programme['weeks']; today: string }) {
+  const w = weeks.findIndex(({ days }) => days.some((d) => d.date === today));
+  if (w < 0) return null;
+  const day = weeks[w]!.days.findIndex((d) => d.date === today);
+  return (
+    <span
+      aria-hidden
+      className="pointer-events-none z-10 w-0 border-l-2 border-dashed border-leather"
+      style={{ gridColumn: w + 2, gridRow: '2 / 4', marginLeft: `${(100 * (day + 0.5)) / 7}%` }}
+    />
   );
 }
 

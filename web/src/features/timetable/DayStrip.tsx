@@ -110,7 +110,7 @@ export function DayStrip({
           <GripVertical size={16} aria-hidden />
         </button>
       )}
-      <div className="grid min-w-0 flex-1 grid-cols-1 items-center gap-x-4 gap-y-2 px-3 py-1.5 md:py-0.5 md:pl-2 @2xl:grid-cols-[11rem_minmax(0,1fr)_auto]">
+      <div className="grid min-w-0 flex-1 grid-cols-1 items-center gap-x-4 gap-y-2 px-3 py-1.5 md:py-0.5 md:pl-2 @2xl:grid-cols-[9.75rem_minmax(0,1fr)_auto]">
         <button type="button" className="min-w-0 text-left hover:underline" onClick={onOpen}>
           <span className="block truncate font-book text-[19px] leading-tight font-semibold">
             <span className="tabular mr-2 font-mono text-[13px] font-normal text-soft md:hidden">
