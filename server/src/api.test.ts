@@ -212,8 +212,8 @@ test('every address of the API is described, and no other', async () => {
         ? Object.keys(route.methods).map((method) => `${method} ${route.path}`)
         : served(handle.stack ?? []),
     );
-  const own = Object.entries(RESOURCES).flatMap(([name, routes]) =>
-    served(routes(server.book).stack as unknown as Layer[]).map((line) =>
+  const own = Object.entries(RESOURCES).flatMap(([name, { routes }]) =>
+    served(routes(server.book, server).stack as unknown as Layer[]).map((line) =>
       line.replace(' /', ` /api/${name}/`).replace(/\/$/, '').replace(':id', '{id}'),
     ),
   );

@@ -5,10 +5,13 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Book } from './repositories/book.ts';
+import type { Devices } from './repositories/devices.ts';
 import { openApi } from './openapi.ts';
 import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
+import { identify, keepAside, only, ownPagesOnly, type Access } from './routes/access.ts';
+import { deviceRoutes, pairingRoutes, type PhoneDoor } from './routes/devices.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
@@ -22,6 +25,7 @@ import {
   appointmentRoutes,
   busyRoutes,
   calendarRoutes,
+  feedRoutes,
   timetableRoutes,
 } from './routes/timetable.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
@@ -31,6 +35,12 @@ import { serveWeb } from './webFiles.ts';
 
 export interface AppDeps {
   readonly book: Book;
+  /** The phones that are let in. */
+  readonly devices: Devices;
+  /** How they come in; shut where there is none. */
+  readonly door?: PhoneDoor;
+  /** How many proxies stand before the book. */
+  readonly proxies?: number;
   readonly logger: Logger;
   /** Folder of the built web app; none when only the API is served. */
   readonly webFolder?: string;
@@ -56,24 +66,34 @@ export interface AppDeps {
 
 type Routes = (book: Book, deps: AppDeps) => Router;
 
-/** What the API has, by its address; `openapi.ts` describes each. */
+interface Resource {
+  readonly routes: Routes;
+  readonly for: Access;
+}
+
+/** What the API has, by its address, and for whom; `openapi.ts` describes each. */
 export const RESOURCES = {
-  horses: horseRoutes,
-  riders: riderRoutes,
-  lessons: lessonRoutes,
-  exercises: exerciseRoutes,
-  rides: rideRoutes,
-  programmes: programmeRoutes,
-  appointments: appointmentRoutes,
-  timetable: timetableRoutes,
-  busy: busyRoutes,
-  calendar: calendarRoutes,
-  sessions: sessionRoutes,
-  observations: observationRoutes,
-  book: bookDataRoutes,
-  yard: yardRoutes,
-  weather: weatherRoutes,
-} as const satisfies Record<string, Routes>;
+  horses: { routes: horseRoutes, for: 'team' },
+  riders: { routes: riderRoutes, for: 'team' },
+  lessons: { routes: lessonRoutes, for: 'team' },
+  exercises: { routes: exerciseRoutes, for: 'team' },
+  rides: { routes: rideRoutes, for: 'team' },
+  programmes: { routes: programmeRoutes, for: 'team' },
+  appointments: { routes: appointmentRoutes, for: 'team' },
+  timetable: { routes: timetableRoutes, for: 'team' },
+  busy: { routes: busyRoutes, for: 'team' },
+  // A calendar program asks without signing in: the address itself is the secret.
+  'calendar/feeds': { routes: feedRoutes, for: 'anyone' },
+  calendar: { routes: calendarRoutes, for: 'team' },
+  sessions: { routes: sessionRoutes, for: 'team' },
+  observations: { routes: observationRoutes, for: 'team' },
+  yard: { routes: yardRoutes, for: 'team' },
+  weather: { routes: weatherRoutes, for: 'team' },
+  // All of the book at once, out and in.
+  book: { routes: bookDataRoutes, for: 'owner' },
+  devices: { routes: deviceRoutes, for: 'owner' },
+  pairing: { routes: pairingRoutes, for: 'anyone' },
+} as const satisfies Record<string, Resource>;
 
 /** What of a request may stand in a log: not what was looked for, which stands behind the question mark. */
 const loggedRequest = ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
@@ -95,6 +115,7 @@ export function createApp(deps: AppDeps): Express {
   const { book, logger, webFolder, demo } = deps;
   const app = express();
   app.disable('x-powered-by');
+  if (deps.proxies) app.set('trust proxy', deps.proxies);
   app.use(pinoHttp({ logger, autoLogging: false, serializers: { req: loggedRequest } }));
   app.use(allowHosts(deps.hosts ?? []));
   app.use(
@@ -121,8 +142,9 @@ export function createApp(deps: AppDeps): Express {
       handler: (_req, res) => answerProblem(res, problemOf(TOO_MANY)),
     }),
   );
+  app.use('/api', identify(deps.devices), ownPagesOnly);
   app.use('/api', compression());
-  app.use('/api', express.json({ limit: '4mb' }), onlyStorable);
+  app.use('/api', express.json({ limit: '4mb' }), onlyStorable, keepAside(deps.devices));
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
   let writes = 0;
   app.use('/api', (req, res, next) => {
@@ -151,9 +173,9 @@ export function createApp(deps: AppDeps): Express {
     await deps.ping();
     res.json({ ok: true, demo });
   });
-  app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
-  for (const [path, routes] of Object.entries<Routes>(RESOURCES))
-    app.use(`/api/${path}`, routes(book, deps));
+  app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi()));
+  for (const [path, { routes, for: access }] of Object.entries<Resource>(RESOURCES))
+    app.use(`/api/${path}`, only(access), routes(book, deps));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');
   });

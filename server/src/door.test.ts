@@ -117,7 +117,7 @@ describe('who may ask', () => {
     ['localhost.attacker.example', 421],
     ['127.0.0.1.attacker.example', 421],
   ])('under the name %s: %i', async (host, status) => {
-    const answer = await api().get('/api/horses').set('Host', host).expect(status);
+    const answer = await api().get('/api/health').set('Host', host).expect(status);
     if (status === 421) expect(answer.type).toBe('application/problem+json');
   });
 

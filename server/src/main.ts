@@ -1,7 +1,9 @@
 import { existsSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
+import type { Express } from 'express';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { backUp, freeBytesOf } from './db/backup.ts';
@@ -12,7 +14,9 @@ import { DEMO_YARD, seedDemo } from './demo/seed.ts';
 import { demoWeather } from './demo/timetable.ts';
 import { airOn } from './routes/weather.ts';
 import { plannerIn } from './planning/planner.ts';
+import { isWished, openDoor, shutDoor, type OpenDoor } from './phones/open.ts';
 import { createBook, type Book } from './repositories/book.ts';
+import { deviceStore } from './repositories/devices.ts';
 import { loggable, problemOf } from './routes/errors.ts';
 
 /** The only file that reads the environment and the command line. */
@@ -39,19 +43,22 @@ interface Settings {
   readonly folder: string;
   readonly web: string;
   readonly where: Where;
+  /** Whether phones are let in. */
+  readonly phones: boolean;
+  readonly httpsPort: number;
+  readonly tls: { readonly cert: string; readonly key: string } | undefined;
+  readonly proxies: number;
 }
 
 /** @throws CannotOpenError */
 function settings(): Settings {
   const { values } = readArguments();
-  const port = Number(process.env.PORT ?? 4780);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-    throw new CannotOpenError(
-      `PORT must be a number from 0 to 65535, got "${process.env.PORT}". For example: PORT=4790 npm start`,
-    );
-  }
+  const port = numberIn('PORT', 4780, MOST_PORT);
   const folder = resolve(values.data ?? (values.demo ? 'demo-book' : 'book'));
-  const host = process.env.HOST || '127.0.0.1';
+  const phones = values.phones || isWished(folder);
+  const host = process.env.HOST || (phones ? '0.0.0.0' : '127.0.0.1');
+  const { TLS_CERT: cert, TLS_KEY: key } = process.env;
+  if (!cert !== !key) throw new CannotOpenError('TLS_CERT and TLS_KEY belong together: give both.');
   return {
     port,
     host,
@@ -59,12 +66,28 @@ function settings(): Settings {
       .map((h) => h.trim())
       .filter(Boolean),
     demo: values.demo,
+    phones,
+    httpsPort: numberIn('HTTPS_PORT', port === 0 ? 0 : Math.min(port + 1, MOST_PORT), MOST_PORT),
+    tls: cert && key ? { cert, key } : undefined,
+    proxies: numberIn('TRUST_PROXY', 0, 9),
     folder,
     web: resolve(values.web ?? join(here, '../web')),
     where: process.env.DATABASE_URL
       ? { kind: 'url', url: process.env.DATABASE_URL }
       : { kind: 'folder', folder, fresh: inFolders('fresh-book', '../../.cache/fresh-book') },
   };
+}
+
+const MOST_PORT = 65_535;
+
+/** @throws CannotOpenError */
+function numberIn(name: string, usual: number, most: number): number {
+  const given = process.env[name];
+  const number = Number(given || usual);
+  if (Number.isInteger(number) && number >= 0 && number <= most) return number;
+  throw new CannotOpenError(
+    `${name} must be a number from 0 to ${most}, got "${given}". For example: ${name}=${usual || 1} npm start`,
+  );
 }
 
 function readArguments() {
@@ -74,10 +97,13 @@ function readArguments() {
         data: { type: 'string' },
         demo: { type: 'boolean', default: false },
         web: { type: 'string' },
+        phones: { type: 'boolean', default: false },
       },
     });
   } catch (error) {
-    throw new CannotOpenError(`${(error as Error).message} Known are --data DIR and --demo.`);
+    throw new CannotOpenError(
+      `${(error as Error).message} Known are --data DIR and --demo; --phones lets phones in.`,
+    );
   }
 }
 
@@ -98,8 +124,12 @@ async function main() {
   const copies = where.kind === 'folder' ? new Copies(book, folder) : null;
   const thread = inFolders('planning/thread.js', 'planning/thread.ts')!;
   const planner = plannerIn(pathToFileURL(thread));
+  const phones = set.phones ? await openDoor({ ...set, own: set.tls }) : null;
   const app = createApp({
     book,
+    devices: deviceStore(connection.db),
+    door: phones?.door ?? shutDoor(folder),
+    proxies: set.proxies,
     planner,
     logger,
     demo: set.demo ? DEMO_YARD : null,
@@ -110,14 +140,8 @@ async function main() {
     onWrite: () => copies?.changed(),
     ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
   });
-  const server = app.listen(set.port, set.host, () => {
-    const address = server.address();
-    const port = typeof address === 'object' && address ? address.port : set.port;
-    say(`Canter Book is open at http://${set.host}:${port}`);
-    if (where.kind === 'folder') say(`The book lies in ${folder}. Ctrl-C closes it.`);
-  });
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    process.stderr.write(`${whyNotListening(error, set)}\n`);
+  const servers = listening(app, set, phones, (error) => {
+    process.stderr.write(`${error}\n`);
     void connection.close().then(() => process.exit(1));
   });
   const timers = [setInterval(() => void copies?.keep(), COPY_EVERY_MS)];
@@ -139,8 +163,11 @@ async function main() {
     // Asked again: whoever closes the book is in a hurry.
     if (asked > 1) return copies?.giveUp();
     timers.forEach(clearInterval);
-    server.close();
-    server.closeAllConnections();
+    phones?.close();
+    for (const server of servers) {
+      server.close();
+      server.closeAllConnections();
+    }
     await planner.close();
     const missing = (await copies?.keepLast()) ?? null;
     await connection.close();
@@ -158,6 +185,46 @@ async function main() {
     });
   process.on('SIGINT', closing);
   process.on('SIGTERM', closing);
+}
+
+/** Opens the doors: one on this machine, and two for phones where they are let in. */
+function listening(
+  app: Express,
+  set: Settings,
+  phones: OpenDoor | null,
+  failed: (why: string) => void,
+): Server[] {
+  const { port, host, httpsPort, folder, where } = set;
+  const doors = phones?.listen(app);
+  const plain = doors?.plain ?? createServer(app);
+  const portOf = (server: Server, wanted: number): number => {
+    const address = server.address();
+    return typeof address === 'object' && address ? address.port : wanted;
+  };
+  const open: [Server, number][] = doors
+    ? [
+        [plain, port],
+        [doors.secure, httpsPort],
+      ]
+    : [[plain, port]];
+  let isGivenUp = false;
+  for (const [server, at] of open) {
+    server.on('error', (error: NodeJS.ErrnoException) => {
+      if (!isGivenUp) failed(whyNotListening(error, { ...set, port: at }));
+      isGivenUp = true;
+    });
+    server.listen(at, host);
+  }
+  plain.on('listening', () => {
+    say(`Canter Book is open at http://${phones ? '127.0.0.1' : host}:${portOf(plain, port)}`);
+    if (where.kind === 'folder') say(`The book lies in ${folder}. Ctrl-C closes it.`);
+  });
+  doors?.secure.on('listening', () =>
+    say(
+      `Phones come in over https on port ${portOf(doors.secure, httpsPort)}: Book, then Phones, shows how.`,
+    ),
+  );
+  return open.map(([server]) => server);
 }
 
 /** What has to be done before anybody is let in. */

@@ -162,6 +162,41 @@ const OWN: Paths = {
       as: ICS,
     },
   },
+  '/api/devices': {
+    get: { says: 'The phones that are let in, and their door', answers: anything },
+  },
+  '/api/devices/door': {
+    put: {
+      says: 'Opens or shuts the door for phones at the next start',
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/devices/codes': {
+    post: {
+      says: 'A code by which one phone can be paired within ten minutes',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/devices/set-aside': {
+    get: { says: 'What removed phones have sent since', answers: listOf(anything) },
+  },
+  '/api/devices/set-aside/{id}': {
+    post: { says: 'Takes it into the book', status: 204 },
+    delete: { says: 'Throws it away', status: 204 },
+  },
+  '/api/devices/{id}': { delete: { says: 'Removes a phone at once', status: 204 } },
+  '/api/pairing': {
+    get: { says: 'Who asks: the owner, a paired phone, or nobody', answers: anything },
+    post: {
+      says: 'Pairs this phone by a code, once; over https only',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
   '/api/calendar/feeds/{id}.ics': {
     get: { says: 'The same under a secret address', answers: text, as: ICS },
   },

@@ -113,6 +113,7 @@ describe('a database that goes away', () => {
   const broken = (error: Error & { code?: string }) =>
     createApp({
       book: first.book,
+      devices: first.devices,
       logger: pino({ level: 'silent' }),
       demo: null,
       ping: () => Promise.reject(new Error('Failed query', { cause: error })),

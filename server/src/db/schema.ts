@@ -293,6 +293,46 @@ export const importPages = pgTable(
   (t) => [primaryKey({ columns: [t.importId, t.number] })],
 );
 
+/**
+ * Phones that were let in. What follows is of this place, not of the book: it is in no export and no copy, and a book that
+ * is taken elsewhere lets nobody in.
+ */
+export const devices = pgTable('devices', {
+  id: uuid().primaryKey(),
+  /** Who carries it. */
+  person: text().notNull(),
+  /** "Android phone", as it says of itself. */
+  kind: text().notNull(),
+  /** SHA-256 of what it shows at the door; what it shows is kept by nobody else. */
+  tokenHash: text('token_hash').notNull().unique(),
+  pairedAt: instant('paired_at').notNull(),
+  lastSeenAt: instant('last_seen_at').notNull(),
+  removedAt: instant('removed_at'),
+});
+
+/** Codes by which a phone can be paired once; gone when used or too old. */
+export const pairingCodes = pgTable('pairing_codes', {
+  codeHash: text('code_hash').primaryKey(),
+  person: text().notNull(),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** What a phone sent after it was removed: for the owner to take or to leave. */
+export const setAside = pgTable(
+  'set_aside',
+  {
+    id: uuid().primaryKey(),
+    deviceId: uuid('device_id')
+      .notNull()
+      .references(() => devices.id, { onDelete: 'cascade' }),
+    at: instant('at').notNull(),
+    /** The resource it was for. */
+    path: text().notNull(),
+    body: jsonb().notNull(),
+  },
+  (t) => [index('set_aside_by_time').on(t.at)],
+);
+
 /** What a book file holds. */
 export type ImportedKind =
   | 'rider'

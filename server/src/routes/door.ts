@@ -3,6 +3,7 @@ import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 import { unstorableIn } from '@canter-book/core/fields';
 import { Problem } from '../problem.ts';
+import { nameIn } from './access.ts';
 
 /**
  * What every request passes before a route sees it.
@@ -26,12 +27,6 @@ export function allowHosts(more: readonly string[]): RequestHandler {
       'The book does not answer under this name. Its owner can allow the name with ALLOWED_HOSTS.',
     );
   };
-}
-
-/** The name without port; IPv6 stands in brackets. */
-function nameIn(host: string): string {
-  const bracketed = /^\[([^\]]*)\]/.exec(host);
-  return (bracketed?.[1] ?? host.replace(/:\d*$/, '')).toLowerCase();
 }
 
 /** Refuses what no schema should have to think of: characters that cannot be stored, depth without end. */

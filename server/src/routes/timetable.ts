@@ -82,37 +82,50 @@ const whoseSchema = z.strictObject({
   riderId: idSchema.optional(),
 });
 
-/** The timetable for other programs: as a file, and under secret addresses. */
+/** The lessons of a person as a calendar. */
+async function sendCalendar(
+  book: Book,
+  res: express.Response,
+  whose: z.infer<typeof whoseSchema>,
+): Promise<void> {
+  const now = new Date();
+  const today = now.toISOString().slice(0, 10);
+  const all = await book.appointments.list({
+    from: daysLater(today, -31),
+    to: daysLater(today, 370),
+  });
+  const mine = (a: Appointment) =>
+    whose.riderId
+      ? a.riderId === whose.riderId
+      : whose.instructor === undefined || a.instructor === whose.instructor;
+  const [horses, riders] = await Promise.all([book.horses.list(), book.riders.list()]);
+  const horse = (id: string) => horses.find((h) => h.id === id)?.name;
+  const rider = (id: string) => riders.find((r) => r.id === id)?.name;
+  const name = whose.riderId ? rider(whose.riderId) : whose.instructor;
+  const title = name ? `Lessons: ${name}` : 'Lessons';
+  res.type('text/calendar').send(calendarText(title, all.filter(mine), { horse, rider }, now));
+}
+
+/** The timetable for other programs, as a file. */
 export function calendarRoutes(book: Book): Router {
   const router = Router();
-  const send = async (res: express.Response, whose: z.infer<typeof whoseSchema>) => {
-    const now = new Date();
-    const today = now.toISOString().slice(0, 10);
-    const all = await book.appointments.list({
-      from: daysLater(today, -31),
-      to: daysLater(today, 370),
-    });
-    const mine = (a: Appointment) =>
-      whose.riderId
-        ? a.riderId === whose.riderId
-        : whose.instructor === undefined || a.instructor === whose.instructor;
-    const [horses, riders] = await Promise.all([book.horses.list(), book.riders.list()]);
-    const horse = (id: string) => horses.find((h) => h.id === id)?.name;
-    const rider = (id: string) => riders.find((r) => r.id === id)?.name;
-    const name = whose.riderId ? rider(whose.riderId) : whose.instructor;
-    const title = name ? `Lessons: ${name}` : 'Lessons';
-    res.type('text/calendar').send(calendarText(title, all.filter(mine), { horse, rider }, now));
-  };
   router.get('/lessons.ics', async (req, res) => {
     res.attachment('lessons.ics');
-    await send(res, whoseSchema.parse(req.query));
+    await sendCalendar(book, res, whoseSchema.parse(req.query));
   });
-  router.get('/feeds/:id.ics', async (req, res) => {
+  return router;
+}
+
+/** The same under secret addresses. */
+export function feedRoutes(book: Book): Router {
+  const router = Router();
+  router.get('/:id.ics', async (req, res) => {
     const timetable = await book.timetable.get(TIMETABLE_ID);
     const feed = timetable?.feeds.find((f) => f.token === req.params.id);
     // Nobody is told whether the address was ever right.
     if (!feed) throw notFound('calendar');
-    await send(res, feed.riderId ? { riderId: feed.riderId } : { instructor: feed.instructor });
+    const { riderId, instructor } = feed;
+    await sendCalendar(book, res, riderId ? { riderId } : { instructor });
   });
   return router;
 }

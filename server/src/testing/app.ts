@@ -9,6 +9,7 @@ import type { Horse, LessonRecord, Session } from '@canter-book/core/observation
 import { createApp, type AppDeps } from '../app.ts';
 import { connect, type Where } from '../db/connect.ts';
 import { createBook } from '../repositories/book.ts';
+import { deviceStore } from '../repositories/devices.ts';
 
 /** For tests: a real app on a real database, and valid documents to send it. */
 
@@ -20,8 +21,10 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   const book = createBook(connection.db);
   const logger = pino({ level: 'silent' });
   const { ping } = connection;
+  const devices = deviceStore(connection.db);
   const app = createApp({
     book,
+    devices,
     logger,
     demo: null,
     ping,
@@ -32,7 +35,7 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
     await connection.close();
     await drop();
   };
-  return { app, book, db: connection.db, where, close };
+  return { app, book, devices, db: connection.db, where, close };
 }
 
 const FRESH = join(dirname(fileURLToPath(import.meta.url)), '../../../.cache/fresh-book');

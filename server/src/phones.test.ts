@@ -1,0 +1,269 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { X509Certificate } from 'node:crypto';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer, type Server } from 'node:https';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import request from 'supertest';
+import { v7 } from 'uuid';
+import { RESOURCES } from './app.ts';
+import { credentialsIn, type Credentials } from './phones/authority.ts';
+import { plainDoor } from './phones/plainDoor.ts';
+import { COOKIE, isLocal, may, ROLES, type Access, type Role } from './routes/access.ts';
+import { openTestApp, someHorse, someSession } from './testing/app.ts';
+
+/** The door for phones: who is let in, how, and what becomes of one that was removed. */
+
+const NAMES = { dns: ['localhost', 'yard.test'], ip: ['127.0.0.1', '192.168.7.20'] };
+const DAY_MS = 24 * 3600 * 1000;
+
+let folder: string;
+let book: Awaited<ReturnType<typeof openTestApp>>;
+let credentials: Credentials;
+let tls: Server;
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'canter-book-phones-'));
+  book = await openTestApp({ hosts: ['yard.test'] });
+  credentials = await credentialsIn(folder, NAMES, new Date());
+  tls = createServer(credentials, book.app);
+}, 60_000);
+afterAll(async () => {
+  await book.close();
+  await rm(folder, { recursive: true });
+});
+
+const machine = () => request(book.app);
+/** As a phone asks: over TLS, trusting nothing but the authority. */
+const phone = (secret?: string) => {
+  const agent = request.agent(tls, { ca: credentials.authority.pem });
+  if (secret) agent.set('Cookie', `${COOKIE}=${secret}`);
+  return agent;
+};
+async function paired(person = 'Rowan Ashdown'): Promise<string> {
+  const { code } = (await machine().post('/api/devices/codes').send({ person }).expect(201)).body;
+  const answer = await phone().post('/api/pairing').send({ code }).expect(201);
+  return secretOf(answer.headers['set-cookie']);
+}
+const secretOf = (cookies: unknown): string =>
+  new RegExp(`${COOKIE}=([^;]+)`).exec(String(cookies))![1]!;
+
+describe('the authority of the book', () => {
+  test('is made once, its keys for its owner alone, and renewed before it runs out', async () => {
+    const own = await mkdtemp(join(tmpdir(), 'canter-book-authority-'));
+    const made = new Date('2026-06-15T10:00:00Z');
+    const first = await credentialsIn(own, NAMES, made);
+    for (const file of ['authority.key', 'machine.key'])
+      expect(statSync(join(own, file)).mode & 0o777).toBe(0o600);
+    expect(await credentialsIn(own, NAMES, new Date(made.getTime() + 300 * DAY_MS))).toEqual(first);
+
+    const later = await credentialsIn(own, NAMES, new Date(made.getTime() + 370 * DAY_MS));
+    expect(later.cert).not.toBe(first.cert);
+    expect(later.authority).toEqual(first.authority);
+    const moved = { ...NAMES, ip: [...NAMES.ip, '10.1.2.3'] };
+    const elsewhere = await credentialsIn(own, moved, new Date(made.getTime() + 371 * DAY_MS));
+    expect(elsewhere.authority).toEqual(first.authority);
+
+    // Checked by another reader of certificates (OpenSSL).
+    const [leaf, root] = [elsewhere.cert, first.authority.pem].map((p) => new X509Certificate(p));
+    expect(leaf!.verify(root!.publicKey)).toBe(true);
+    expect([root!.ca, leaf!.ca]).toEqual([true, false]);
+    expect(leaf!.checkIP('10.1.2.3') && leaf!.checkHost('yard.test')).toBe('yard.test');
+    expect(leaf!.checkHost('bank.example')).toBeUndefined();
+
+    // A key of another certificate, as a crash between two files leaves it: made anew.
+    writeFileSync(join(own, 'machine.key'), readFileSync(join(own, 'authority.key')));
+    expect((await credentialsIn(own, NAMES, made)).authority).toEqual(first.authority);
+    writeFileSync(join(own, 'authority.crt'), 'torn');
+    await expect(credentialsIn(own, NAMES, made)).rejects.toThrow(/Put both back/);
+    await rm(own, { recursive: true });
+  });
+});
+
+describe('a phone', () => {
+  test('is let in by a code, once; it is remembered by a secret no page can read', async () => {
+    const ask = await machine().post('/api/devices/codes').send({ person: 'Rowan Ashdown' });
+    const { code } = ask.body;
+    await phone().get('/api/horses').expect(401);
+    const answer = await phone()
+      .post('/api/pairing')
+      .set('User-Agent', 'Mozilla/5.0 (Linux; Android 15; Pixel) Mobile')
+      .send({ code })
+      .expect(201);
+    const cookie = String(answer.headers['set-cookie']);
+    for (const part of ['HttpOnly', 'Secure', 'SameSite=Strict', 'Path=/'])
+      expect(cookie).toContain(part);
+    const secret = secretOf(cookie);
+    await phone(secret).get('/api/horses').expect(200);
+    const me = await phone(secret).get('/api/pairing').expect(200);
+    expect(me.body).toEqual({ role: 'instructor', person: 'Rowan Ashdown', isRemoved: false });
+    expect((await phone().post('/api/pairing').send({ code }).expect(410)).body.detail).toContain(
+      'Show a new one',
+    );
+    const { body } = await machine().get('/api/devices').expect(200);
+    expect(body.devices.at(-1)).toMatchObject({ person: 'Rowan Ashdown', kind: 'Android phone' });
+    expect(JSON.stringify(body)).not.toContain(secret);
+    // Over plain HTTP its secret opens nothing.
+    const plain = machine().get('/api/horses').set('Host', 'yard.test');
+    await plain.set('Cookie', `${COOKIE}=${secret}`).expect(401);
+  });
+
+  test('with a code that is too old or made up is told what to do', async () => {
+    const { code } = await book.devices.offer('Rowan', new Date(Date.now() - 11 * 60_000));
+    for (const wrong of [code, 'abc'])
+      await phone().post('/api/pairing').send({ code: wrong }).expect(410);
+    await machine().post('/api/pairing').send({ code }).expect(403);
+  });
+
+  test('that guesses is slowed down', async () => {
+    const answers: number[] = [];
+    const own = createServer(credentials, (await openTestApp()).app);
+    for (let i = 0; i < 12; i++) {
+      const agent = request.agent(own, { ca: credentials.authority.pem });
+      answers.push((await agent.post('/api/pairing').send({ code: `x${i}` })).status);
+    }
+    expect(answers.slice(-2)).toEqual([429, 429]);
+  });
+
+  test('that is removed is shut out at once; what it had on it is kept aside and taken', async () => {
+    const horse = someHorse();
+    await machine().put(`/api/horses/${horse.id}`).send(horse).expect(200);
+    const secret = await paired('Ines Calloway');
+    const { body } = await machine().get('/api/devices');
+    const { id } = body.devices.find((d: { person: string }) => d.person === 'Ines Calloway');
+    await machine().delete(`/api/devices/${id}`).expect(204);
+    await phone(secret).get('/api/horses').expect(401);
+
+    const session = someSession(horse.id);
+    const late = await phone(secret).put(`/api/sessions/${session.id}`).send(session).expect(403);
+    expect(late.body).toMatchObject({ keptAside: true });
+    const seen = {
+      id: v7(),
+      sessionId: session.id,
+      at: session.startedAt,
+      kind: 'note',
+      text: 'soft',
+    };
+    await phone(secret)
+      .post('/api/observations')
+      .send({ observations: [seen] })
+      .expect(403);
+    await machine().get(`/api/sessions/${session.id}`).expect(404);
+
+    const aside = (await machine().get('/api/devices/set-aside').expect(200)).body;
+    expect(aside.map((a: { about: string }) => a.about)).toEqual([
+      'a session of 2026-05-02',
+      'one observation',
+    ]);
+    // In the wrong order nothing is lost.
+    await machine().post(`/api/devices/set-aside/${aside[1].id}`).expect(409);
+    for (const { id: one } of aside)
+      await machine().post(`/api/devices/set-aside/${one}`).expect(204);
+    await machine().get(`/api/sessions/${session.id}`).expect(200);
+    const stored = await machine().get(`/api/sessions/${session.id}/observations`).expect(200);
+    expect(stored.body).toHaveLength(1);
+    expect((await machine().get('/api/devices/set-aside')).body).toEqual([]);
+  });
+});
+
+describe('who may do what', () => {
+  const REFUSED = ['This device is not paired with the book', 'Only on the machine of the book'];
+  const document = readFileSync(
+    join(fileURLToPath(new URL('.', import.meta.url)), '../../docs/security.md'),
+    'utf8',
+  );
+  /** As the document says it: a row for each resource. */
+  const said = (name: string): Role[] => {
+    const row = new RegExp(`^\\| \`/api/${name}\` +\\|(.*)\\|$`, 'm').exec(document);
+    if (!row) throw new Error(`docs/security.md says nothing of /api/${name}`);
+    return ROLES.filter((_, i) => row[1]!.split('|')[i]!.includes('yes'));
+  };
+
+  test('every address, as everybody, as the document has it', async () => {
+    const { body } = await machine().get('/api/openapi.json').expect(200);
+    const secret = await paired();
+    const names = Object.keys(RESOURCES).sort((a, b) => b.length - a.length);
+    let asked = 0;
+    for (const [path, methods] of Object.entries<object>(body.paths)) {
+      const name = names.find((n) => path.startsWith(`/api/${n}`)) ?? path.slice('/api/'.length);
+      const allowed = said(name);
+      const access: Access | undefined = RESOURCES[name as keyof typeof RESOURCES]?.for;
+      if (access) expect(allowed).toEqual(ROLES.filter((role) => may(role, access)));
+      for (const method of Object.keys(methods).filter((m) => m !== 'parameters')) {
+        for (const role of ROLES) {
+          const agent = role === 'owner' ? machine() : phone(role === 'instructor' ? secret : '');
+          const at = path.replace('{id}', v7());
+          const answer = await agent[method as 'get'](at).send(method === 'get' ? undefined : {});
+          const isRefused = REFUSED.includes(answer.body?.title);
+          expect(`${role} ${method} ${path}: ${isRefused ? 'no' : 'yes'}`).toBe(
+            `${role} ${method} ${path}: ${allowed.includes(role) ? 'yes' : 'no'}`,
+          );
+          asked++;
+        }
+      }
+    }
+    expect(asked).toBeGreaterThan(150);
+  }, 60_000);
+
+  test.each([
+    ['127.0.0.1', 'localhost:4780', {}, true],
+    ['::1', '[::1]:4780', {}, true],
+    ['::ffff:127.0.0.1', '127.0.0.1:4780', {}, true],
+    ['127.0.0.1', 'book.localhost', {}, true],
+    // Another device, a proxy on this machine, a name that is not this machine's own.
+    ['192.168.7.21', 'localhost:4780', {}, false],
+    ['192.168.7.21', '192.168.7.20:4780', {}, false],
+    ['127.0.0.1', 'localhost', { 'x-forwarded-for': '203.0.113.9' }, false],
+    ['127.0.0.1', 'localhost', { forwarded: 'for=203.0.113.9' }, false],
+    ['127.0.0.1', 'yard.test', {}, false],
+    ['127.0.0.1', '192.168.7.20', {}, false],
+  ])('from %s under %s %j is the owner: %s', (remoteAddress, host, more, is) => {
+    expect(isLocal({ socket: { remoteAddress }, headers: { host, ...more } })).toBe(is);
+    expect(
+      isLocal({ socket: { remoteAddress, encrypted: true }, headers: { host, ...more } }),
+    ).toBe(false);
+  });
+
+  test.each([
+    [{}, 200],
+    [{ 'Sec-Fetch-Site': 'same-origin' }, 200],
+    [{ Origin: 'http://attacker.example' }, 403],
+    [{ Origin: 'null' }, 403],
+    [{ Origin: 'https://localhost' }, 403],
+    [{ 'Sec-Fetch-Site': 'cross-site' }, 403],
+    [{ 'Sec-Fetch-Site': 'same-site' }, 403],
+  ])('a write with %j: %i', async (headers, status) => {
+    const horse = someHorse();
+    const write = machine().put(`/api/horses/${horse.id}`).set('Host', 'localhost');
+    const answer = await write.set(headers).send(horse).expect(status);
+    if (status === 403) expect(answer.type).toBe('application/problem+json');
+    await machine()
+      .get(`/api/horses/${horse.id}`)
+      .expect(status === 200 ? 200 : 404);
+  });
+});
+
+describe('over plain HTTP another device', () => {
+  const door = () =>
+    request(plainDoor({ hosts: [], httpsPort: () => 4781, authority: credentials.authority }));
+
+  test('finds how to trust the book, its certificate, and the way to https', async () => {
+    const page = await door().get('/trust').set('Host', '192.168.7.20:4780').expect(200);
+    expect(page.text).toContain(credentials.authority.fingerprint);
+    expect(page.text).toContain('data-https="https://192.168.7.20:4781"');
+    expect(page.headers['content-security-policy']).toContain(
+      'connect-src https://192.168.7.20:4781',
+    );
+    const file = await door().get('/canter-book.crt').expect(200);
+    expect(file.type).toBe('application/x-x509-ca-cert');
+    const way = await door().get('/horses?x=1').set('Host', '[fd00::5]:4780').expect(308);
+    expect(way.headers['location']).toBe('https://[fd00::5]:4781/horses?x=1');
+    await door().post('/api/pairing').send({ code: 'x' }).expect(403);
+  });
+
+  test('cannot put anything into the page by its name', async () => {
+    const page = await door().get('/trust').set('Host', '"><script>alert(1)</script>:80');
+    expect([page.status, page.type]).toEqual([421, 'application/problem+json']);
+  });
+});

@@ -1,0 +1,136 @@
+import { createServer, type RequestListener } from 'node:http';
+import { createServer as createTlsServer, type Server as TlsServer } from 'node:https';
+import { existsSync } from 'node:fs';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { hostname, networkInterfaces } from 'node:os';
+import { isIP, type AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { CannotOpenError } from '../db/connect.ts';
+import { isLocal } from '../routes/access.ts';
+import type { PhoneDoor } from '../routes/devices.ts';
+import { credentialsIn, type Credentials, type Names } from './authority.ts';
+import { plainDoor } from './plainDoor.ts';
+
+/** The door for phones: https on the yard's network, and a plain page that leads there. */
+
+export interface PhoneSettings {
+  /** The data folder. */
+  readonly folder: string;
+  readonly port: number;
+  readonly httpsPort: number;
+  /** Further names of this machine, from outside. */
+  readonly hosts: readonly string[];
+  /** A certificate of one's own, and its key: files. */
+  readonly own?: { readonly cert: string; readonly key: string } | undefined;
+}
+
+/** Its renewal is looked at as often. */
+const LOOK_EVERY_MS = 12 * 3600 * 1000;
+
+const wish = (folder: string): string => join(folder, 'phones', 'open');
+
+/** Whether the owner has switched the door on. */
+export const isWished = (folder: string): boolean => existsSync(wish(folder));
+
+const keepWish =
+  (folder: string) =>
+  async (open: boolean): Promise<void> => {
+    if (!open) return rm(wish(folder), { force: true });
+    await mkdir(join(folder, 'phones'), { recursive: true, mode: 0o700 });
+    await writeFile(wish(folder), '');
+  };
+
+/** The door as the owner's page shows it while it is shut. */
+export const shutDoor = (folder: string): PhoneDoor => ({
+  isOpen: false,
+  stays: () => Promise.resolve(isWished(folder)),
+  keep: keepWish(folder),
+  begin: [],
+  fingerprint: null,
+});
+
+export interface OpenDoor {
+  readonly door: PhoneDoor;
+  /** Serves the book on both: its own machine over plain HTTP, everybody over https. */
+  listen(app: RequestListener): { plain: ReturnType<typeof createServer>; secure: TlsServer };
+  close(): void;
+}
+
+/** @throws CannotOpenError */
+export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
+  const { folder, port, httpsPort, hosts, own } = settings;
+  const credentials = own
+    ? await ownCredentials(own)
+    : await credentialsIn(join(folder, 'phones'), namesOf(hosts), new Date());
+  const { authority } = credentials;
+  let timer: ReturnType<typeof setInterval> | undefined;
+  return {
+    door: {
+      isOpen: true,
+      stays: () => Promise.resolve(isWished(folder)),
+      keep: keepWish(folder),
+      begin: beginnings(port, hosts),
+      fingerprint: own ? null : authority.fingerprint,
+    },
+    listen(app) {
+      const secure = createTlsServer({ ...credentials, minVersion: 'TLSv1.2' }, app);
+      const port = () => (secure.address() as AddressInfo | null)?.port ?? httpsPort;
+      const elsewhere = plainDoor({ hosts, httpsPort: port, authority });
+      const plain = createServer((req, res) =>
+        isLocal(req) ? app(req, res) : elsewhere(req, res),
+      );
+      // Renewed, and for the addresses the machine has by then, without closing the book.
+      timer = setInterval(() => {
+        if (own) return;
+        void credentialsIn(join(folder, 'phones'), namesOf(hosts), new Date()).then(
+          (fresh) => secure.setSecureContext({ key: fresh.key, cert: fresh.cert }),
+          () => undefined,
+        );
+      }, LOOK_EVERY_MS);
+      timer.unref();
+      return { plain, secure };
+    },
+    close: () => clearInterval(timer),
+  };
+}
+
+async function ownCredentials({
+  cert,
+  key,
+}: NonNullable<PhoneSettings['own']>): Promise<Credentials> {
+  const read = (file: string, called: string) =>
+    readFile(file, 'utf8').catch(() => {
+      throw new CannotOpenError(`${called} names ${file}, which cannot be read.`);
+    });
+  const [pem, secret] = [await read(cert, 'TLS_CERT'), await read(key, 'TLS_KEY')];
+  return { key: secret, cert: pem, authority: { pem, fingerprint: '' } };
+}
+
+const addresses = (): string[] =>
+  Object.values(networkInterfaces())
+    .flatMap((all) => all ?? [])
+    // Those that are only good on one wire carry its name.
+    .filter(({ internal, scopeid }) => !internal && !scopeid)
+    .map(({ address }) => address);
+
+function namesOf(hosts: readonly string[]): Names {
+  const own = hostname().toLowerCase();
+  const named = hosts.filter((h) => isIP(h) === 0);
+  return {
+    dns: [...new Set(['localhost', own, `${own}.local`, ...named])],
+    ip: [...new Set(['127.0.0.1', '::1', ...addresses(), ...hosts.filter(isAddress)])],
+  };
+}
+
+/** An address to be reached under; that of no address means all. */
+const isAddress = (host: string): boolean =>
+  isIP(host) !== 0 && host !== '0.0.0.0' && host !== '::';
+
+/** Names first that somebody has given, then addresses; those of the old kind before the new, as they are shorter. */
+function beginnings(port: number, hosts: readonly string[]): string[] {
+  const named = hosts.filter((h) => isIP(h) === 0 && h !== 'localhost');
+  const found = addresses().sort((a, b) => isIP(a) - isIP(b));
+  return [...named, ...found].map(
+    (host) => `http://${isIP(host) === 6 ? `[${host}]` : host}:${port}/trust`,
+  );
+}

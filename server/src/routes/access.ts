@@ -1,0 +1,150 @@
+import { isIP } from 'node:net';
+import { hostname } from 'node:os';
+import type { Request, RequestHandler, Response } from 'express';
+import type { Device, Devices } from '../repositories/devices.ts';
+import { Problem } from '../problem.ts';
+
+/** Who asks, and what each may do. `docs/security.md` says it in words; a test tries every address as everybody. */
+
+export const ROLES = ['owner', 'instructor', 'nobody'] as const;
+/** Whoever sits at the machine of the book is its owner; a paired phone is an instructor's; all else is nobody. */
+export type Role = (typeof ROLES)[number];
+
+export interface Who {
+  readonly role: Role;
+  /** The phone, also one that was removed. */
+  readonly device: Device | null;
+}
+
+/** Who may use a resource of the API. */
+export type Access = 'anyone' | 'team' | 'owner';
+
+const MAY: Readonly<Record<Access, readonly Role[]>> = {
+  anyone: ['owner', 'instructor', 'nobody'],
+  team: ['owner', 'instructor'],
+  owner: ['owner'],
+};
+
+export const may = (role: Role, access: Access): boolean => MAY[access].includes(role);
+
+export const whoIn = (res: Response): Who => res.locals['who'] as Who;
+
+const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
+const OWN_NAME = hostname().toLowerCase();
+
+/** The name in a Host header, without its port; IPv6 stands in brackets. */
+export function nameIn(host: string): string {
+  const bracketed = /^\[([^\]]*)\]/.exec(host);
+  return (bracketed?.[1] ?? host.replace(/:\d*$/, '')).toLowerCase();
+}
+
+/** Names of this machine for itself. */
+const isOwnName = (name: string): boolean =>
+  name === 'localhost' ||
+  name.endsWith('.localhost') ||
+  name === OWN_NAME ||
+  (isIP(name) !== 0 && LOOPBACK.test(name));
+
+/**
+ * Whether a request comes from this machine itself: over its own wire, under its own name, and passed on by nobody. What
+ * a proxy passes on carries its mark, and is from elsewhere.
+ */
+export function isLocal({
+  socket,
+  headers,
+}: {
+  socket: { remoteAddress?: string | undefined; encrypted?: boolean };
+  headers: Readonly<Record<string, string | string[] | undefined>>;
+}): boolean {
+  if (socket.encrypted || !LOOPBACK.test(socket.remoteAddress ?? '')) return false;
+  if (headers['x-forwarded-for'] ?? headers['forwarded'] ?? headers['x-forwarded-host'])
+    return false;
+  return isOwnName(nameIn(typeof headers['host'] === 'string' ? headers['host'] : ''));
+}
+
+/** Over TLS alone: a browser sends it back nowhere else. */
+export const COOKIE = '__Host-canter-book';
+
+const secretIn = (req: Request): string | null => {
+  const cookies = (req.headers.cookie ?? '').split(/;\s*/);
+  const own = cookies.find((c) => c.startsWith(`${COOKIE}=`));
+  return own ? own.slice(COOKIE.length + 1) : null;
+};
+
+/** Finds out who asks. */
+export const identify =
+  (devices: Devices): RequestHandler =>
+  async (req, res, next) => {
+    res.locals['who'] = await whoAsks(req, devices);
+    next();
+  };
+
+async function whoAsks(req: Request, devices: Devices): Promise<Who> {
+  if (isLocal(req)) return { role: 'owner', device: null };
+  const secret = req.secure ? secretIn(req) : null;
+  const device = secret ? await devices.of(secret, new Date()) : null;
+  return { role: device && !device.removedAt ? 'instructor' : 'nobody', device };
+}
+
+const NOT_PAIRED = new Problem(
+  401,
+  'This device is not paired with the book',
+  'On the machine of the book open Book, then Phones, and add it there.',
+);
+const ONLY_THERE = new Problem(
+  403,
+  'Only on the machine of the book',
+  'This is done on the machine the book lies on, not from a phone.',
+);
+
+/** Lets through whom a resource is for. */
+export const only =
+  (access: Access): RequestHandler =>
+  (_req, res, next) => {
+    const { role } = whoIn(res);
+    if (may(role, access)) return next();
+    throw role === 'nobody' ? NOT_PAIRED : ONLY_THERE;
+  };
+
+/** What a removed phone may still send: kept aside, never stored. */
+const KEPT_ASIDE = /^\/api\/(sessions|observations|rides)\b/;
+
+/** A phone that was removed while it was away has a lesson on it: what it sends is kept for the owner to take. */
+export const keepAside =
+  (devices: Devices): RequestHandler =>
+  async (req, res, next) => {
+    const { role, device } = whoIn(res);
+    const isWrite = req.method === 'PUT' || req.method === 'POST';
+    const [, kind] = KEPT_ASIDE.exec(req.originalUrl) ?? [];
+    if (role !== 'nobody' || !device || !isWrite || !kind) return next();
+    const isKept = await devices.setAside.add(device.id, kind, req.body, new Date());
+    throw new Problem(
+      403,
+      'This phone was removed from the book',
+      isKept
+        ? 'What it sent is kept aside; the owner of the book takes it or leaves it.'
+        : 'There is too much kept aside already: what you entered stays on this phone. Ask the owner of the book.',
+      { keptAside: isKept },
+    );
+  };
+
+/**
+ * Only pages of the book may change it: a page of another site has the browser send along who asks, but cannot hide
+ * where it comes from. What is no browser sends neither, and has no such visitor.
+ * Source: Fetch standard, `Origin` and `Sec-Fetch-Site`.
+ */
+export const ownPagesOnly: RequestHandler = (req, _res, next) => {
+  if (['GET', 'HEAD', 'OPTIONS'].includes(req.method)) return next();
+  const { origin, host } = req.headers;
+  const site = req.headers['sec-fetch-site'];
+  const isOwn =
+    origin === undefined
+      ? site === undefined || site === 'same-origin' || site === 'none'
+      : origin === `${req.protocol}://${host}`;
+  if (isOwn) return next();
+  throw new Problem(
+    403,
+    'Not from a page of the book',
+    'The book is only changed from its own pages. Open it under its own address.',
+  );
+};

@@ -1,0 +1,187 @@
+import { Router } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { z } from 'zod';
+import { observationSchema } from '@canter-book/core/observations/observation';
+import { sessionSchema } from '@canter-book/core/observations/records';
+import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
+import type { Book } from '../repositories/book.ts';
+import type { Devices, SetAside } from '../repositories/devices.ts';
+import { notFound, Problem } from '../problem.ts';
+import { COOKIE, whoIn } from './access.ts';
+import { answerProblem, problemOf } from './errors.ts';
+import { idIn } from './resource.ts';
+
+/** How phones come in: what the owner's page shows of it. */
+export interface PhoneDoor {
+  /** Open now, and whether it will be at the next start. */
+  readonly isOpen: boolean;
+  stays(): Promise<boolean>;
+  keep(open: boolean): Promise<void>;
+  /** Where phones begin, over plain HTTP: the page on which they learn to trust the book. */
+  readonly begin: readonly string[];
+  /** Of the authority, as phones show it. */
+  readonly fingerprint: string | null;
+}
+
+export const NO_DOOR: PhoneDoor = {
+  isOpen: false,
+  stays: () => Promise.resolve(false),
+  keep: () => Promise.reject(new Error('no door')),
+  begin: [],
+  fingerprint: null,
+};
+
+const offerSchema = z.strictObject({ person: z.string().trim().min(1).max(80) });
+const doorSchema = z.strictObject({ open: z.boolean() });
+const pairSchema = z.strictObject({ code: z.string().min(1).max(100) });
+
+interface DevicesDeps {
+  readonly devices: Devices;
+  readonly door?: PhoneDoor;
+}
+
+/** The owner's side: who is let in, and what was kept aside. */
+export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDeps): Router {
+  const router = Router();
+  router.get('/', async (_req, res) => {
+    const { isOpen, begin, fingerprint } = door;
+    res.json({
+      door: { isOpen, staysOpen: await door.stays(), begin, fingerprint },
+      devices: await devices.list(),
+    });
+  });
+  router.put('/door', async (req, res) => {
+    const { open } = doorSchema.parse(req.body);
+    await door.keep(open);
+    res.json({ open });
+  });
+  router.post('/codes', async (req, res) => {
+    const { person } = offerSchema.parse(req.body);
+    const { code, expiresAt } = await devices.offer(person, new Date());
+    res.status(201).json({ code, expiresAt: expiresAt.toISOString() });
+  });
+  router.get('/set-aside', async (_req, res) => {
+    const all = await devices.setAside.list();
+    res.json(all.map(({ body, ...one }) => ({ ...one, about: aboutOf(one.path, body) })));
+  });
+  router.post('/set-aside/:id', async (req, res) => {
+    const one = await devices.setAside.get(idIn(req.params.id, 'parcel'));
+    if (!one) throw notFound('parcel');
+    await take(book, one);
+    await devices.setAside.remove(one.id);
+    res.status(204).end();
+  });
+  router.delete('/set-aside/:id', async (req, res) => {
+    await devices.setAside.remove(idIn(req.params.id, 'parcel'));
+    res.status(204).end();
+  });
+  router.delete('/:id', async (req, res) => {
+    if (!(await devices.remove(idIn(req.params.id, 'phone'), new Date()))) throw notFound('phone');
+    res.status(204).end();
+  });
+  return router;
+}
+
+const batchSchema = z.object({ observations: z.array(observationSchema).min(1).max(5000) });
+
+/** What was kept aside comes into the book as if it had come in time. */
+async function take(book: Book, { path, body }: SetAside): Promise<void> {
+  switch (path) {
+    case 'sessions':
+      await book.sessions.save(sessionSchema.parse(body));
+      return;
+    case 'rides':
+      await book.rides.save(markedRideSchema.parse(body));
+      return;
+    default: {
+      const { unknownSessions } = await book.observations.append(
+        batchSchema.parse(body).observations,
+      );
+      if (unknownSessions.length > 0)
+        throw new Problem(
+          409,
+          'The session is not in the book yet',
+          'Take the session first, then what was seen in it.',
+        );
+    }
+  }
+}
+
+/** "A session of 2026-05-02", "12 observations": enough to decide by. */
+function aboutOf(path: string, body: unknown): string {
+  const { date, observations } = (body ?? {}) as { date?: unknown; observations?: unknown };
+  if (path === 'observations') {
+    const n = Array.isArray(observations) ? observations.length : 0;
+    return n === 1 ? 'one observation' : `${n} observations`;
+  }
+  const what = path === 'rides' ? 'a marked ride' : 'a session';
+  return typeof date === 'string' ? `${what} of ${date}` : what;
+}
+
+/** A phone's secret lasts as long as a browser keeps it. */
+const COOKIE_MS = 400 * 24 * 3600 * 1000;
+/** A code has 128 bits; this only keeps a guesser from filling the log. */
+const TRIES_A_MINUTE = 10;
+
+const TOO_OFTEN = new Problem(
+  429,
+  'Too many tries',
+  'Wait a minute, then show a new code on the machine of the book.',
+);
+
+/** The phone's side: who am I, and let me in. */
+export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
+  const router = Router();
+  router.get('/', (_req, res) => {
+    const { role, device } = whoIn(res);
+    const isRemoved = device?.removedAt != null;
+    res.json({ role, person: isRemoved ? null : (device?.person ?? null), isRemoved });
+  });
+  router.post(
+    '/',
+    rateLimit({
+      windowMs: 60_000,
+      limit: TRIES_A_MINUTE,
+      legacyHeaders: false,
+      handler: (_req, res) => answerProblem(res, problemOf(TOO_OFTEN)),
+    }),
+    async (req, res) => {
+      if (!req.secure)
+        throw new Problem(
+          403,
+          'Not over plain HTTP',
+          'A phone is paired over https. Open the address that the code shows.',
+        );
+      const { code } = pairSchema.parse(req.body);
+      const paired = await devices.pair(code, kindOf(req.headers['user-agent']), new Date());
+      if (!paired)
+        throw new Problem(
+          410,
+          'This code is used up or too old',
+          'A code is good for one phone and ten minutes. Show a new one on the machine of the book.',
+        );
+      res.cookie(COOKIE, paired.secret, {
+        httpOnly: true,
+        secure: true,
+        sameSite: 'strict',
+        path: '/',
+        maxAge: COOKIE_MS,
+      });
+      res.status(201).json({ person: paired.device.person });
+    },
+  );
+  return router;
+}
+
+const KINDS: readonly (readonly [RegExp, string])[] = [
+  [/iPhone/, 'iPhone'],
+  [/iPad/, 'iPad'],
+  [/Android.*Mobile/, 'Android phone'],
+  [/Android/, 'Android tablet'],
+  [/Macintosh/, 'Mac'],
+  [/Windows/, 'Windows computer'],
+  [/Linux/, 'Linux computer'],
+];
+
+/** What a device says of itself, in a word or two. */
+const kindOf = (agent = ''): string => KINDS.find(([is]) => is.test(agent))?.[1] ?? 'device';
