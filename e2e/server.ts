@@ -18,15 +18,23 @@ async function freePort(): Promise<number> {
 /** The built server on a folder of its own, which a journey can stop and start again. */
 export class BookServer {
   private child: ChildProcess | null = null;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'canter-book-e2e-'));
+  readonly folder = mkdtempSync(join(tmpdir(), 'canter-book-e2e-'));
 
   private constructor(
     readonly port: number,
+    /** Where phones come in, when they are let in. */
+    readonly httpsPort: number,
     private readonly flags: readonly string[],
+    private readonly env: Readonly<Record<string, string>>,
   ) {}
 
-  static async open(...flags: string[]): Promise<BookServer> {
-    const server = new BookServer(await freePort(), flags);
+  static open(...flags: string[]): Promise<BookServer> {
+    return BookServer.with({}, ...flags);
+  }
+
+  /** With something in its environment. */
+  static async with(env: Readonly<Record<string, string>>, ...flags: string[]) {
+    const server = new BookServer(await freePort(), await freePort(), flags, env);
     await server.start();
     return server;
   }
@@ -37,7 +45,13 @@ export class BookServer {
 
   async start(): Promise<void> {
     const child = spawn(process.execPath, [main, '--data', this.folder, ...this.flags], {
-      env: { ...process.env, PORT: String(this.port), DATABASE_URL: '' },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        HTTPS_PORT: String(this.httpsPort),
+        DATABASE_URL: '',
+        ...this.env,
+      },
     });
     this.child = child;
     let said = '';

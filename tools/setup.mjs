@@ -10,6 +10,8 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { postgresBin } from './postgres.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+/** Puts an authority into the browser's own store: a journey needs it. */
+export const CERTUTIL = '/usr/bin/certutil';
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const stamp = join(root, 'node_modules/.canter-book-setup');
 
@@ -41,6 +43,7 @@ export function setup({ browser = false, database = false } = {}) {
     writeFileSync(stamp, wanted);
   }
   if (browser && !existsSync(CHROMIUM)) installPackage('chromium', 'Chromium');
+  if (browser && !existsSync(CERTUTIL)) installPackage('libnss3-tools', 'certutil');
   if (database && !postgresBin()) installPackage('postgresql', 'PostgreSQL');
 }
 

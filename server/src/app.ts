@@ -171,6 +171,8 @@ export function createApp(deps: AppDeps): Express {
 
   app.get('/api/health', async (_req, res) => {
     await deps.ping();
+    // The page on which a phone learns to trust the book looks here, from plain HTTP.
+    res.set('Cross-Origin-Resource-Policy', 'cross-origin');
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi()));

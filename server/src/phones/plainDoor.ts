@@ -42,6 +42,9 @@ export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
         },
       },
       strictTransportSecurity: false,
+      // Browsers heed these over https only.
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
     })(req, res, next),
   );
   app.get('/trust', (req, res) => {

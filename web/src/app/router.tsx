@@ -49,6 +49,8 @@ export const routes: RouteObject[] = [
           screen('progress', () => import('../features/progress/ProgressIndex.tsx')),
           screen('progress/:id', () => import('../features/progress/Progress.tsx')),
           screen('help', () => import('../features/help/Help.tsx')),
+          screen('phones', () => import('../features/phones/Phones.tsx')),
+          screen('pair', () => import('../features/phones/Pair.tsx')),
           screen('book', () => import('../features/book/BookData.tsx')),
           { path: '*', element: <NotFound /> },
         ],

@@ -1,4 +1,5 @@
 import { useTitle } from '../../app/title.ts';
+import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { BookFile } from './BookFile.tsx';
 import { Imports } from './Imports.tsx';
@@ -12,6 +13,11 @@ export default function BookData() {
     <Page
       title="The book"
       about="What is in it belongs to you: export it, check a backup, import tables"
+      actions={
+        <ButtonLink look="quiet" to="/phones">
+          Phones
+        </ButtonLink>
+      }
     >
       <div className="max-w-[1500px] space-y-10 p-5 md:p-7">
         <BookFile />

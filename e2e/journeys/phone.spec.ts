@@ -1,0 +1,118 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, expect, test, type Browser, type Page } from '@playwright/test';
+import { BookServer, demoIds } from '../server.ts';
+
+/**
+ * A phone on the yard's network: under a name that is not this machine's own, with the authority of the book in the
+ * browser's own store. No certificate error is overlooked anywhere.
+ */
+
+const NAME = 'yard.test';
+let server: BookServer;
+let home: string;
+const open: Browser[] = [];
+test.beforeAll(async () => {
+  home = mkdtempSync(join(tmpdir(), 'canter-book-phone-'));
+  server = await BookServer.with({ ALLOWED_HOSTS: NAME }, '--demo', '--phones');
+});
+test.afterAll(async () => {
+  for (const browser of open) await browser.close();
+  await server.remove();
+  rmSync(home, { recursive: true, force: true });
+});
+
+const certutil = (...args: string[]) =>
+  execFileSync('certutil', [...args, '-d', `sql:${join(home, '.pki/nssdb')}`]);
+
+/** As a phone's settings do it. */
+function trustTheBook() {
+  mkdirSync(join(home, '.pki/nssdb'), { recursive: true });
+  certutil('-N', '--empty-password');
+  const authority = join(server.folder, 'phones/authority.crt');
+  certutil('-A', '-n', 'Canter Book', '-t', 'C,,', '-i', authority);
+}
+
+/** A browser that finds the yard's machine by its name, as another device would. */
+async function phone(): Promise<Page> {
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    env: { ...process.env, HOME: home } as Record<string, string>,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      `--host-resolver-rules=MAP ${NAME} 127.0.0.1`,
+    ],
+  });
+  open.push(browser);
+  return browser.newPage({ viewport: { width: 390, height: 844 }, locale: 'en-GB' });
+}
+
+test('a phone learns to trust the book, is paired, teaches without a network, and is removed', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/phones`);
+  await page.getByLabel('Whose phone').fill('Rowan Ashdown');
+  await page.getByRole('button', { name: 'Show the code' }).click();
+  const square = page.getByRole('img', { name: 'The code for the phone' });
+  const begin = (await square.getAttribute('data-code'))!;
+  expect(begin).toMatch(new RegExp(`^http://${NAME}:${server.port}/trust#.{22}$`));
+
+  // A phone that knows nothing of the book.
+  const stranger = await phone();
+  await stranger.goto(begin);
+  await expect(stranger.getByText('does not trust the book yet')).toBeVisible();
+  const { door } = await server.get<{ door: { fingerprint: string } }>('devices');
+  await expect(stranger.getByText(door.fingerprint)).toBeVisible();
+  await expect(stranger.goto(`https://${NAME}:${server.httpsPort}/`)).rejects.toThrow(/CERT/);
+
+  trustTheBook();
+  const own = await phone();
+  await own.goto(begin);
+  await expect(own.getByText('This phone trusts the book ✓')).toBeVisible();
+  await own.getByRole('link', { name: 'Go on to the book' }).click();
+  await expect(
+    own.getByText('This phone is paired with the book, for Rowan Ashdown.'),
+  ).toBeVisible();
+  expect(own.url()).toBe(`https://${NAME}:${server.httpsPort}/pair`);
+  expect(await own.evaluate(() => isSecureContext)).toBe(true);
+  await expect(page.getByText('Rowan Ashdown’s phone is paired')).toBeVisible({ timeout: 10_000 });
+
+  // What the ringside needs: the lesson goes on without the server and over a reload, and is delivered once.
+  const { horse } = await demoIds(server, 'Kelpwick');
+  await own.goto(`https://${NAME}:${server.httpsPort}/ringside?horse=${horse}`);
+  await own.getByRole('button', { name: 'Begin the lesson' }).click();
+  await expect(own.getByTestId('delivery')).toContainText('in the book');
+  const session = new URL(own.url()).pathname.split('/').pop()!;
+  await own.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
+  expect(await own.evaluate(() => 'wakeLock' in navigator)).toBe(true);
+  await server.stop();
+  await own.getByRole('button', { name: /^good/ }).click();
+  await expect(own.getByTestId('delivery')).toContainText('kept here, 1 to send');
+  await own.reload();
+  await own.getByRole('button', { name: /^good/ }).click();
+  await server.start();
+  await expect(own.getByTestId('delivery')).toContainText('in the book', { timeout: 30_000 });
+  const seen = await server.get<{ kind: string }[]>(`sessions/${session}/observations`);
+  expect(seen.filter((o) => o.kind === 'try')).toHaveLength(2);
+
+  // Removed while it is away: what is still on it is kept aside, and taken by the owner.
+  await own.context().setOffline(true);
+  await own.getByRole('button', { name: /^lost/ }).click();
+  await expect(own.getByTestId('delivery')).toContainText('kept here, 1 to send');
+  await page.goto(`${server.url}/phones`);
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByText('The phone is removed.')).toBeVisible();
+  await own.context().setOffline(false);
+  await expect(page.getByText('one observation')).toBeVisible({ timeout: 30_000 });
+  expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(2);
+  await page.getByRole('button', { name: 'Take it into the book' }).click();
+  await expect(page.getByText('All of it is in the book.')).toBeVisible();
+  expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(3);
+  await own.goto(`https://${NAME}:${server.httpsPort}/pair`);
+  await expect(own.getByText('This phone was removed from the book.')).toBeVisible();
+});

@@ -1,0 +1,158 @@
+import { useEffect, useState } from 'react';
+import { create as createQr } from 'qrcode';
+import { useRidersQuery, useTimetableQuery } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { useOfferCodeMutation, type Device, type Devices } from './phonesApi.ts';
+
+interface AddPhoneProps {
+  door: Devices['door'];
+  devices: readonly Device[];
+}
+
+/** A code for one phone: it is shown as a square to be photographed, for ten minutes. */
+export function AddPhone({ door, devices }: AddPhoneProps) {
+  const { data: riders = [] } = useRidersQuery();
+  const { data: timetable } = useTimetableQuery();
+  const [person, setPerson] = useState('');
+  const [begin, setBegin] = useState(door.begin[0] ?? '');
+  const [offer, { data, error, isLoading, reset }] = useOfferCodeMutation();
+  const [known, setKnown] = useState(devices.length);
+  const left = useSecondsTo(data?.expiresAt ?? null);
+  const isDone = data !== undefined && devices.length > known;
+  if (data && (isDone || left <= 0)) {
+    return (
+      <section role="status" className="rounded-lg border border-line bg-page p-5">
+        <h2 className="mb-2 text-lg">
+          {isDone ? `✓ ${devices.at(-1)!.person}’s phone is paired` : 'The code is too old'}
+        </h2>
+        <Button look="quiet" onClick={reset}>
+          {isDone ? 'Add another' : 'Show a new one'}
+        </Button>
+      </section>
+    );
+  }
+  if (data) {
+    return (
+      <section className="grid gap-6 rounded-lg border border-leather bg-page p-5 sm:grid-cols-[15rem_1fr]">
+        <Square text={`${begin}#${data.code}`} />
+        <div>
+          <h2 className="mb-2 text-lg">Point the phone’s camera at the square</h2>
+          <ol className="list-inside list-decimal space-y-1">
+            <li>The phone must be in the yard’s own Wi-Fi.</li>
+            <li>Its page says how it learns to trust the book; that is done once.</li>
+            <li>Then it is paired, and this page says so.</li>
+          </ol>
+          {door.fingerprint && (
+            <p className="mt-3 text-[14px]">
+              The fingerprint of the certificate, to compare:
+              <span className="mt-1 block font-mono text-[12.5px] break-all text-soft">
+                {door.fingerprint}
+              </span>
+            </p>
+          )}
+          {door.begin.length > 1 && (
+            <div className="mt-3 max-w-sm">
+              <Field
+                label="Address of this machine"
+                hint="if the phone finds nothing, try the next"
+              >
+                {(field) => (
+                  <Select {...field} value={begin} onChange={(e) => setBegin(e.target.value)}>
+                    {door.begin.map((address) => (
+                      <option key={address} value={address}>
+                        {new URL(address).hostname}
+                      </option>
+                    ))}
+                  </Select>
+                )}
+              </Field>
+            </div>
+          )}
+          <p className="mt-3 flex items-center gap-3">
+            <span className="tabular text-soft">
+              Good for {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
+            </span>
+            <Button look="quiet" onClick={reset}>
+              Discard
+            </Button>
+          </p>
+        </div>
+      </section>
+    );
+  }
+  const names = [...new Set([...(timetable?.instructors ?? []), ...riders.map((r) => r.name)])];
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">Add a phone</h2>
+      <form
+        className="flex max-w-xl flex-wrap items-start gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          setKnown(devices.length);
+          void offer(person.trim());
+        }}
+      >
+        <div className="min-w-60 flex-1">
+          <Field label="Whose phone" hint="It may do all an instructor does, with every horse.">
+            {(field) => (
+              <>
+                <TextInput
+                  {...field}
+                  list={`${field.id}-known`}
+                  value={person}
+                  maxLength={80}
+                  onChange={(e) => setPerson(e.target.value)}
+                />
+                <datalist id={`${field.id}-known`}>
+                  {names.map((name) => (
+                    <option key={name} value={name} />
+                  ))}
+                </datalist>
+              </>
+            )}
+          </Field>
+        </div>
+        <Button type="submit" className="mt-6" disabled={person.trim() === '' || isLoading}>
+          Show the code
+        </Button>
+      </form>
+      <Failed error={error} />
+    </section>
+  );
+}
+
+/** What is to be photographed; dark on white on every paper, as cameras want it. */
+function Square({ text }: { text: string }) {
+  const { modules } = createQr(text, { errorCorrectionLevel: 'M' });
+  const { size, data } = modules;
+  const quiet = 4;
+  const path = Array.from(data, (dark, i) =>
+    dark ? `M${(i % size) + quiet} ${Math.floor(i / size) + quiet}h1v1h-1z` : '',
+  ).join('');
+  return (
+    <svg
+      role="img"
+      aria-label="The code for the phone"
+      data-code={text}
+      viewBox={`0 0 ${size + 2 * quiet} ${size + 2 * quiet}`}
+      className="w-full max-w-60 rounded-lg bg-white"
+      shapeRendering="crispEdges"
+    >
+      <path d={path} fill="#000" />
+    </svg>
+  );
+}
+
+const SECOND_MS = 1000;
+
+function useSecondsTo(until: string | null): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    if (!until) return;
+    const timer = setInterval(() => setNow(Date.now()), SECOND_MS);
+    return () => clearInterval(timer);
+  }, [until]);
+  return until ? Math.max(0, Math.round((Date.parse(until) - now) / SECOND_MS)) : 0;
+}

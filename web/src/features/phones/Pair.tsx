@@ -1,0 +1,69 @@
+import { useEffect, useRef, useState } from 'react';
+import { problemOf } from '../../api/api.ts';
+import { QueryState } from '../../api/QueryState.tsx';
+import { useTitle } from '../../app/title.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { useMeQuery, usePairMutation } from './phonesApi.ts';
+
+/** On the phone: it shows its code at the door, and is let in. */
+export default function Pair() {
+  useTitle('Pair this phone');
+  const me = useMeQuery();
+  const [pair, { error, isLoading }] = usePairMutation();
+  // The code stands behind the # and goes from there as soon as it is read.
+  const [code] = useState(() => window.location.hash.slice(1));
+  const shown = useRef(false);
+  const role = me.data?.role;
+  useEffect(() => {
+    if (role !== 'nobody' || code === '' || shown.current) return;
+    shown.current = true;
+    window.history.replaceState(null, '', window.location.pathname);
+    void pair(code);
+  }, [role, code, pair]);
+  if (!me.data) return <QueryState query={me} what="book" />;
+  return (
+    <Page title="This phone" about="Its pairing with the book">
+      <div className="max-w-xl space-y-4 p-5 md:p-7">
+        {me.data.role === 'owner' ? (
+          <p>This is the machine of the book: it needs no pairing.</p>
+        ) : me.data.role === 'instructor' ? (
+          <>
+            <p role="status" className="text-lg">
+              ✓ This phone is paired with the book, for {me.data.person}.
+            </p>
+            <p>
+              Put the book on the phone’s home screen with the browser’s menu: then it also opens
+              where there is no network.
+            </p>
+            <p className="flex gap-2">
+              <ButtonLink to="/">Today</ButtonLink>
+              <ButtonLink look="quiet" to="/ringside">
+                To the ringside
+              </ButtonLink>
+            </p>
+          </>
+        ) : isLoading ? (
+          <p role="status" className="text-soft">
+            Pairing …
+          </p>
+        ) : error ? (
+          <div role="alert">
+            <p className="mb-3">✕ {problemOf(error).detail}</p>
+            {problemOf(error).status !== 410 && (
+              <Button onClick={() => void pair(code)}>Try again</Button>
+            )}
+          </div>
+        ) : (
+          <p>
+            {me.data.isRemoved
+              ? 'This phone was removed from the book.'
+              : 'This phone is not paired yet.'}{' '}
+            On the machine of the book open Book, then Phones, and point the phone’s camera at the
+            code.
+          </p>
+        )}
+      </div>
+    </Page>
+  );
+}

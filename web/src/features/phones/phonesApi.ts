@@ -1,0 +1,85 @@
+import { api } from '../../api/api.ts';
+
+/** The door for phones: who is let in, and by which code. */
+
+export interface Device {
+  readonly id: string;
+  readonly person: string;
+  readonly kind: string;
+  readonly pairedAt: string;
+  readonly lastSeenAt: string;
+  readonly removedAt: string | null;
+}
+
+export interface Devices {
+  readonly door: {
+    readonly isOpen: boolean;
+    /** Whether it is open at the next start. */
+    readonly staysOpen: boolean;
+    /** Where a phone begins: addresses of this machine, the likeliest first. */
+    readonly begin: readonly string[];
+    readonly fingerprint: string | null;
+  };
+  readonly devices: readonly Device[];
+}
+
+export interface SetAside {
+  readonly id: string;
+  readonly deviceId: string;
+  readonly at: string;
+  readonly about: string;
+}
+
+export interface Me {
+  readonly role: 'owner' | 'instructor' | 'nobody';
+  readonly person: string | null;
+  readonly isRemoved: boolean;
+}
+
+export const phonesApi = api
+  .enhanceEndpoints({ addTagTypes: ['Device', 'SetAside', 'Me'] })
+  .injectEndpoints({
+    endpoints: (build) => ({
+      devices: build.query<Devices, void>({ query: () => 'devices', providesTags: ['Device'] }),
+      keepDoor: build.mutation<{ open: boolean }, boolean>({
+        query: (open) => ({ url: 'devices/door', method: 'PUT', body: { open } }),
+        invalidatesTags: ['Device'],
+      }),
+      offerCode: build.mutation<{ code: string; expiresAt: string }, string>({
+        query: (person) => ({ url: 'devices/codes', method: 'POST', body: { person } }),
+      }),
+      removeDevice: build.mutation<void, string>({
+        query: (id) => ({ url: `devices/${id}`, method: 'DELETE' }),
+        invalidatesTags: ['Device'],
+      }),
+      setAside: build.query<SetAside[], void>({
+        query: () => 'devices/set-aside',
+        providesTags: ['SetAside'],
+      }),
+      takeSetAside: build.mutation<void, string>({
+        query: (id) => ({ url: `devices/set-aside/${id}`, method: 'POST' }),
+        invalidatesTags: ['SetAside', 'Session', 'Observations', 'Ride'],
+      }),
+      dropSetAside: build.mutation<void, string>({
+        query: (id) => ({ url: `devices/set-aside/${id}`, method: 'DELETE' }),
+        invalidatesTags: ['SetAside'],
+      }),
+      me: build.query<Me, void>({ query: () => 'pairing', providesTags: ['Me'] }),
+      pair: build.mutation<{ person: string }, string>({
+        query: (code) => ({ url: 'pairing', method: 'POST', body: { code } }),
+        invalidatesTags: (answer) => (answer ? ['Me'] : []),
+      }),
+    }),
+  });
+
+export const {
+  useDevicesQuery,
+  useDropSetAsideMutation,
+  useKeepDoorMutation,
+  useMeQuery,
+  useOfferCodeMutation,
+  usePairMutation,
+  useRemoveDeviceMutation,
+  useSetAsideQuery,
+  useTakeSetAsideMutation,
+} = phonesApi;
