@@ -246,11 +246,12 @@ describe('who may do what', () => {
 
 describe('over plain HTTP another device', () => {
   const door = () =>
-    request(plainDoor({ hosts: [], httpsPort: () => 4781, authority: credentials.authority }));
+    request(plainDoor({ hosts: [], httpsPort: () => 4781, authority: credentials.authority.pem }));
 
   test('finds how to trust the book, its certificate, and the way to https', async () => {
     const page = await door().get('/trust').set('Host', '192.168.7.20:4780').expect(200);
-    expect(page.text).toContain(credentials.authority.fingerprint);
+    // Whoever could change the certificate on its way could change the page: it says nothing to compare with.
+    expect(page.text).not.toContain(credentials.authority.fingerprint);
     expect(page.text).toContain('data-https="https://192.168.7.20:4781"');
     expect(page.headers['content-security-policy']).toContain(
       'connect-src https://192.168.7.20:4781',

@@ -75,7 +75,7 @@ export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
     listen(app) {
       const secure = createTlsServer({ ...credentials, minVersion: 'TLSv1.2' }, app);
       const port = () => (secure.address() as AddressInfo | null)?.port ?? httpsPort;
-      const elsewhere = plainDoor({ hosts, httpsPort: port, authority });
+      const elsewhere = plainDoor({ hosts, httpsPort: port, authority: authority.pem });
       const plain = createServer((req, res) =>
         isLocal(req) ? app(req, res) : elsewhere(req, res),
       );

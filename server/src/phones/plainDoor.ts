@@ -15,7 +15,8 @@ export interface PlainDoor {
   readonly hosts: readonly string[];
   /** Known when it is open. */
   httpsPort(): number;
-  readonly authority: { readonly pem: string; readonly fingerprint: string };
+  /** PEM. */
+  readonly authority: string;
 }
 
 export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
@@ -49,12 +50,12 @@ export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
   );
   app.get('/trust', (req, res) => {
     res.set('Cache-Control', 'no-store').type('html');
-    res.send(page(secure(req.headers.host ?? ''), authority.fingerprint));
+    res.send(page(secure(req.headers.host ?? '')));
   });
   app.get('/trust.css', (_req, res) => void res.type('css').send(STYLE));
   app.get('/trust.js', (_req, res) => void res.type('js').send(SCRIPT));
   app.get('/canter-book.crt', (_req, res) => {
-    res.type('application/x-x509-ca-cert').send(authority.pem);
+    res.type('application/x-x509-ca-cert').send(authority);
   });
   app.use((req, res) => {
     if (req.method !== 'GET' && req.method !== 'HEAD')
@@ -69,10 +70,8 @@ export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
   return app;
 }
 
-const page = (
-  https: string,
-  fingerprint: string,
-) => `<!doctype html><html lang="en"><head><meta charset="utf-8">
+/** Without the fingerprint: whoever could change the certificate on its way could change this page as well. */
+const page = (https: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>Let this phone in · Canter Book</title><link rel="stylesheet" href="/trust.css"></head>
 <body data-https="${https}"><main>
@@ -97,8 +96,7 @@ const page = (
 </ol>
 <p>Names of settings differ a little from phone to phone; search the settings for “certificate”.</p>
 <h2>3 · Compare</h2>
-<p>Before you install it, the phone can show a SHA-256 fingerprint. It must be the one on the machine of the book:</p>
-<p class="code">${fingerprint}</p>
+<p>Before you install it, the phone can show its SHA-256 fingerprint. It must be the one that the machine of the book shows beside the square. If it is another, do not install it.</p>
 <h2>4 · Come back here</h2>
 <p><button id="again" type="button">Look again</button></p>
 </section>
@@ -115,7 +113,6 @@ h1,h2{font-family:Georgia,serif;line-height:1.2}h2{margin:2rem 0 .5rem;font-size
 ol{padding-left:1.3rem}li{margin:.3rem 0}
 .main,button{display:inline-block;min-height:2.9rem;padding:0 1.2rem;border-radius:.6rem;font:inherit;font-weight:700;line-height:2.9rem;text-decoration:none}
 .main{background:var(--leather);color:#fff}button{background:none;border:1px solid var(--line);color:inherit}
-.code{padding:.7rem .9rem;border:1px solid var(--line);border-radius:.6rem;font:14px/1.5 ui-monospace,monospace;overflow-wrap:anywhere}
 #state{padding:.7rem .9rem;border-left:5px solid var(--leather)}[hidden]{display:none}
 `;
 

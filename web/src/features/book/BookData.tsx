@@ -1,6 +1,7 @@
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { useMeQuery } from '../phones/phonesApi.ts';
 import { BookFile } from './BookFile.tsx';
 import { Imports } from './Imports.tsx';
 import { ReadingsTable } from './ReadingsTable.tsx';
@@ -9,6 +10,16 @@ import { SessionsTable } from './SessionsTable.tsx';
 /** The book as a whole: out to a file, in from one, and sessions and readings in from tables. */
 export default function BookData() {
   useTitle('The book');
+  const { data: me } = useMeQuery();
+  if (me?.role === 'instructor') {
+    return (
+      <Page title="The book" about={`Paired for ${me.person}`}>
+        <p className="max-w-xl p-5 md:p-7">
+          The whole book is exported, checked and imported on its own machine, not from a phone.
+        </p>
+      </Page>
+    );
+  }
   return (
     <Page
       title="The book"

@@ -47,9 +47,11 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
           {door.fingerprint && (
             <p className="mt-3 text-[14px]">
               The fingerprint of the certificate, to compare:
-              <span className="mt-1 block font-mono text-[12.5px] break-all text-soft">
-                {door.fingerprint}
-              </span>
+              {halves(door.fingerprint).map((half) => (
+                <span key={half} className="block font-mono text-[12.5px] text-soft">
+                  {half}
+                </span>
+              ))}
             </p>
           )}
           {door.begin.length > 1 && (
@@ -123,6 +125,13 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
   );
 }
 
+/** A fingerprint in two lines, as phones break it: never within a pair. */
+const halves = (fingerprint: string): string[] => {
+  const pairs = fingerprint.split(':');
+  const middle = pairs.length / 2;
+  return [pairs.slice(0, middle), pairs.slice(middle)].map((half) => half.join(':'));
+};
+
 /** What is to be photographed; dark on white on every paper, as cameras want it. */
 function Square({ text }: { text: string }) {
   const { modules } = createQr(text, { errorCorrectionLevel: 'M' });
@@ -151,8 +160,9 @@ function useSecondsTo(until: string | null): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     if (!until) return;
-    const timer = setInterval(() => setNow(Date.now()), SECOND_MS);
-    return () => clearInterval(timer);
+    const look = () => setNow(Date.now());
+    const at = [setTimeout(look), setInterval(look, SECOND_MS)] as const;
+    return () => at.forEach(clearInterval);
   }, [until]);
   return until ? Math.max(0, Math.round((Date.parse(until) - now) / SECOND_MS)) : 0;
 }

@@ -73,7 +73,7 @@ function Door({ door }: { door: Devices['door'] }) {
         </Button>
         <span role="status" className="text-soft">
           {staysOpen && !isOpen && 'Close the book and start it again: then the door is open.'}
-          {!staysOpen && isOpen && 'Until the book is closed.'}
+          {!staysOpen && isOpen && 'Open until the book is closed.'}
         </span>
       </p>
       <Failed error={error} />
