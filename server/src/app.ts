@@ -4,6 +4,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { Changes } from './db/changes.ts';
 import type { Book } from './repositories/book.ts';
 import type { Devices } from './repositories/devices.ts';
 import { openApi } from './openapi.ts';
@@ -17,6 +18,7 @@ import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
+import { liveRoutes, wordOf } from './routes/live.ts';
 import { programmeRoutes } from './routes/programmes.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
@@ -60,6 +62,8 @@ export interface AppDeps {
   readonly hosts?: readonly string[];
   /** For tests: how many requests a minute one device may make. */
   readonly requestsAMinute?: number;
+  /** Word of changes, for the pages that are open. */
+  readonly changes?: Changes;
   /** Told of every request that changed something. */
   onWrite?(): void;
 }
@@ -89,6 +93,7 @@ export const RESOURCES = {
   observations: { routes: observationRoutes, for: 'team' },
   yard: { routes: yardRoutes, for: 'team' },
   weather: { routes: weatherRoutes, for: 'team' },
+  live: { routes: liveRoutes, for: 'team' },
   // All of the book at once, out and in.
   book: { routes: bookDataRoutes, for: 'owner' },
   devices: { routes: deviceRoutes, for: 'owner' },
@@ -153,7 +158,9 @@ export function createApp(deps: AppDeps): Express {
       res.once('close', () => writes++);
       res.once('finish', () => {
         writes++;
-        if (res.statusCode < 400 && !res.locals['readsOnly']) deps.onWrite?.();
+        if (res.statusCode >= 400 || res.locals['readsOnly']) return;
+        deps.onWrite?.();
+        deps.changes?.tell(wordOf(req.originalUrl, req.get('X-Client')));
       });
     }
     next();

@@ -128,6 +128,7 @@ async function main() {
   const app = createApp({
     book,
     devices: deviceStore(connection.db),
+    changes: connection.changes,
     door: phones?.door ?? shutDoor(folder),
     proxies: set.proxies,
     planner,

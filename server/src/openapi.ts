@@ -188,6 +188,17 @@ const OWN: Paths = {
     delete: { says: 'Throws it away', status: 204 },
   },
   '/api/devices/{id}': { delete: { says: 'Removes a phone at once', status: 204 } },
+  '/api/live': {
+    get: {
+      says: 'What changes, as server-sent events',
+      query: { client: uuid },
+      as: 'text/event-stream',
+      answers: text,
+    },
+  },
+  '/api/live/open': {
+    post: { says: 'Which lesson a page has open', status: 204, takes: anything },
+  },
   '/api/pairing': {
     get: { says: 'Who asks: the owner, a paired phone, or nobody', answers: anything },
     post: {

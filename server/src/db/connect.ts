@@ -11,6 +11,7 @@ import {
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { ownChanges, sharedChanges, type Changes } from './changes.ts';
 import * as schema from './schema.ts';
 import { lockFolder } from './lock.ts';
 
@@ -20,6 +21,8 @@ export interface Connection {
   readonly db: Database;
   /** Resolves when the database answers; rejects when it does not. */
   ping(): Promise<void>;
+  /** Word of changes, between all servers of this book. */
+  readonly changes: Changes;
   close(): Promise<void>;
 }
 
@@ -64,6 +67,7 @@ export async function connect(
     return {
       db: db as unknown as Database,
       ping: async () => void (await client.query('select 1')),
+      changes: ownChanges(),
       async close() {
         await client.close();
         release();
@@ -132,7 +136,7 @@ async function connectServer(
   migrationsFolder: string,
   onError: (error: Error) => void,
 ): Promise<Connection> {
-  const { Pool } = (await import('pg')).default;
+  const { Client, Pool } = (await import('pg')).default;
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
   const pool = new Pool({
@@ -154,10 +158,18 @@ async function connectServer(
     throw error;
   }
   const db = drizzle(pool, { schema }) as unknown as Database;
+  const changes = sharedChanges(
+    () => new Client({ connectionString: url, keepAlive: true }),
+    (text, values) => pool.query(text, values),
+  );
   return {
     db,
+    changes,
     ping: async () => void (await db.execute(sql`select 1`)),
-    close: () => pool.end(),
+    async close() {
+      await changes.close();
+      await pool.end();
+    },
   };
 
   /** Servers that start together migrate one after the other. */

@@ -25,6 +25,7 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   const app = createApp({
     book,
     devices,
+    changes: connection.changes,
     logger,
     demo: null,
     ping,
