@@ -80,12 +80,44 @@ test('the desk keeps what is typed while the server is gone', async ({ page }) =
   await expect(editor).toContainText('and praise');
 });
 
+test('what is saved on one device appears on the others, and who else is there is said', async ({
+  page,
+  context,
+}) => {
+  const { lesson } = await demoIds(server, 'Tansy');
+  const other = await context.newPage();
+  for (const tab of [page, other]) await tab.goto(`${server.url}/desk/${lesson}`);
+  await expect(page.getByText('also open: the machine of the book')).toBeVisible();
+  const editorOf = (tab: typeof page) =>
+    tab.getByRole('textbox', { name: 'The lesson in shorthand' });
+  await editorOf(page).press('Control+End');
+  await page.keyboard.type('A halt 4 s -- and breathe');
+  await expect(other.getByText('saved on another device just now')).toBeVisible({
+    timeout: 10_000,
+  });
+  await editorOf(other).press('Control+End');
+  await expect(editorOf(other)).toContainText('and breathe');
+  // The server goes and comes: what was missed is asked for.
+  await other.goto(`${server.url}/horses`);
+  await expect(page.getByText('also open')).toHaveCount(0);
+  await server.stop();
+  await server.start();
+  const horses = await server.get<{ id: string; name: string }[]>('horses');
+  const tansy = horses.find((h) => h.name === 'Tansy')!;
+  const url = `${server.url}/api/horses/${tansy.id}`;
+  const answer = await page.request.put(url, { data: { ...tansy, name: 'Tansy the bold' } });
+  expect(answer.status()).toBe(200);
+  await expect(other.getByText('Tansy the bold')).toBeVisible({ timeout: 15_000 });
+});
+
 test('two tabs on one lesson: nothing is overwritten, both versions are shown', async ({
   page,
   context,
 }) => {
   const { lesson } = await demoIds(server, 'Samphire');
   const other = await context.newPage();
+  // It hears nothing of the first: else it would show what that one saves.
+  await other.route('**/api/live*', (route) => route.abort());
   for (const tab of [page, other]) await tab.goto(`${server.url}/desk/${lesson}`);
   const editorOf = (tab: typeof page) =>
     tab.getByRole('textbox', { name: 'The lesson in shorthand' });

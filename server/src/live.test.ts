@@ -52,7 +52,7 @@ async function page(of = server) {
       const whole = text.split('\n\n');
       text = whole.pop()!;
       for (const one of whole) {
-        const [, event, data] = /event: (\w+)\ndata: (.*)/.exec(one) ?? [];
+        const [, event, data] = /event: ([a-z-]+)\ndata: (.*)/.exec(one) ?? [];
         // A server that has just begun to listen may have missed something, and says so.
         if (event && !data!.includes('"*"')) heard.push({ event, data: JSON.parse(data!) });
       }
@@ -91,7 +91,7 @@ test('who has the same lesson open is told, until the page is closed', async () 
   const [mine, other] = [await page(), await page()];
   const lesson = v7();
   for (const { client, send } of [mine, other]) await send('live/open', 'POST', { client, lesson });
-  const last = (of: typeof mine) => of.heard.findLast((h) => h.event === 'open')?.data;
+  const last = (of: typeof mine) => of.heard.findLast((h) => h.event === 'open-lesson')?.data;
   const others = ['the machine of the book'];
   await until(() => JSON.stringify(last(mine)) === JSON.stringify({ lesson, others }));
   await until(() => JSON.stringify(last(other)) === JSON.stringify({ lesson, others }));

@@ -62,7 +62,7 @@ export function liveRoutes(_: Book, { changes }: LiveDeps): Router {
     const all = [...streams].filter((s) => s.lesson === lesson);
     for (const stream of all) {
       const others = all.filter((s) => s.client !== stream.client).map((s) => s.person);
-      say(stream, 'open', { lesson, others: [...new Set(others)] });
+      say(stream, 'open-lesson', { lesson, others: [...new Set(others)] });
     }
   };
 

@@ -12,6 +12,7 @@ import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/cal
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import type { ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Scale } from '@canter-book/core/observations/scales';
+import { CLIENT } from './client.ts';
 import type { Rein } from '@canter-book/core/arena/rein';
 
 export interface LessonSummary {
@@ -117,10 +118,12 @@ export interface Problem {
   current?: unknown;
 }
 
-const documents = [
+export const TAGS = [
   'Horse',
   'Rider',
   'Lesson',
+  // The one at the desk: asked for again when another device has saved it, not after one's own saves.
+  'OpenLesson',
   'Session',
   'Observations',
   'Exercise',
@@ -131,6 +134,7 @@ const documents = [
   'Timetable',
   'Busy',
 ] as const;
+export type Tag = (typeof TAGS)[number];
 
 /** What a browser still sends for a page that is being closed. */
 const MOST_AFTER_CLOSING = 50_000;
@@ -145,8 +149,8 @@ const put = <T extends { id: string }>(path: string) => ({
 });
 
 export const api = createApi({
-  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: documents,
+  baseQuery: fetchBaseQuery({ baseUrl: '/api', headers: { 'X-Client': CLIENT } }),
+  tagTypes: TAGS,
   refetchOnReconnect: true,
   endpoints: (build) => ({
     health: build.query<{ ok: boolean; demo: string | null }, void>({ query: () => 'health' }),
@@ -202,6 +206,7 @@ export const api = createApi({
     }),
     lesson: build.query<LessonRecord, string>({
       query: (id) => `lessons/${id}`,
+      providesTags: ['OpenLesson'],
       keepUnusedDataFor: 0,
     }),
     saveLesson: build.mutation<LessonRecord, LessonRecord>({
@@ -336,7 +341,7 @@ export const api = createApi({
     }),
     yard: build.query<YardRow[], string>({
       query: (date) => ({ url: 'yard', params: { date } }),
-      providesTags: documents,
+      providesTags: TAGS,
     }),
   }),
 });

@@ -7,6 +7,7 @@ import type { Finding } from '@canter-book/core/review/finding';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
 import { openingText, useAutosave } from './autosave.ts';
@@ -73,6 +74,12 @@ function OpenDesk({ record, opening, horses }: OpenDeskProps) {
   const saver = useAutosave(record, opening);
   const horseId = horse?.id ?? null;
   useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
+  useEffect(() => {
+    const theirs = saver.adopt(record);
+    if (theirs === null) return;
+    setText(theirs);
+    tell('This lesson was saved on another device just now; that is what you see.');
+  }, [saver, record, setText]);
   useTitle(titleOf(later));
   useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
   const openDetails = useCallback(() => setSheet('details'), []);

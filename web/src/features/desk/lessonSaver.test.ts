@@ -143,6 +143,21 @@ describe('saving a lesson as it is typed', () => {
     if (keep === 'mine') expect(b.sent[1]!.revision).toBe(5);
   });
 
+  test('takes what another device saved, unless something of its own waits', async () => {
+    expect(b.saver.adopt(record(3))).toBeNull();
+    expect(b.saver.adopt({ ...record(5, `${TEXT}K halt\n`), tags: ['soft'] })).toContain('K halt');
+    expect(b.saver.current()).toEqual({ kind: 'saved', revision: 5 });
+    expect(b.saver.currentDetails().tags).toEqual(['soft']);
+    // The page follows with the same text: there is nothing to save.
+    b.saver.change(printLesson(record(5, `${TEXT}K halt\n`).document), null);
+    await b.rest();
+    expect(b.sent).toHaveLength(0);
+    b.saver.change(`${TEXT}E halt\n`, null);
+    expect(b.saver.adopt(record(6))).toBeNull();
+    await b.rest();
+    expect(b.sent[0]!.revision).toBe(5);
+  });
+
   test('tags and the template mark are saved like the text, also while it is being sent', async () => {
     const { saver, sent } = b;
     saver.change(`${TEXT}B halt\n`, null);

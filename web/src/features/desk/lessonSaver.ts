@@ -123,6 +123,20 @@ export class LessonSaver {
     return this.text;
   }
 
+  /**
+   * Takes what was saved on another device, where nothing waits here.
+   * @returns its text; null when there is nothing new, or something of one's own waits
+   */
+  adopt(theirs: LessonRecord): string | null {
+    if (this.state.kind !== 'saved' || theirs.revision <= this.base.revision) return null;
+    this.base = theirs;
+    this.text = printLesson(theirs.document);
+    this.horseId = theirs.horseId;
+    this.details = detailsOf(theirs);
+    this.tell({ kind: 'saved', revision: theirs.revision });
+    return this.text;
+  }
+
   /** Sends what waits, at once; answers whether the book has it all. */
   async flush(): Promise<boolean> {
     if (this.state.kind === 'waiting' || this.state.kind === 'offline') {
