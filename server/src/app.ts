@@ -19,6 +19,7 @@ import { exerciseRoutes } from './routes/exercises.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { liveRoutes, wordOf } from './routes/live.ts';
+import { mineRoutes } from './routes/mine.ts';
 import { programmeRoutes } from './routes/programmes.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
@@ -94,6 +95,7 @@ export const RESOURCES = {
   yard: { routes: yardRoutes, for: 'team' },
   weather: { routes: weatherRoutes, for: 'team' },
   live: { routes: liveRoutes, for: 'team' },
+  mine: { routes: mineRoutes, for: 'rider' },
   // All of the book at once, out and in.
   book: { routes: bookDataRoutes, for: 'owner' },
   devices: { routes: deviceRoutes, for: 'owner' },

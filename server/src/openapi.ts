@@ -199,6 +199,17 @@ const OWN: Paths = {
   '/api/live/open': {
     post: { says: 'Which lesson a page has open', status: 204, takes: anything },
   },
+  '/api/mine': {
+    get: { says: 'What a rider’s phone shows', query: { date: day }, answers: anything },
+  },
+  '/api/mine/answers': {
+    post: {
+      says: 'What became of the homework, in the rider’s words',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
   '/api/pairing': {
     get: { says: 'Who asks: the owner, a paired phone, or nobody', answers: anything },
     post: {

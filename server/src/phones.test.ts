@@ -19,6 +19,8 @@ import { openTestApp, someHorse, someSession } from './testing/app.ts';
 const NAMES = { dns: ['localhost', 'yard.test'], ip: ['127.0.0.1', '192.168.7.20'] };
 const DAY_MS = 24 * 3600 * 1000;
 
+const ROWAN = { person: 'Rowan', role: 'instructor', riderId: null } as const;
+
 let folder: string;
 let book: Awaited<ReturnType<typeof openTestApp>>;
 let credentials: Credentials;
@@ -41,8 +43,8 @@ const phone = (secret?: string) => {
   if (secret) agent.set('Cookie', `${COOKIE}=${secret}`);
   return agent;
 };
-async function paired(person = 'Rowan Ashdown'): Promise<string> {
-  const { code } = (await machine().post('/api/devices/codes').send({ person }).expect(201)).body;
+async function paired(whose: object): Promise<string> {
+  const { code } = (await machine().post('/api/devices/codes').send(whose).expect(201)).body;
   const answer = await phone().post('/api/pairing').send({ code }).expect(201);
   return secretOf(answer.headers['set-cookie']);
 }
@@ -110,7 +112,7 @@ describe('a phone', () => {
   });
 
   test('with a code that is too old or made up is told what to do', async () => {
-    const { code } = await book.devices.offer('Rowan', new Date(Date.now() - 11 * 60_000));
+    const { code } = await book.devices.offer(ROWAN, new Date(Date.now() - 11 * 60_000));
     for (const wrong of [code, 'abc'])
       await phone().post('/api/pairing').send({ code: wrong }).expect(410);
     await machine().post('/api/pairing').send({ code }).expect(403);
@@ -129,7 +131,7 @@ describe('a phone', () => {
   test('that is removed is shut out at once; what it had on it is kept aside and taken', async () => {
     const horse = someHorse();
     await machine().put(`/api/horses/${horse.id}`).send(horse).expect(200);
-    const secret = await paired('Ines Calloway');
+    const secret = await paired({ person: 'Ines Calloway' });
     const { body } = await machine().get('/api/devices');
     const { id } = body.devices.find((d: { person: string }) => d.person === 'Ines Calloway');
     await machine().delete(`/api/devices/${id}`).expect(204);
@@ -167,8 +169,55 @@ describe('a phone', () => {
   });
 });
 
+describe('a rider’s phone', () => {
+  test('shows own horses without notes, and answers their homework; of others it learns nothing', async () => {
+    const rider = {
+      id: v7(),
+      revision: 0,
+      name: 'Marnie',
+      notes: 'PRIVATE',
+      theme: '',
+      stage: null,
+    };
+    await machine().put(`/api/riders/${rider.id}`).send(rider).expect(200);
+    const own = someHorse({ name: 'Samphire', notes: 'PRIVATE', riderIds: [rider.id] });
+    const other = someHorse({ name: 'Bollard', notes: 'PRIVATE' });
+    const sessions = [];
+    for (const horse of [own, other]) {
+      await machine().put(`/api/horses/${horse.id}`).send(horse).expect(200);
+      const session = someSession(horse.id, { notes: 'PRIVATE', homework: 'Look up' });
+      await machine().put(`/api/sessions/${session.id}`).send(session).expect(200);
+      sessions.push(session);
+    }
+    const agent = phone(await paired({ riderId: rider.id }));
+    const mine = await agent.get('/api/mine?date=2026-05-03').expect(200);
+    expect(mine.body).toMatchObject({
+      name: 'Marnie',
+      horses: [{ name: 'Samphire', homework: { said: 'Look up', answer: null } }],
+    });
+    expect(mine.text).not.toMatch(/PRIVATE|Bollard/);
+
+    const answer = (sessionId: string, more = {}) =>
+      agent.post('/api/mine/answers').send({ id: v7(), sessionId, did: 'partly', ...more });
+    await answer(sessions[0]!.id, { felt: 'lighter on the left' }).expect(201);
+    await answer(sessions[1]!.id).expect(404);
+    await answer(v7()).expect(404);
+    await answer(sessions[0]!.id, { did: 'perhaps' }).expect(400);
+    const seen = await machine().get(`/api/sessions/${sessions[0]!.id}/observations`).expect(200);
+    expect(seen.body).toMatchObject([{ kind: 'homework', felt: 'lighter on the left' }]);
+    const yard = await machine().get('/api/yard?date=2026-05-03').expect(200);
+    const row = yard.body.find((r: { horseId: string }) => r.horseId === own.id);
+    expect(row.answer).toEqual({ did: 'partly', felt: 'lighter on the left' });
+    await agent.get('/api/horses').expect(403);
+  });
+});
+
 describe('who may do what', () => {
-  const REFUSED = ['This device is not paired with the book', 'Only on the machine of the book'];
+  const REFUSED = [
+    'This device is not paired with the book',
+    'Only on the machine of the book',
+    'Not for a rider’s phone',
+  ];
   const document = readFileSync(
     join(fileURLToPath(new URL('.', import.meta.url)), '../../docs/security.md'),
     'utf8',
@@ -182,7 +231,13 @@ describe('who may do what', () => {
 
   test('every address, as everybody, as the document has it', async () => {
     const { body } = await machine().get('/api/openapi.json').expect(200);
-    const secret = await paired();
+    const rider = { id: v7(), revision: 0, name: 'Pia', notes: 'private', theme: '', stage: null };
+    await machine().put(`/api/riders/${rider.id}`).send(rider).expect(200);
+    const secrets = {
+      instructor: await paired({ person: 'Rowan Ashdown' }),
+      rider: await paired({ riderId: rider.id }),
+      nobody: '',
+    };
     const names = Object.keys(RESOURCES).sort((a, b) => b.length - a.length);
     let asked = 0;
     for (const [path, methods] of Object.entries<object>(body.paths)) {
@@ -192,7 +247,7 @@ describe('who may do what', () => {
       if (access) expect(allowed).toEqual(ROLES.filter((role) => may(role, access)));
       for (const method of Object.keys(methods).filter((m) => m !== 'parameters')) {
         for (const role of ROLES) {
-          const agent = role === 'owner' ? machine() : phone(role === 'instructor' ? secret : '');
+          const agent = role === 'owner' ? machine() : phone(secrets[role]);
           const at = path.replace('{id}', v7());
           const answer = await agent[method as 'get'](at).send(method === 'get' ? undefined : {});
           const isRefused = REFUSED.includes(answer.body?.title);

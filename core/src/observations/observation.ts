@@ -136,6 +136,14 @@ const notAskedSchema = seen('not asked', { ...place, what: z.string().max(60) })
 /** The rider's own answer to "what did you feel?". */
 const feltSchema = seen('felt', { text: z.string().min(1).max(300) });
 
+export const HOMEWORK_DONE = ['done', 'partly', 'could not'] as const;
+
+/** What became of the homework of a session, in the rider's own words. */
+export const homeworkSchema = seen('homework', {
+  did: z.enum(HOMEWORK_DONE),
+  felt: z.string().trim().min(1).max(300).optional(),
+});
+
 /** The plain gait before or after an exercise: the difference is its effect. */
 const plainSchema = seen('plain', { ...place, when: z.enum(['before', 'after']), value: mark });
 
@@ -174,6 +182,7 @@ export const observationSchema = z.discriminatedUnion('kind', [
   overtrackSchema,
   notAskedSchema,
   feltSchema,
+  homeworkSchema,
   plainSchema,
   checkSchema,
   boutSchema,

@@ -12,6 +12,8 @@ export function sayObservation(o: Observation): string {
     case 'note':
     case 'felt':
       return o.kind === 'felt' ? `the rider felt: ${o.text}` : o.text;
+    case 'homework':
+      return `homework ${o.did}${o.felt ? `: ${o.felt}` : ''}`;
     case 'withdrawn':
       return 'taken back';
     case 'contact':

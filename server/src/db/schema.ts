@@ -301,6 +301,9 @@ export const devices = pgTable('devices', {
   id: uuid().primaryKey(),
   /** Who carries it. */
   person: text().notNull(),
+  role: text().$type<DeviceRole>().notNull().default('instructor'),
+  /** Whose rider's it is. */
+  riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'cascade' }),
   /** "Android phone", as it says of itself. */
   kind: text().notNull(),
   /** SHA-256 of what it shows at the door; what it shows is kept by nobody else. */
@@ -314,6 +317,8 @@ export const devices = pgTable('devices', {
 export const pairingCodes = pgTable('pairing_codes', {
   codeHash: text('code_hash').primaryKey(),
   person: text().notNull(),
+  role: text().$type<DeviceRole>().notNull().default('instructor'),
+  riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'cascade' }),
   expiresAt: instant('expires_at').notNull(),
 });
 
@@ -332,6 +337,9 @@ export const setAside = pgTable(
   },
   (t) => [index('set_aside_by_time').on(t.at)],
 );
+
+/** Whose phone it is: an instructor's sees all of the book, a rider's only what is the rider's own. */
+export type DeviceRole = 'instructor' | 'rider';
 
 /** What a book file holds. */
 export type ImportedKind =

@@ -86,6 +86,7 @@ export interface RideFilter {
 
 export interface LastSession {
   horseId: string;
+  sessionId: string;
   date: string;
   minutes: number | null;
   homework: string;
@@ -276,9 +277,9 @@ export function createBook(db: Database) {
       async lastOfEach(until: string): Promise<LastSession[]> {
         // One look into the index for each horse, however many sessions there are.
         const found = await db.execute(sql`
-          select h.id as "horseId", s.date::text as date, s.minutes, s.homework
+          select h.id as "horseId", s.id as "sessionId", s.date::text as date, s.minutes, s.homework
           from horses h cross join lateral (
-            select date, minutes, homework from sessions
+            select id, date, minutes, homework from sessions
             where horse_id = h.id and date <= ${until} and removed_at is null
             order by started_at desc limit 1) s`);
         return (found as unknown as { rows: LastSession[] }).rows;

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { and, asc, eq, gt, isNull, lte } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Database } from '../db/connect.ts';
-import { devices, pairingCodes, setAside } from '../db/schema.ts';
+import { devices, pairingCodes, setAside, type DeviceRole } from '../db/schema.ts';
 
 /** The phones that are let in: paired by a code, known by a secret, removed for good. */
 
@@ -18,11 +18,16 @@ const MOST_SET_ASIDE = 500;
 export interface Device {
   readonly id: string;
   readonly person: string;
+  readonly role: DeviceRole;
+  readonly riderId: string | null;
   readonly kind: string;
   readonly pairedAt: string;
   readonly lastSeenAt: string;
   readonly removedAt: string | null;
 }
+
+/** For whom a phone is let in. */
+export type Whose = Pick<Device, 'person' | 'role' | 'riderId'>;
 
 export interface SetAside {
   readonly id: string;
@@ -37,6 +42,8 @@ const hashOf = (secret: string): string => createHash('sha256').update(secret).d
 const fromRow = (row: typeof devices.$inferSelect): Device => ({
   id: row.id,
   person: row.person,
+  role: row.role,
+  riderId: row.riderId,
   kind: row.kind,
   pairedAt: row.pairedAt.toISOString(),
   lastSeenAt: row.lastSeenAt.toISOString(),
@@ -49,11 +56,11 @@ export function deviceStore(db: Database) {
       (await db.select().from(devices).orderBy(asc(devices.pairedAt))).map(fromRow),
 
     /** A code for one phone, good for ten minutes. */
-    async offer(person: string, now: Date): Promise<{ code: string; expiresAt: Date }> {
+    async offer(whose: Whose, now: Date): Promise<{ code: string; expiresAt: Date }> {
       const code = randomBytes(CODE_BYTES).toString('base64url');
       const expiresAt = new Date(now.getTime() + CODE_MINUTES * 60_000);
       await db.delete(pairingCodes).where(lte(pairingCodes.expiresAt, now));
-      await db.insert(pairingCodes).values({ codeHash: hashOf(code), person, expiresAt });
+      await db.insert(pairingCodes).values({ ...whose, codeHash: hashOf(code), expiresAt });
       return { code, expiresAt };
     },
 
@@ -73,6 +80,8 @@ export function deviceStore(db: Database) {
         const row = {
           id: v7(),
           person: taken.person,
+          role: taken.role,
+          riderId: taken.riderId,
           kind,
           tokenHash: hashOf(secret),
           pairedAt: now,

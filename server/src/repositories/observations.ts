@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
 import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
-import type { Observation } from '@canter-book/core/observations/observation';
+import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
 import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
@@ -161,6 +161,8 @@ export interface NamedReading {
   seen: Observation;
 }
 
+export type HomeworkAnswer = Pick<ObservationOf<'homework'>, 'did' | 'felt'>;
+
 /** What was seen: only ever added to. */
 export function observationStore(db: Database) {
   const appending = new Appending(db);
@@ -224,6 +226,28 @@ export function observationStore(db: Database) {
       for (const { sessionId, data } of rows)
         found.set(sessionId, [...(found.get(sessionId) ?? []), data]);
       return found;
+    },
+    /** What the riders last said of the homework of some sessions. */
+    async homework(sessionIds: readonly string[]): Promise<Map<string, HomeworkAnswer>> {
+      if (sessionIds.length === 0) return new Map();
+      const rows = await db
+        .select({ sessionId: observations.sessionId, data: observations.data })
+        .from(observations)
+        .where(
+          and(
+            inArray(observations.sessionId, [...sessionIds]),
+            eq(observations.kind, 'homework'),
+            stands,
+          ),
+        )
+        .orderBy(asc(observations.at));
+      return new Map(
+        rows.flatMap(({ sessionId, data }) =>
+          data.kind === 'homework'
+            ? [[sessionId, { did: data.did, ...(data.felt && { felt: data.felt }) }] as const]
+            : [],
+        ),
+      );
     },
     /** All readings that stand, with the names they need in a table, oldest first, a page of sessions at a time. */
     async *readings(): AsyncGenerator<NamedReading[]> {

@@ -6,8 +6,8 @@ import { Problem } from '../problem.ts';
 
 /** Who asks, and what each may do. `docs/security.md` says it in words; a test tries every address as everybody. */
 
-export const ROLES = ['owner', 'instructor', 'nobody'] as const;
-/** Whoever sits at the machine of the book is its owner; a paired phone is an instructor's; all else is nobody. */
+export const ROLES = ['owner', 'instructor', 'rider', 'nobody'] as const;
+/** Whoever sits at the machine of the book is its owner; a paired phone is an instructor's or a rider's; all else is nobody. */
 export type Role = (typeof ROLES)[number];
 
 export interface Who {
@@ -17,11 +17,13 @@ export interface Who {
 }
 
 /** Who may use a resource of the API. */
-export type Access = 'anyone' | 'team' | 'owner';
+export type Access = 'anyone' | 'team' | 'rider' | 'owner';
 
 const MAY: Readonly<Record<Access, readonly Role[]>> = {
-  anyone: ['owner', 'instructor', 'nobody'],
+  anyone: ['owner', 'instructor', 'rider', 'nobody'],
   team: ['owner', 'instructor'],
+  /** Of a rider's own. */
+  rider: ['rider'],
   owner: ['owner'],
 };
 
@@ -83,13 +85,18 @@ async function whoAsks(req: Request, devices: Devices): Promise<Who> {
   if (isLocal(req)) return { role: 'owner', device: null };
   const secret = req.secure ? secretIn(req) : null;
   const device = secret ? await devices.of(secret, new Date()) : null;
-  return { role: device && !device.removedAt ? 'instructor' : 'nobody', device };
+  return { role: device && !device.removedAt ? device.role : 'nobody', device };
 }
 
 const NOT_PAIRED = new Problem(
   401,
   'This device is not paired with the book',
   'On the machine of the book open Book, then Phones, and add it there.',
+);
+const NOT_YOURS = new Problem(
+  403,
+  'Not for a rider’s phone',
+  'A rider’s phone shows the rider’s own page. Ask your instructor for more.',
 );
 const ONLY_THERE = new Problem(
   403,
@@ -103,7 +110,7 @@ export const only =
   (_req, res, next) => {
     const { role } = whoIn(res);
     if (may(role, access)) return next();
-    throw role === 'nobody' ? NOT_PAIRED : ONLY_THERE;
+    throw role === 'nobody' ? NOT_PAIRED : role === 'rider' ? NOT_YOURS : ONLY_THERE;
   };
 
 /** What a removed phone may still send: kept aside, never stored. */

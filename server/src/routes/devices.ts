@@ -1,11 +1,12 @@
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
+import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import type { Book } from '../repositories/book.ts';
-import type { Devices, SetAside } from '../repositories/devices.ts';
+import type { Devices, SetAside, Whose } from '../repositories/devices.ts';
 import { notFound, Problem } from '../problem.ts';
 import { COOKIE, whoIn } from './access.ts';
 import { answerProblem, problemOf } from './errors.ts';
@@ -31,7 +32,10 @@ export const NO_DOOR: PhoneDoor = {
   fingerprint: null,
 };
 
-const offerSchema = z.strictObject({ person: z.string().trim().min(1).max(80) });
+const offerSchema = z.union([
+  z.strictObject({ person: z.string().trim().min(1).max(80) }),
+  z.strictObject({ riderId: idSchema }),
+]);
 const doorSchema = z.strictObject({ open: z.boolean() });
 const pairSchema = z.strictObject({ code: z.string().min(1).max(100) });
 
@@ -56,8 +60,8 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDep
     res.json({ open });
   });
   router.post('/codes', async (req, res) => {
-    const { person } = offerSchema.parse(req.body);
-    const { code, expiresAt } = await devices.offer(person, new Date());
+    const asked = offerSchema.parse(req.body);
+    const { code, expiresAt } = await devices.offer(await whoseOf(book, asked), new Date());
     res.status(201).json({ code, expiresAt: expiresAt.toISOString() });
   });
   router.get('/set-aside', async (_req, res) => {
@@ -80,6 +84,13 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDep
     res.status(204).end();
   });
   return router;
+}
+
+async function whoseOf(book: Book, asked: z.infer<typeof offerSchema>): Promise<Whose> {
+  if ('person' in asked) return { ...asked, role: 'instructor', riderId: null };
+  const rider = await book.riders.get(asked.riderId);
+  if (!rider) throw notFound('rider');
+  return { person: rider.name, role: 'rider', riderId: rider.id };
 }
 
 const batchSchema = z.object({ observations: z.array(observationSchema).min(1).max(5000) });

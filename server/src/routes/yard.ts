@@ -20,6 +20,9 @@ export function yardRoutes(book: Book): Router {
     const sessions = await book.sessions.lastOfEach(date);
     const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
     const snapshots = await book.evidence.snapshots(horseIds);
+    const answers = await book.observations.homework(
+      sessions.flatMap((s) => (s.homework ? [s.sessionId] : [])),
+    );
     const programmes = await programmesOn(book, date, snapshots);
     res.json(
       horseIds.map((horseId) => {
@@ -31,6 +34,7 @@ export function yardRoutes(book: Book): Router {
           lastDate: last?.date ?? null,
           lastMinutes: last?.minutes ?? null,
           homework: last?.homework ?? '',
+          answer: (last && answers.get(last.sessionId)) ?? null,
           next: firstUnconfirmed(standings),
           standings,
           programme: programmes.get(horseId) ?? null,

@@ -47,6 +47,8 @@ export interface YardRow {
   lastDate: string | null;
   lastMinutes: number | null;
   homework: string;
+  /** What the rider said became of it. */
+  answer: { did: 'done' | 'partly' | 'could not'; felt?: string } | null;
   next: { scale: Scale; rein: Rein; mean: number } | null;
   standings: Standings;
   /** What the day is in its programme; null without one. */
