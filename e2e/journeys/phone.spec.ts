@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, expect, test, type Browser, type Page } from '@playwright/test';
@@ -29,7 +29,9 @@ const certutil = (...args: string[]) =>
 
 /** As a phone's settings do it. */
 function trustTheBook() {
-  mkdirSync(join(home, '.pki/nssdb'), { recursive: true });
+  const store = join(home, '.pki/nssdb');
+  if (existsSync(store)) return;
+  mkdirSync(store, { recursive: true });
   certutil('-N', '--empty-password');
   const authority = join(server.folder, 'phones/authority.crt');
   certutil('-A', '-n', 'Canter Book', '-t', 'C,,', '-i', authority);
@@ -113,4 +115,41 @@ test('a phone learns to trust the book, is paired, teaches without a network, an
   expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(3);
   await own.goto(`https://${NAME}:${server.httpsPort}/pair`);
   await expect(own.getByText('This phone was removed from the book.')).toBeVisible();
+});
+
+test('a rider’s phone has one page, and the answer to the homework comes back into the book', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/phones`);
+  await page.getByRole('button', { name: 'rider', exact: true }).click();
+  const riders = await server.get<{ id: string; name: string }[]>('riders');
+  const horses = await server.get<{ id: string; name: string; riderIds: string[] }[]>('horses');
+  const bollard = horses.find((h) => h.name === 'Bollard')!;
+  const rider = riders.find((r) => bollard.riderIds.includes(r.id))!;
+  await page.getByLabel('Whose phone').selectOption({ label: rider.name });
+  await page.getByRole('button', { name: 'Show the code' }).click();
+  const square = page.getByRole('img', { name: 'The code for the phone' });
+  const code = (await square.getAttribute('data-code'))!.split('#')[1]!;
+
+  trustTheBook();
+  const own = await phone();
+  const book = `https://${NAME}:${server.httpsPort}`;
+  // Whatever it opens, it has to be paired first.
+  await own.goto(`${book}/horses`);
+  await expect(own.getByText('This phone is not paired yet.')).toBeVisible();
+  await own.goto(`${book}/pair#${code}`);
+  await own.reload();
+  await expect(own.getByText(`is paired with the book, for ${rider.name}`)).toBeVisible();
+  await own.goto(`${book}/horses`);
+  await expect(own).toHaveURL(`${book}/mine`);
+  const card = own.getByRole('region', { name: 'Bollard' });
+  await expect(card.getByText(/^Homework of/)).toBeVisible();
+  await card.getByRole('button', { name: 'done', exact: true }).click();
+  await card.getByLabel('What did you feel?').fill('he waits for me');
+  await card.getByRole('button', { name: 'Send it' }).click();
+  await expect(card.getByText('“he waits for me”')).toBeVisible();
+
+  const { session } = await demoIds(server, 'Bollard');
+  await page.goto(`${server.url}/debrief/${session}`);
+  await expect(page.getByText('homework done: he waits for me')).toBeVisible();
 });

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { NavLink, Outlet, useLocation } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
+import { useMeQuery } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
 import { HelpLink } from './HelpLink.tsx';
@@ -14,6 +15,7 @@ import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
 export function Shell() {
   const { pathname } = useLocation();
   const { data: health } = useHealthQuery();
+  const elsewhere = useOwnPage(pathname);
   const teaching = /^\/ringside\/.+|^\/tests\/[^/]+\/call$/.test(pathname);
   const main = useRef<HTMLElement>(null);
   usePlaceOnPage();
@@ -32,7 +34,7 @@ export function Shell() {
       >
         Go to the page
       </a>
-      {!teaching && <Spine yard={health?.demo ?? null} />}
+      {!teaching && !elsewhere.isRider && <Spine yard={health?.demo ?? null} />}
       <main
         id={PAGE}
         ref={main}
@@ -47,11 +49,25 @@ export function Shell() {
             </div>
           </div>
         )}
-        <Outlet />
+        {elsewhere.to ? <Navigate to={elsewhere.to} replace /> : <Outlet />}
       </main>
       <Notices above={teaching} />
     </div>
   );
+}
+
+/** Pages a rider's phone has, and one that is not paired. */
+const OF_RIDERS = ['/mine', '/pair', '/help'];
+const OF_NOBODY = ['/pair', '/help'];
+
+/** A phone comes over https: a rider's has one page, and one that is not paired has to be first. */
+function useOwnPage(pathname: string): { isRider: boolean; to: string | null } {
+  const { data: me } = useMeQuery(undefined, { skip: window.location.protocol !== 'https:' });
+  const isRider = me?.role === 'rider';
+  if (isRider) return { isRider, to: OF_RIDERS.includes(pathname) ? null : '/mine' };
+  // A lesson under way goes on, whoever was removed meanwhile: what is seen is kept.
+  const stays = OF_NOBODY.includes(pathname) || pathname.startsWith('/ringside/');
+  return { isRider, to: me?.role === 'nobody' && !stays ? '/pair' : null };
 }
 
 function Spine({ yard }: { yard: string | null }) {

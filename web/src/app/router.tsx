@@ -50,6 +50,7 @@ export const routes: RouteObject[] = [
           screen('progress/:id', () => import('../features/progress/Progress.tsx')),
           screen('help', () => import('../features/help/Help.tsx')),
           screen('phones', () => import('../features/phones/Phones.tsx')),
+          screen('mine', () => import('../features/mine/Mine.tsx')),
           screen('pair', () => import('../features/phones/Pair.tsx')),
           screen('book', () => import('../features/book/BookData.tsx')),
           { path: '*', element: <NotFound /> },

@@ -3,6 +3,7 @@ import { create as createQr } from 'qrcode';
 import { useRidersQuery, useTimetableQuery } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { OneOf } from '../../ui/Choose.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { useOfferCodeMutation, type Device, type Devices } from './phonesApi.ts';
 
@@ -11,11 +12,15 @@ interface AddPhoneProps {
   devices: readonly Device[];
 }
 
+const ROLES = ['instructor', 'rider'] as const;
+
 /** A code for one phone: it is shown as a square to be photographed, for ten minutes. */
 export function AddPhone({ door, devices }: AddPhoneProps) {
   const { data: riders = [] } = useRidersQuery();
   const { data: timetable } = useTimetableQuery();
+  const [role, setRole] = useState<(typeof ROLES)[number]>('instructor');
   const [person, setPerson] = useState('');
+  const [riderId, setRiderId] = useState('');
   const [begin, setBegin] = useState(door.begin[0] ?? '');
   const [offer, { data, error, isLoading, reset }] = useOfferCodeMutation();
   const [known, setKnown] = useState(devices.length);
@@ -84,19 +89,39 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
       </section>
     );
   }
-  const names = [...new Set([...(timetable?.instructors ?? []), ...riders.map((r) => r.name)])];
   return (
     <section>
       <h2 className="mb-1 text-lg">Add a phone</h2>
       <form
-        className="flex max-w-xl flex-wrap items-start gap-3"
+        className="max-w-xl space-y-3"
         onSubmit={(event) => {
           event.preventDefault();
           setKnown(devices.length);
-          void offer(person.trim());
+          void offer(role === 'rider' ? { riderId } : { person: person.trim() });
         }}
       >
-        <div className="min-w-60 flex-1">
+        <div className="w-72">
+          <OneOf label="Who carries it" all={ROLES} chosen={role} onChange={(to) => setRole(to)} />
+        </div>
+        {role === 'rider' ? (
+          <Field
+            label="Whose phone"
+            hint="It shows own horses, homework, weeks and progress; no notes."
+          >
+            {(field) => (
+              <Select {...field} value={riderId} onChange={(e) => setRiderId(e.target.value)}>
+                <option value="">Choose a rider</option>
+                {riders
+                  .filter((r) => !r.retiredOn)
+                  .map((r) => (
+                    <option key={r.id} value={r.id}>
+                      {r.name}
+                    </option>
+                  ))}
+              </Select>
+            )}
+          </Field>
+        ) : (
           <Field label="Whose phone" hint="It may do all an instructor does, with every horse.">
             {(field) => (
               <>
@@ -108,15 +133,18 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
                   onChange={(e) => setPerson(e.target.value)}
                 />
                 <datalist id={`${field.id}-known`}>
-                  {names.map((name) => (
+                  {(timetable?.instructors ?? []).map((name) => (
                     <option key={name} value={name} />
                   ))}
                 </datalist>
               </>
             )}
           </Field>
-        </div>
-        <Button type="submit" className="mt-6" disabled={person.trim() === '' || isLoading}>
+        )}
+        <Button
+          type="submit"
+          disabled={isLoading || (role === 'rider' ? riderId === '' : person.trim() === '')}
+        >
           Show the code
         </Button>
       </form>

@@ -27,7 +27,7 @@ export default function Pair() {
       <div className="max-w-xl space-y-4 p-5 md:p-7">
         {me.data.role === 'owner' ? (
           <p>This is the machine of the book: it needs no pairing.</p>
-        ) : me.data.role === 'instructor' ? (
+        ) : me.data.role !== 'nobody' ? (
           <>
             <p role="status" className="text-lg">
               ✓ This phone is paired with the book, for {me.data.person}.
@@ -36,12 +36,16 @@ export default function Pair() {
               Put the book on the phone’s home screen with the browser’s menu: then it also opens
               where there is no network.
             </p>
-            <p className="flex gap-2">
-              <ButtonLink to="/">Today</ButtonLink>
-              <ButtonLink look="quiet" to="/ringside">
-                To the ringside
-              </ButtonLink>
-            </p>
+            {me.data.role === 'rider' ? (
+              <ButtonLink to="/mine">To your page</ButtonLink>
+            ) : (
+              <p className="flex gap-2">
+                <ButtonLink to="/">Today</ButtonLink>
+                <ButtonLink look="quiet" to="/ringside">
+                  To the ringside
+                </ButtonLink>
+              </p>
+            )}
           </>
         ) : isLoading ? (
           <p role="status" className="text-soft">

@@ -94,7 +94,9 @@ function Paired({ devices }: { devices: readonly Device[] }) {
             className="flex min-h-12 flex-wrap items-center gap-x-4 border-b border-dotted border-line py-1"
           >
             <b className="font-book text-[17px]">{device.person}</b>
-            <span className="text-soft">{device.kind}</span>
+            <span className="text-soft">
+              {device.role}, {device.kind}
+            </span>
             <span className="flex-1 text-[14px] text-soft">
               last seen {whenSaid(device.lastSeenAt)} · paired {whenSaid(device.pairedAt)}
             </span>

@@ -12,6 +12,7 @@ const NOW = '2026-06-17T09:30:00Z';
 const rowan: Device = {
   id: '0190a0b0-0000-7000-8000-0000000000d1',
   person: 'Rowan Ashdown',
+  role: 'instructor',
   kind: 'Android phone',
   pairedAt: '2026-06-16T09:00:00Z',
   lastSeenAt: '2026-06-17T09:00:00Z',

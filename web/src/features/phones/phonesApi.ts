@@ -5,6 +5,7 @@ import { api } from '../../api/api.ts';
 export interface Device {
   readonly id: string;
   readonly person: string;
+  readonly role: 'instructor' | 'rider';
   readonly kind: string;
   readonly pairedAt: string;
   readonly lastSeenAt: string;
@@ -31,7 +32,7 @@ export interface SetAside {
 }
 
 export interface Me {
-  readonly role: 'owner' | 'instructor' | 'nobody';
+  readonly role: 'owner' | 'instructor' | 'rider' | 'nobody';
   readonly person: string | null;
   readonly isRemoved: boolean;
 }
@@ -45,8 +46,11 @@ export const phonesApi = api
         query: (open) => ({ url: 'devices/door', method: 'PUT', body: { open } }),
         invalidatesTags: ['Device'],
       }),
-      offerCode: build.mutation<{ code: string; expiresAt: string }, string>({
-        query: (person) => ({ url: 'devices/codes', method: 'POST', body: { person } }),
+      offerCode: build.mutation<
+        { code: string; expiresAt: string },
+        { person: string } | { riderId: string }
+      >({
+        query: (body) => ({ url: 'devices/codes', method: 'POST', body }),
       }),
       removeDevice: build.mutation<void, string>({
         query: (id) => ({ url: `devices/${id}`, method: 'DELETE' }),

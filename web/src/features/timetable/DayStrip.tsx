@@ -170,7 +170,12 @@ function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
       ]
     : state === 'missed'
       ? ['not recorded yet']
-      : [gate, !gate && row?.homework && `homework: ${row.homework}`];
+      : [
+          gate,
+          !gate &&
+            row?.homework &&
+            `homework${row.answer ? ` (${row.answer.did})` : ''}: ${row.homework}`,
+        ];
   const said = rest.filter(Boolean).join(' · ');
   return (
     <div className="min-w-0 max-md:pb-1">
