@@ -55,7 +55,7 @@ function OneHorse({ horse }: { horse: MyHorse }) {
       )}
       {theme && (
         <p className="mt-4">
-          This week is for <b>{theme}</b>.
+          This week is for <b>{theme}</b>.{alone.length > 0 && ' Between the lessons:'}
         </p>
       )}
       {alone.length > 0 && (
