@@ -151,5 +151,7 @@ test('a rider’s phone has one page, and the answer to the homework comes back 
 
   const { session } = await demoIds(server, 'Bollard');
   await page.goto(`${server.url}/debrief/${session}`);
-  await expect(page.getByText('homework done: he waits for me')).toBeVisible();
+  await expect(
+    page.getByText(`${rider.name} on the homework: done, “he waits for me”`),
+  ).toBeVisible();
 });

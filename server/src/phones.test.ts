@@ -164,7 +164,7 @@ describe('a phone', () => {
       await machine().post(`/api/devices/set-aside/${one}`).expect(204);
     await machine().get(`/api/sessions/${session.id}`).expect(200);
     const stored = await machine().get(`/api/sessions/${session.id}/observations`).expect(200);
-    expect(stored.body).toHaveLength(1);
+    expect(stored.body).toMatchObject([{ text: 'soft', by: 'Ines Calloway' }]);
     expect((await machine().get('/api/devices/set-aside')).body).toEqual([]);
   });
 });
@@ -204,7 +204,9 @@ describe('a rider’s phone', () => {
     await answer(v7()).expect(404);
     await answer(sessions[0]!.id, { did: 'perhaps' }).expect(400);
     const seen = await machine().get(`/api/sessions/${sessions[0]!.id}/observations`).expect(200);
-    expect(seen.body).toMatchObject([{ kind: 'homework', felt: 'lighter on the left' }]);
+    expect(seen.body).toMatchObject([
+      { kind: 'homework', felt: 'lighter on the left', by: 'Marnie' },
+    ]);
     const yard = await machine().get('/api/yard?date=2026-05-03').expect(200);
     const row = yard.body.find((r: { horseId: string }) => r.horseId === own.id);
     expect(row.answer).toEqual({ did: 'partly', felt: 'lighter on the left' });

@@ -1,5 +1,5 @@
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
-import type { Observation } from '../observations/observation.ts';
+import type { Observation, ObservationKind } from '../observations/observation.ts';
 import type { Session } from '../observations/records.ts';
 import { sayObservation } from '../observations/say.ts';
 import { compileRide } from '../ride/compile.ts';
@@ -20,11 +20,17 @@ export interface SeenAt {
   readonly id: string;
   readonly atS: number;
   readonly said: string;
+  /** Who saw it, where several did. */
+  readonly by?: string;
 }
+
+const NOT_RIDDEN: readonly ObservationKind[] = ['mark', 'withdrawn', 'homework'];
+const OWNER = 'the owner';
 
 /**
  * What was planned against what was ridden. Planned lines come in their order; what was seen outside
- * them comes in a row of its own, at its time. Marks are left out: they stand in their own table.
+ * them comes in a row of its own, at its time. Marks are left out: they stand in their own table; and what the rider says
+ * of the homework, which comes on another day.
  */
 export function timelineOf(
   session: Session,
@@ -32,11 +38,13 @@ export function timelineOf(
   horse: HorseProfile = ANY_HORSE,
 ): TimelineRow[] {
   const began = Date.parse(session.startedAt);
-  const readings = seen.filter((o) => o.kind !== 'mark' && o.kind !== 'withdrawn');
+  const readings = seen.filter((o) => !NOT_RIDDEN.includes(o.kind));
+  const several = new Set(readings.map((o) => o.by)).size > 1;
   const at = (o: Observation): SeenAt => ({
     id: o.id,
     atS: Math.max(0, (Date.parse(o.at) - began) / 1000),
     said: sayObservation(o),
+    ...(several && { by: o.by ?? OWNER }),
   });
   const itemOf = (o: Observation): string | null =>
     'itemId' in o && typeof o.itemId === 'string' ? o.itemId : null;

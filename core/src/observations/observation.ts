@@ -15,6 +15,8 @@ const base = {
   at: instantSchema,
   /** An observation is never changed: a correction is a new one that names the old. */
   corrects: id.optional(),
+  /** Who saw it, as the server knows from whose phone it came; the owner's own have none. */
+  by: z.string().max(80).optional(),
 };
 
 /** Where in the lesson it was seen: a line of it, the rein and the gait ridden then. */

@@ -93,6 +93,11 @@ export function deviceStore(db: Database) {
       });
     },
 
+    async get(id: string): Promise<Device | null> {
+      const [row] = await db.select().from(devices).where(eq(devices.id, id));
+      return row ? fromRow(row) : null;
+    },
+
     /** The phone that shows a secret, also one that was removed. */
     async of(secret: string, now: Date): Promise<Device | null> {
       const [row] = await db

@@ -6,11 +6,12 @@ import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import type { Book } from '../repositories/book.ts';
-import type { Devices, SetAside, Whose } from '../repositories/devices.ts';
+import type { Device, Devices, SetAside, Whose } from '../repositories/devices.ts';
 import { notFound, Problem } from '../problem.ts';
 import { COOKIE, whoIn } from './access.ts';
 import { answerProblem, problemOf } from './errors.ts';
 import { idIn } from './resource.ts';
+import { seenBy } from './sessions.ts';
 
 /** How phones come in: what the owner's page shows of it. */
 export interface PhoneDoor {
@@ -71,7 +72,7 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDep
   router.post('/set-aside/:id', async (req, res) => {
     const one = await devices.setAside.get(idIn(req.params.id, 'parcel'));
     if (!one) throw notFound('parcel');
-    await take(book, one);
+    await take(book, one, (await devices.get(one.deviceId))!);
     await devices.setAside.remove(one.id);
     res.status(204).end();
   });
@@ -96,7 +97,7 @@ async function whoseOf(book: Book, asked: z.infer<typeof offerSchema>): Promise<
 const batchSchema = z.object({ observations: z.array(observationSchema).min(1).max(5000) });
 
 /** What was kept aside comes into the book as if it had come in time. */
-async function take(book: Book, { path, body }: SetAside): Promise<void> {
+async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {
   switch (path) {
     case 'sessions':
       await book.sessions.save(sessionSchema.parse(body));
@@ -106,7 +107,7 @@ async function take(book: Book, { path, body }: SetAside): Promise<void> {
       return;
     default: {
       const { unknownSessions } = await book.observations.append(
-        batchSchema.parse(body).observations,
+        seenBy(device, batchSchema.parse(body).observations),
       );
       if (unknownSessions.length > 0)
         throw new Problem(

@@ -104,7 +104,7 @@ export function mineRoutes(book: Book): Router {
     if (!own) throw notFound('session');
     const at = new Date().toISOString();
     const { stored } = await book.observations.append([
-      { id, sessionId, at, kind: 'homework', did, ...(felt && { felt }) },
+      { id, sessionId, at, kind: 'homework', did, ...(felt && { felt }), by: rider.name },
     ]);
     res.status(201).json({ stored });
   });

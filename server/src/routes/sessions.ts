@@ -1,10 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { daySchema, idSchema } from '@canter-book/core/fields';
-import { observationSchema } from '@canter-book/core/observations/observation';
+import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
+import type { Device } from '../repositories/devices.ts';
 import { Problem } from '../problem.ts';
+import { whoIn } from './access.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
 const filterSchema = z.strictObject({
@@ -25,13 +27,21 @@ export function sessionRoutes(book: Book): Router {
   return router;
 }
 
+/** From a phone it is its person who saw it, whatever the phone says. */
+export const seenBy = (
+  device: Pick<Device, 'person'> | null,
+  observations: readonly Observation[],
+): Observation[] => observations.map((o) => (device ? { ...o, by: device.person } : o));
+
 const batchSchema = z.strictObject({ observations: z.array(observationSchema).min(1).max(5000) });
 
 export function observationRoutes(book: Book): Router {
   const router = Router();
   router.post('/', async (req, res) => {
     const { observations } = batchSchema.parse(req.body);
-    const { stored, unknownSessions } = await book.observations.append(observations);
+    const { stored, unknownSessions } = await book.observations.append(
+      seenBy(whoIn(res).device, observations),
+    );
     if (unknownSessions.length > 0) {
       throw new Problem(
         409,

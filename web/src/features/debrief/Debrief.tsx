@@ -49,6 +49,24 @@ const tomorrowLines = (
   shelf: Shelf,
 ): Tomorrow[] => (document ? tomorrowOf(doneIn(date, document, seen, next), shelf) : []);
 
+/** "seen by Rowan Ashdown"; what the owner saw needs no name. */
+function namesIn(seen: readonly Observation[]): string {
+  const names = new Set(seen.flatMap((o) => (o.kind !== 'homework' && o.by) || []));
+  return names.size > 0 ? `seen by ${[...names].join(', ')}` : '';
+}
+
+/** What the rider said became of the homework. */
+function OnHomework({ seen }: { seen: readonly Observation[] }) {
+  const last = seen.findLast((o) => o.kind === 'homework');
+  if (!last) return null;
+  return (
+    <p className="mt-3 max-w-xl rounded-lg bg-sand-light px-4 py-3">
+      {last.by ?? 'The rider'} on the homework: <b>{last.did}</b>
+      {last.felt && `, “${last.felt}”`}
+    </p>
+  );
+}
+
 /** Looking back on a session: its marks, its tries, a note, and the one thing for homework. */
 export default function Debrief() {
   const { id = '' } = useParams();
@@ -98,6 +116,7 @@ export default function Debrief() {
         rider && `with ${rider.name}`,
         session.data.minutes !== null && `${Math.round(session.data.minutes)} min`,
         session.data.document?.title?.text,
+        namesIn(seen),
       ]
         .filter(Boolean)
         .join(' · ')}
@@ -158,6 +177,7 @@ export default function Debrief() {
             }
           />
           <Words key={session.data.id} session={session.data} />
+          <OnHomework seen={seen} />
           <NextTime
             session={session.data}
             tries={tries}

@@ -61,6 +61,7 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
                 {row.seen.map((s) => (
                   <span key={s.id} className="ml-3 inline-block text-soft">
                     {s.said}
+                    {s.by && ` (${s.by})`}
                     {open && (
                       <button
                         type="button"
