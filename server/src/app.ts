@@ -6,12 +6,21 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Changes } from './db/changes.ts';
 import type { Book } from './repositories/book.ts';
+import type { AuditLog } from './repositories/audit.ts';
 import type { Devices } from './repositories/devices.ts';
 import { openApi } from './openapi.ts';
 import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
-import { identify, keepAside, only, ownPagesOnly, type Access } from './routes/access.ts';
+import {
+  auditable,
+  identify,
+  keepAside,
+  only,
+  ownPagesOnly,
+  whoIn,
+  type Access,
+} from './routes/access.ts';
 import { deviceRoutes, pairingRoutes, type PhoneDoor } from './routes/devices.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
@@ -40,6 +49,8 @@ export interface AppDeps {
   readonly book: Book;
   /** The phones that are let in. */
   readonly devices: Devices;
+  /** Where it is written down who changed what. */
+  readonly audit?: AuditLog;
   /** How they come in; shut where there is none. */
   readonly door?: PhoneDoor;
   /** How many proxies stand before the book. */
@@ -162,6 +173,8 @@ export function createApp(deps: AppDeps): Express {
         writes++;
         if (res.statusCode >= 400 || res.locals['readsOnly']) return;
         deps.onWrite?.();
+        const entry = auditable(req, whoIn(res));
+        if (entry) deps.audit?.add(entry);
         deps.changes?.tell(wordOf(req.originalUrl, req.get('X-Client')));
       });
     }

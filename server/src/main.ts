@@ -15,6 +15,7 @@ import { demoWeather } from './demo/timetable.ts';
 import { airOn } from './routes/weather.ts';
 import { plannerIn } from './planning/planner.ts';
 import { isWished, openDoor, shutDoor, type OpenDoor } from './phones/open.ts';
+import { auditLog } from './repositories/audit.ts';
 import { createBook, type Book } from './repositories/book.ts';
 import { deviceStore } from './repositories/devices.ts';
 import { loggable, problemOf } from './routes/errors.ts';
@@ -125,9 +126,11 @@ async function main() {
   const thread = inFolders('planning/thread.js', 'planning/thread.ts')!;
   const planner = plannerIn(pathToFileURL(thread));
   const phones = set.phones ? await openDoor({ ...set, own: set.tls }) : null;
+  const audit = auditLog(connection.db, (error) => logger.error(loggable(error), 'audit'));
   const app = createApp({
     book,
     devices: deviceStore(connection.db),
+    audit,
     changes: connection.changes,
     door: phones?.door ?? shutDoor(folder),
     proxies: set.proxies,
@@ -170,6 +173,7 @@ async function main() {
       server.closeAllConnections();
     }
     await planner.close();
+    await audit.settled();
     const missing = (await copies?.keepLast()) ?? null;
     await connection.close();
     say(

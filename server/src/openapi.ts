@@ -165,6 +165,9 @@ const OWN: Paths = {
   '/api/devices': {
     get: { says: 'The phones that are let in, and their door', answers: anything },
   },
+  '/api/devices/audit': {
+    get: { says: 'What was changed from phones, the newest first', answers: listOf(anything) },
+  },
   '/api/devices/door': {
     put: {
       says: 'Opens or shuts the door for phones at the next start',

@@ -98,6 +98,17 @@ describe('a phone', () => {
       expect(cookie).toContain(part);
     const secret = secretOf(cookie);
     await phone(secret).get('/api/horses').expect(200);
+    const horse = someHorse();
+    for (const revision of [0, 1])
+      await phone(secret)
+        .put(`/api/horses/${horse.id}`)
+        .send({ ...horse, name: `H${revision}`, revision })
+        .expect(200);
+    expect((await machine().get('/api/devices/audit')).body[0]).toMatchObject({
+      person: 'Rowan Ashdown',
+      path: `horses/${horse.id}`,
+      times: 2,
+    });
     const me = await phone(secret).get('/api/pairing').expect(200);
     expect(me.body).toEqual({ role: 'instructor', person: 'Rowan Ashdown', isRemoved: false });
     expect((await phone().post('/api/pairing').send({ code }).expect(410)).body.detail).toContain(
@@ -166,6 +177,16 @@ describe('a phone', () => {
     const stored = await machine().get(`/api/sessions/${session.id}/observations`).expect(200);
     expect(stored.body).toMatchObject([{ text: 'soft', by: 'Ines Calloway' }]);
     expect((await machine().get('/api/devices/set-aside')).body).toEqual([]);
+    const audit = (await machine().get('/api/devices/audit').expect(200)).body;
+    const lines = audit.map((a: { person: string | null; method: string; path: string }) =>
+      [a.person, a.method, a.path.split('/')[0]].join(' '),
+    );
+    expect(lines).toEqual(
+      expect.arrayContaining([' DELETE devices', ' POST devices', 'a new phone POST pairing']),
+    );
+    // What was refused has changed nothing, and the owner's own lessons are nobody's business.
+    expect(lines.join()).not.toContain('Ines Calloway');
+    expect(lines).not.toContain(' PUT horses');
   });
 });
 

@@ -338,6 +338,23 @@ export const setAside = pgTable(
   (t) => [index('set_aside_by_time').on(t.at)],
 );
 
+/** What was changed from phones, and who was let in or shut out: for the owner to look at. */
+export const audit = pgTable(
+  'audit',
+  {
+    id: uuid().primaryKey(),
+    at: instant('at').notNull(),
+    /** Null: the owner. */
+    person: text(),
+    method: text().notNull(),
+    /** The address, without what it was looked for by. */
+    path: text().notNull(),
+    /** How often in a row; the time is that of the last. */
+    times: integer().notNull().default(1),
+  },
+  (t) => [index('audit_by_time').on(t.at)],
+);
+
 /** Whose phone it is: an instructor's sees all of the book, a rider's only what is the rider's own. */
 export type DeviceRole = 'instructor' | 'rider';
 

@@ -2,6 +2,7 @@ import { isIP } from 'node:net';
 import { hostname } from 'node:os';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Device, Devices } from '../repositories/devices.ts';
+import type { Entry } from '../repositories/audit.ts';
 import { Problem } from '../problem.ts';
 
 /** Who asks, and what each may do. `docs/security.md` says it in words; a test tries every address as everybody. */
@@ -155,3 +156,14 @@ export const ownPagesOnly: RequestHandler = (req, _res, next) => {
     'The book is only changed from its own pages. Open it under its own address.',
   );
 };
+
+/** Whose writes are written down: every phone's, and of the owner what lets in, shuts out or moves the whole book. */
+export function auditable(
+  { method, originalUrl }: Pick<Request, 'method' | 'originalUrl'>,
+  { role, device }: Who,
+): Entry | null {
+  const path = originalUrl.split('?')[0]!.slice('/api/'.length);
+  const isOwners = role === 'owner';
+  if (isOwners && !/^(devices|book)\b/.test(path)) return null;
+  return { person: isOwners ? null : (device?.person ?? 'a new phone'), method, path };
+}

@@ -5,6 +5,7 @@ import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
+import type { AuditLog } from '../repositories/audit.ts';
 import type { Book } from '../repositories/book.ts';
 import type { Device, Devices, SetAside, Whose } from '../repositories/devices.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -43,10 +44,11 @@ const pairSchema = z.strictObject({ code: z.string().min(1).max(100) });
 interface DevicesDeps {
   readonly devices: Devices;
   readonly door?: PhoneDoor;
+  readonly audit?: AuditLog;
 }
 
 /** The owner's side: who is let in, and what was kept aside. */
-export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDeps): Router {
+export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
     const { isOpen, begin, fingerprint } = door;
@@ -54,6 +56,9 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR }: DevicesDep
       door: { isOpen, staysOpen: await door.stays(), begin, fingerprint },
       devices: await devices.list(),
     });
+  });
+  router.get('/audit', async (_req, res) => {
+    res.json((await audit?.list()) ?? []);
   });
   router.put('/door', async (req, res) => {
     const { open } = doorSchema.parse(req.body);

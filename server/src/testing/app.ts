@@ -8,6 +8,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
 import { createApp, type AppDeps } from '../app.ts';
 import { connect, type Where } from '../db/connect.ts';
+import { auditLog } from '../repositories/audit.ts';
 import { createBook } from '../repositories/book.ts';
 import { deviceStore } from '../repositories/devices.ts';
 
@@ -22,9 +23,11 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   const logger = pino({ level: 'silent' });
   const { ping } = connection;
   const devices = deviceStore(connection.db);
+  const audit = auditLog(connection.db);
   const app = createApp({
     book,
     devices,
+    audit,
     changes: connection.changes,
     logger,
     demo: null,
@@ -33,6 +36,7 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
     ...more,
   });
   const close = async () => {
+    await audit.settled();
     await connection.close();
     await drop();
   };

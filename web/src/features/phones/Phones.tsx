@@ -9,6 +9,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { AddPhone } from './AddPhone.tsx';
+import { Changed } from './Changed.tsx';
 import {
   useDevicesQuery,
   useDropSetAsideMutation,
@@ -42,6 +43,7 @@ export default function Phones() {
         {door.isOpen && <AddPhone door={door} devices={devices} />}
         {paired.length > 0 && <Paired devices={paired} />}
         <KeptAside devices={devices} />
+        <Changed />
       </div>
     </Page>
   );

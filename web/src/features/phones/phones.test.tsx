@@ -29,6 +29,7 @@ const open = (answers: Record<string, unknown> = {}) => {
   const server = new FakeServer({
     '/api/devices': { door: door(), devices: [] } satisfies Devices,
     '/api/devices/set-aside': [],
+    '/api/devices/audit': [],
     '/api/riders': [],
     '/api/timetable': { instructors: ['Rowan Ashdown'], arenas: [] },
     ...answers,
@@ -107,6 +108,30 @@ test('a phone is removed after a question; what it sent since is taken in the or
   fireEvent.click(screen.getByRole('button', { name: 'Take it into the book' }));
   await waitFor(() => expect(server.sent('POST')).toHaveLength(2));
   expect(server.sent('POST').map((c) => c.path.split('/').pop())).toEqual(aside.map((a) => a.id));
+});
+
+test('what was changed from phones is said in words, with the way to it', async () => {
+  const id = '0190a0b0-0000-7000-8000-0000000000b1';
+  const row = (n: number, more: object) => ({
+    id: `0190a0b0-0000-7000-8000-00000000010${n}`,
+    at: NOW,
+    person: 'Rowan Ashdown',
+    times: 1,
+    ...more,
+  });
+  open({
+    '/api/devices/audit': [
+      row(1, { method: 'PUT', path: `lessons/${id}`, times: 7 }),
+      row(2, { method: 'POST', path: 'observations' }),
+      row(3, { method: 'DELETE', path: `devices/${rowan.id}`, person: null }),
+    ],
+  });
+  const list = await screen.findByRole('list', { name: 'What was changed', hidden: true });
+  const said = [...list.children].map((li) => li.textContent);
+  expect(said[0]).toContain('Rowan Ashdownsaved a lesson, 7 times');
+  expect(said[1]).toContain('added what was seen');
+  expect(said[2]).toContain('the ownerremoved a phone');
+  expect(list.querySelector('a')!.getAttribute('href')).toBe(`/desk/${id}`);
 });
 
 test('the phone shows its code once, takes it out of its address, and says why it was refused', async () => {

@@ -31,6 +31,17 @@ export interface SetAside {
   readonly about: string;
 }
 
+/** One change, or several alike in a row. */
+export interface AuditRow {
+  readonly id: string;
+  readonly at: string;
+  /** Null: the owner. */
+  readonly person: string | null;
+  readonly method: string;
+  readonly path: string;
+  readonly times: number;
+}
+
 export interface Me {
   readonly role: 'owner' | 'instructor' | 'rider' | 'nobody';
   readonly person: string | null;
@@ -68,6 +79,10 @@ export const phonesApi = api
         query: (id) => ({ url: `devices/set-aside/${id}`, method: 'DELETE' }),
         invalidatesTags: ['SetAside'],
       }),
+      audit: build.query<AuditRow[], void>({
+        query: () => 'devices/audit',
+        providesTags: ['Device'],
+      }),
       me: build.query<Me, void>({ query: () => 'pairing', providesTags: ['Me'] }),
       pair: build.mutation<{ person: string }, string>({
         query: (code) => ({ url: 'pairing', method: 'POST', body: { code } }),
@@ -77,6 +92,7 @@ export const phonesApi = api
   });
 
 export const {
+  useAuditQuery,
   useDevicesQuery,
   useDropSetAsideMutation,
   useKeepDoorMutation,
