@@ -4,7 +4,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Changes } from './db/changes.ts';
+import type { Changes } from './changes.ts';
 import type { Book } from './repositories/book.ts';
 import type { AuditLog } from './repositories/audit.ts';
 import type { Devices } from './repositories/devices.ts';

@@ -11,7 +11,7 @@ import {
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { ownChanges, sharedChanges, type Changes } from './changes.ts';
+import { ownChanges, sharedChanges, type Changes } from '../changes.ts';
 import * as schema from './schema.ts';
 import { lockFolder } from './lock.ts';
 

@@ -1,7 +1,7 @@
 import { Router, type Response } from 'express';
 import { z } from 'zod';
 import { idSchema } from '@canter-book/core/fields';
-import { ANYTHING, type Changes } from '../db/changes.ts';
+import { ANYTHING, type Changes } from '../changes.ts';
 import type { Book } from '../repositories/book.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
