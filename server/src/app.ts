@@ -85,30 +85,35 @@ type Routes = (book: Book, deps: AppDeps) => Router;
 interface Resource {
   readonly routes: Routes;
   readonly for: Access;
+  /** The largest body it takes; {@link SMALL} where it says nothing. */
+  readonly upTo?: string;
 }
+
+const SMALL = '256kb';
+const LARGE = '4mb';
 
 /** What the API has, by its address, and for whom; `openapi.ts` describes each. */
 export const RESOURCES = {
-  horses: { routes: horseRoutes, for: 'team' },
+  horses: { routes: horseRoutes, for: 'team', upTo: LARGE },
   riders: { routes: riderRoutes, for: 'team' },
-  lessons: { routes: lessonRoutes, for: 'team' },
-  exercises: { routes: exerciseRoutes, for: 'team' },
-  rides: { routes: rideRoutes, for: 'team' },
-  programmes: { routes: programmeRoutes, for: 'team' },
+  lessons: { routes: lessonRoutes, for: 'team', upTo: LARGE },
+  exercises: { routes: exerciseRoutes, for: 'team', upTo: LARGE },
+  rides: { routes: rideRoutes, for: 'team', upTo: LARGE },
+  programmes: { routes: programmeRoutes, for: 'team', upTo: LARGE },
   appointments: { routes: appointmentRoutes, for: 'team' },
   timetable: { routes: timetableRoutes, for: 'team' },
   busy: { routes: busyRoutes, for: 'team' },
   // A calendar program asks without signing in: the address itself is the secret.
   'calendar/feeds': { routes: feedRoutes, for: 'anyone' },
   calendar: { routes: calendarRoutes, for: 'team' },
-  sessions: { routes: sessionRoutes, for: 'team' },
-  observations: { routes: observationRoutes, for: 'team' },
+  sessions: { routes: sessionRoutes, for: 'team', upTo: LARGE },
+  observations: { routes: observationRoutes, for: 'team', upTo: LARGE },
   yard: { routes: yardRoutes, for: 'team' },
   weather: { routes: weatherRoutes, for: 'team' },
   live: { routes: liveRoutes, for: 'team' },
   mine: { routes: mineRoutes, for: 'rider' },
   // All of the book at once, out and in.
-  book: { routes: bookDataRoutes, for: 'owner' },
+  book: { routes: bookDataRoutes, for: 'owner', upTo: LARGE },
   devices: { routes: deviceRoutes, for: 'owner' },
   pairing: { routes: pairingRoutes, for: 'anyone' },
 } as const satisfies Record<string, Resource>;
@@ -162,7 +167,10 @@ export function createApp(deps: AppDeps): Express {
   );
   app.use('/api', identify(deps.devices), ownPagesOnly);
   app.use('/api', compression());
-  app.use('/api', express.json({ limit: '4mb' }), onlyStorable, keepAside(deps.devices));
+  // Nobody's body is read before it is known whether it may be sent at all.
+  for (const [path, { for: access, upTo }] of Object.entries<Resource>(RESOURCES))
+    app.use(`/api/${path}`, only(access), express.json({ limit: upTo ?? SMALL }));
+  app.use('/api', onlyStorable, keepAside(deps.devices));
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
   let writes = 0;
   app.use('/api', (req, res, next) => {
@@ -198,8 +206,8 @@ export function createApp(deps: AppDeps): Express {
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi()));
-  for (const [path, { routes, for: access }] of Object.entries<Resource>(RESOURCES))
-    app.use(`/api/${path}`, only(access), routes(book, deps));
+  for (const [path, { routes }] of Object.entries<Resource>(RESOURCES))
+    app.use(`/api/${path}`, routes(book, deps));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');
   });

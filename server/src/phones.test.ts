@@ -12,6 +12,7 @@ import { RESOURCES } from './app.ts';
 import { credentialsIn, type Credentials } from './phones/authority.ts';
 import { plainDoor } from './phones/plainDoor.ts';
 import { COOKIE, isLocal, may, ROLES, type Access, type Role } from './routes/access.ts';
+import type { Whose } from './repositories/devices.ts';
 import { openTestApp, someHorse, someSession } from './testing/app.ts';
 
 /** The door for phones: who is let in, how, and what becomes of one that was removed. */
@@ -43,10 +44,11 @@ const phone = (secret?: string) => {
   if (secret) agent.set('Cookie', `${COOKIE}=${secret}`);
   return agent;
 };
-async function paired(whose: object): Promise<string> {
-  const { code } = (await machine().post('/api/devices/codes').send(whose).expect(201)).body;
-  const answer = await phone().post('/api/pairing').send({ code }).expect(201);
-  return secretOf(answer.headers['set-cookie']);
+/** Paired behind the door, which lets nobody try often. */
+async function paired(whose: Partial<Whose>): Promise<string> {
+  const all = { person: 'Rowan Ashdown', role: 'instructor', riderId: null, ...whose } as const;
+  const { code } = await book.devices.offer(all, new Date());
+  return (await book.devices.pair(code, 'device', new Date()))!.secret;
 }
 const secretOf = (cookies: unknown): string =>
   new RegExp(`${COOKIE}=([^;]+)`).exec(String(cookies))![1]!;
@@ -210,7 +212,7 @@ describe('a rider’s phone', () => {
       await machine().put(`/api/sessions/${session.id}`).send(session).expect(200);
       sessions.push(session);
     }
-    const agent = phone(await paired({ riderId: rider.id }));
+    const agent = phone(await paired({ person: rider.name, role: 'rider', riderId: rider.id }));
     const mine = await agent.get('/api/mine?date=2026-05-03').expect(200);
     expect(mine.body).toMatchObject({
       name: 'Marnie',
@@ -257,8 +259,8 @@ describe('who may do what', () => {
     const rider = { id: v7(), revision: 0, name: 'Pia', notes: 'private', theme: '', stage: null };
     await machine().put(`/api/riders/${rider.id}`).send(rider).expect(200);
     const secrets = {
-      instructor: await paired({ person: 'Rowan Ashdown' }),
-      rider: await paired({ riderId: rider.id }),
+      instructor: await paired({}),
+      rider: await paired({ person: rider.name, role: 'rider', riderId: rider.id }),
       nobody: '',
     };
     const names = Object.keys(RESOURCES).sort((a, b) => b.length - a.length);
@@ -283,6 +285,31 @@ describe('who may do what', () => {
     }
     expect(asked).toBeGreaterThan(150);
   }, 60_000);
+
+  test('an address written otherwise is no way around', async () => {
+    const secret = await paired({});
+    for (const path of [
+      '/api/BOOK/export',
+      '/api/book/export/',
+      '/API/book/export',
+      '/api/Devices',
+    ])
+      expect(`${path} ${(await phone(secret).get(path)).status}`).toBe(`${path} 403`);
+    for (const path of ['/api//book/export', '/api/%62ook/export', '/api/x/../book/export'])
+      expect([403, 404]).toContain((await phone(secret).get(path)).status);
+    for (const path of ['/api/HORSES', '/api/horses/', '/Api/yard?date=2026-05-03'])
+      expect(`${path} ${(await phone().get(path)).status}`).toBe(`${path} 401`);
+  });
+
+  test('a body is no larger than its resource needs, and a stranger’s is not read', async () => {
+    const large = { notes: 'x'.repeat(300_000) };
+    await machine().put(`/api/riders/${v7()}`).send(large).expect(413);
+    await machine().put(`/api/lessons/${v7()}`).send(large).expect(400);
+    await phone()
+      .put(`/api/lessons/${v7()}`)
+      .send({ x: 'x'.repeat(5_000_000) })
+      .expect(401);
+  });
 
   test.each([
     ['127.0.0.1', 'localhost:4780', {}, true],

@@ -105,27 +105,39 @@ const ONLY_THERE = new Problem(
   'This is done on the machine the book lies on, not from a phone.',
 );
 
-/** Lets through whom a resource is for. */
+/**
+ * Lets through whom a resource is for; and what is kept aside as soon as it is read. The first gate an address meets
+ * decides: one that lies within another stands before it.
+ */
 export const only =
   (access: Access): RequestHandler =>
-  (_req, res, next) => {
+  (req, res, next) => {
     const { role } = whoIn(res);
-    if (may(role, access)) return next();
+    if (res.locals['gate']) return next();
+    res.locals['gate'] = access;
+    if (may(role, access) || asideOf(req, whoIn(res)) !== null) return next();
     throw role === 'nobody' ? NOT_PAIRED : role === 'rider' ? NOT_YOURS : ONLY_THERE;
   };
 
 /** What a removed phone may still send: kept aside, never stored. */
 const KEPT_ASIDE = /^\/api\/(sessions|observations|rides)\b/;
 
+/** The resource of a removed phone's write, and null for all else. */
+function asideOf({ method, originalUrl }: Request, { role, device }: Who): string | null {
+  const isWrite = method === 'PUT' || method === 'POST';
+  return role === 'nobody' && device && isWrite
+    ? (KEPT_ASIDE.exec(originalUrl)?.[1] ?? null)
+    : null;
+}
+
 /** A phone that was removed while it was away has a lesson on it: what it sends is kept for the owner to take. */
 export const keepAside =
   (devices: Devices): RequestHandler =>
   async (req, res, next) => {
-    const { role, device } = whoIn(res);
-    const isWrite = req.method === 'PUT' || req.method === 'POST';
-    const [, kind] = KEPT_ASIDE.exec(req.originalUrl) ?? [];
-    if (role !== 'nobody' || !device || !isWrite || !kind) return next();
-    const isKept = await devices.setAside.add(device.id, kind, req.body, new Date());
+    const kind = asideOf(req, whoIn(res));
+    if (kind === null) return next();
+    const { id } = whoIn(res).device!;
+    const isKept = await devices.setAside.add(id, kind, req.body, new Date());
     throw new Problem(
       403,
       'This phone was removed from the book',

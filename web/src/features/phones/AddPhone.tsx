@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { useOfferCodeMutation, type Device, type Devices } from './phonesApi.ts';
+import { RiderOptions } from '../horses/RiderOptions.tsx';
 
 interface AddPhoneProps {
   door: Devices['door'];
@@ -111,13 +112,7 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
             {(field) => (
               <Select {...field} value={riderId} onChange={(e) => setRiderId(e.target.value)}>
                 <option value="">Choose a rider</option>
-                {riders
-                  .filter((r) => !r.retiredOn)
-                  .map((r) => (
-                    <option key={r.id} value={r.id}>
-                      {r.name}
-                    </option>
-                  ))}
+                <RiderOptions riders={riders} />
               </Select>
             )}
           </Field>

@@ -160,7 +160,7 @@ export function WeeksBand({
   );
 }
 
-/** How far the week under way has come, through its theme and its load. */
+/** How far the week under way has come, on its load. */
 function TodayLine({ weeks, today }: { weeks: Programme['weeks']; today: string }) {
   const w = weeks.findIndex(({ days }) => days.some((d) => d.date === today));
   if (w < 0) return null;
@@ -168,8 +168,13 @@ function TodayLine({ weeks, today }: { weeks: Programme['weeks']; today: string 
   return (
     <span
       aria-hidden
-      className="pointer-events-none z-10 w-0 border-l-2 border-dashed border-leather"
-      style={{ gridColumn: w + 2, gridRow: '2 / 4', marginLeft: `${(100 * (day + 0.5)) / 7}%` }}
+      className="pointer-events-none z-10 w-0 self-end border-l-2 border-dashed border-ink"
+      style={{
+        gridColumn: w + 2,
+        gridRow: 3,
+        height: BAR_PX,
+        marginLeft: `${(100 * (day + 0.5)) / 7}%`,
+      }}
     />
   );
 }

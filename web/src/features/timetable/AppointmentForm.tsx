@@ -14,6 +14,7 @@ import { useTimes } from './useTimes.ts';
 import { Again } from './Again.tsx';
 import { InTheWay, LOOKED_AHEAD_DAYS } from './InTheWay.tsx';
 import { NotHeld } from './NotHeld.tsx';
+import { RiderOptions } from '../horses/RiderOptions.tsx';
 
 /** A new one, with what is known of it; or one time of an old one. */
 export type Asked =
@@ -150,13 +151,7 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
                   onChange={(e) => set({ riderId: e.target.value || null })}
                 >
                   <option value="">nobody named</option>
-                  {times.riders
-                    .filter((r) => !r.retiredOn)
-                    .map((r) => (
-                      <option key={r.id} value={r.id}>
-                        {r.name}
-                      </option>
-                    ))}
+                  <RiderOptions riders={times.riders} />
                 </Select>
               )}
             </Field>
