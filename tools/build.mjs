@@ -48,7 +48,11 @@ async function buildServer() {
   const { build } = await import('esbuild');
   const out = join(dist, 'server');
   await build({
-    entryPoints: ['main.ts', 'planning/thread.ts'].map((f) => join(root, 'server/src', f)),
+    entryPoints: ['main', 'planning/thread', 'keeping/main'].map((path) => ({
+      in: join(root, 'server/src', `${path}.ts`),
+      // Beside main.js: the database lies there.
+      out: path === 'keeping/main' ? 'keep' : path,
+    })),
     outdir: out,
     bundle: true,
     platform: 'node',

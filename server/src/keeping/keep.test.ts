@@ -1,0 +1,97 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { connect } from '../db/connect.ts';
+import { BookInUseError } from '../db/lock.ts';
+import { seedDemo } from '../demo/seed.ts';
+import { createBook } from '../repositories/book.ts';
+import { freshPlace, MIGRATIONS as migrations } from '../testing/app.ts';
+import { backup, check, differences, move, restore, sumsOf, type Place } from './keep.ts';
+
+/** A copy is worth what it brings back. */
+
+let folder: string;
+let yard: Place;
+let drop: () => Promise<void>;
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'canter-book-keep-'));
+  yard = { where: { kind: 'folder', folder: join(folder, 'yard') }, migrations };
+  const connection = await connect(yard.where, migrations);
+  await connection.db.transaction((tx) =>
+    seedDemo(createBook(tx), new Date('2026-06-15T12:00:00Z')),
+  );
+  await connection.close();
+  ({ drop } = await freshPlace());
+}, 120_000);
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await drop();
+});
+const empty = (name: string): Place => ({
+  where: { kind: 'folder', folder: join(folder, name) },
+  migrations,
+});
+
+test('a backup is opened and counted, restored into an empty place, and into no other', async () => {
+  const file = join(folder, 'copy.jsonl.gz');
+  const sums = await backup(yard, file);
+  expect(sums['horse']!.count).toBe(5);
+  expect(sums['session']!.count).toBeGreaterThan(100);
+  expect(await check(file, migrations)).toEqual(sums);
+  expect(await restore(file, empty('again'))).toEqual(sums);
+  await expect(restore(file, yard)).rejects.toThrow(/There is a book already/);
+  await expect(backup(yard, file)).rejects.toThrow(/is there already/);
+  await expect(backup(empty('nowhere'), join(folder, 'x.gz'))).rejects.toThrow(/holds no book/);
+}, 120_000);
+
+test('a file that was cut short or changed brings nothing back', async () => {
+  const file = join(folder, 'copy.jsonl.gz');
+  const text = gunzipSync(readFileSync(file)).toString();
+  const damaged = {
+    cut: text.slice(0, text.length / 2),
+    changed: text.replace('Bollard', 'Ballard'),
+    torn: text.replace('"horse":{', '"horse":'),
+  };
+  const whole = readFileSync(file);
+  const files = {
+    half: whole.subarray(0, whole.length / 2),
+    ...Object.fromEntries(Object.entries(damaged).map(([name, t]) => [name, gzipSync(t)])),
+  };
+  for (const [name, wrong] of Object.entries(files)) {
+    const copy = join(folder, `${name}.jsonl.gz`);
+    writeFileSync(copy, wrong);
+    await expect(restore(copy, empty(name))).rejects.toThrow(/Take another copy/);
+  }
+}, 120_000);
+
+test('a book that is open is neither copied nor moved', async () => {
+  const connection = await connect(yard.where, migrations);
+  await expect(backup(yard, join(folder, 'open.gz'))).rejects.toThrow(BookInUseError);
+  await expect(move(yard, empty('open'))).rejects.toThrow(BookInUseError);
+  await connection.close();
+}, 60_000);
+
+test('moved to another place and back it is the same book', async () => {
+  const { where, drop: gone } = await freshPlace();
+  const there: Place = { where, migrations };
+  const sums = await move(yard, there);
+  await expect(move(yard, there)).rejects.toThrow(/There is a book already/);
+  expect(await move(there, empty('back'))).toEqual(sums);
+  await gone();
+}, 120_000);
+
+test('two sums differ in what differs', async () => {
+  async function* lines(all: readonly string[]) {
+    yield* all;
+  }
+  const [a, b] = [
+    await sumsOf(lines(['{"canterBook":1}', '{"horse":{"id":1}}', '{"rider":{}}', '{"end":{}}'])),
+    await sumsOf(
+      lines(['{"canterBook":2}', '{"horse":{"id":2}}', '{"rider":{}}', '{"lesson":{}}']),
+    ),
+  ];
+  expect(a).toMatchObject({ horse: { count: 1 }, rider: { count: 1 } });
+  expect(differences(a, b)).toEqual(['horse', 'lesson']);
+});
