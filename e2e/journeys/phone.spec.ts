@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -50,7 +51,11 @@ async function phone(): Promise<Page> {
     ],
   });
   open.push(browser);
-  return browser.newPage({ viewport: { width: 390, height: 844 }, locale: 'en-GB' });
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    locale: 'en-GB',
+  });
+  return context.newPage();
 }
 
 test('a phone learns to trust the book, is paired, teaches without a network, and is removed', async ({
@@ -144,6 +149,8 @@ test('a rider’s phone has one page, and the answer to the homework comes back 
   await expect(own).toHaveURL(`${book}/mine`);
   const card = own.getByRole('region', { name: 'Bollard' });
   await expect(card.getByText(/^Homework of/)).toBeVisible();
+  const { violations } = await new AxeBuilder({ page: own }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')).toEqual([]);
   await card.getByRole('button', { name: 'done', exact: true }).click();
   await card.getByLabel('What did you feel?').fill('he waits for me');
   await card.getByRole('button', { name: 'Send it' }).click();

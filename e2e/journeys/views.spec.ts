@@ -7,7 +7,7 @@ import { BookServer, demoIds } from '../server.ts';
 let server: BookServer;
 let empty: BookServer;
 test.beforeAll(async () => {
-  [server, empty] = [await BookServer.open('--demo'), await BookServer.open()];
+  [server, empty] = [await BookServer.open('--demo', '--phones'), await BookServer.open()];
 });
 test.afterAll(async () => {
   await server.remove();
@@ -54,7 +54,9 @@ async function checkAll(page: Page, paths: readonly string[]) {
 }
 
 for (const viewport of SIZES) {
-  test(`the timetable, the weeks and the report at ${viewport.width} px`, async ({ page }) => {
+  test(`the timetable, the weeks, the report and the phones at ${viewport.width} px`, async ({
+    page,
+  }) => {
     const faults = faultsOf(page);
     await page.setViewportSize(viewport);
     const { horse } = await demoIds(server, 'Tansy');
@@ -65,8 +67,14 @@ for (const viewport of SIZES) {
       '/timetable',
       `/horses/${horse}/report`,
       `/riders/${rider!.id}`,
-      `/horses/${horse}/programme`,
+      '/pair',
+      '/phones',
     ]);
+    await page.getByLabel('Whose phone').fill('Rowan Ashdown');
+    await page.getByRole('button', { name: 'Show the code' }).click();
+    await expect(page.getByRole('img', { name: 'The code for the phone' })).toBeVisible();
+    await checkAccess(page, 'a code for a phone');
+    await checkAll(page, [`/horses/${horse}/programme`]);
     await expect(page.getByRole('heading', { name: 'Gates' })).toBeVisible({ timeout: 30_000 });
     await checkAccess(page, 'the weeks, planned');
     await page.goto(server.url);

@@ -133,12 +133,14 @@ describe('a phone', () => {
 
   test('that guesses is slowed down', async () => {
     const answers: number[] = [];
-    const own = createServer(credentials, (await openTestApp()).app);
+    const other = await openTestApp();
+    const own = createServer(credentials, other.app);
     for (let i = 0; i < 12; i++) {
       const agent = request.agent(own, { ca: credentials.authority.pem });
       answers.push((await agent.post('/api/pairing').send({ code: `x${i}` })).status);
     }
     expect(answers.slice(-2)).toEqual([429, 429]);
+    await other.close();
   });
 
   test('that is removed is shut out at once; what it had on it is kept aside and taken', async () => {

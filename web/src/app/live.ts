@@ -35,6 +35,8 @@ interface Open {
 
 let opened: string | null = null;
 let alsoOpen: Open | null = null;
+/** Whether the server is listened to; else it is told when it is. */
+let isListening = false;
 const listeners = new Set<() => void>();
 
 function told(next: Open | null): void {
@@ -42,8 +44,9 @@ function told(next: Open | null): void {
   for (const listener of listeners) listener();
 }
 
-const tellOpen = (): void =>
-  void fetch('/api/live/open', {
+const tellOpen = (): unknown =>
+  isListening &&
+  fetch('/api/live/open', {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ client: CLIENT, lesson: opened }),
@@ -64,6 +67,7 @@ export function startLive(store: BookStore): () => void {
     source?.close();
     if (source) missed = true;
     source = null;
+    isListening = false;
     told(null);
   };
   const open = (): void => {
@@ -73,6 +77,7 @@ export function startLive(store: BookStore): () => void {
     source = own;
     own.addEventListener('open', () => {
       retryMs = FIRST_RETRY_MS;
+      isListening = true;
       // Whatever was said meanwhile was not heard.
       if (missed) ask(TAGS);
       missed = false;
@@ -108,8 +113,9 @@ export function startLive(store: BookStore): () => void {
 const NOBODY: readonly string[] = [];
 
 /** Who else has a lesson open, while this page has. */
-export function useAlsoOpen(lesson: string): readonly string[] {
+export function useAlsoOpen(lesson: string | null): readonly string[] {
   useEffect(() => {
+    if (lesson === null) return;
     opened = lesson;
     tellOpen();
     return () => {
@@ -122,6 +128,6 @@ export function useAlsoOpen(lesson: string): readonly string[] {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    () => (alsoOpen?.lesson === lesson ? alsoOpen.others : NOBODY),
+    () => (lesson !== null && alsoOpen?.lesson === lesson ? alsoOpen.others : NOBODY),
   );
 }

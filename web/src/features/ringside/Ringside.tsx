@@ -4,6 +4,7 @@ import { EMPTY_LESSON } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { cuesOf, waiting } from '@canter-book/core/ringside/cues';
 import { clock } from '@canter-book/core/units';
+import { useAlsoOpen } from '../../app/live.ts';
 import { NotFound } from '../../app/NotFound.tsx';
 import { useAppSelector } from '../../app/store.ts';
 import { setOutdoors } from '../../app/theme.ts';
@@ -48,6 +49,8 @@ function Open({ teaching }: { teaching: Teaching }) {
   const seconds = cues.length > 0 ? Math.min(elapsed, ride.totals.seconds) : elapsed;
   const taughtS = Math.max(0, (now - Date.parse(session.startedAt)) / 1000);
   useScreenAwake(step === 'ride');
+  // Whoever has the lesson at the desk sees that it is being taught.
+  useAlsoOpen(step === 'ride' ? session.lessonId : null);
   const riding = step === 'ride';
   return (
     <div
