@@ -12,6 +12,10 @@ import { addRide } from './verbs/ride.ts';
 program
   .name('canter-book')
   .description('Reads a lesson in shorthand and computes how it is ridden.')
+  .addHelpText(
+    'after',
+    '\nThe book itself, while it is closed: backup, check, restore, move (docs/keeping.md).',
+  )
   .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2));
 
 addRide(program);

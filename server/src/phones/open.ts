@@ -126,11 +126,9 @@ function namesOf(hosts: readonly string[]): Names {
 const isAddress = (host: string): boolean =>
   isIP(host) !== 0 && host !== '0.0.0.0' && host !== '::';
 
-/** Names first that somebody has given, then addresses; those of the old kind before the new, as they are shorter. */
+/** Names first that somebody has given, then addresses: of the old kind, which every yard's network has. */
 function beginnings(port: number, hosts: readonly string[]): string[] {
   const named = hosts.filter((h) => isIP(h) === 0 && h !== 'localhost');
-  const found = addresses().sort((a, b) => isIP(a) - isIP(b));
-  return [...named, ...found].map(
-    (host) => `http://${isIP(host) === 6 ? `[${host}]` : host}:${port}/trust`,
-  );
+  const found = addresses().filter((address) => isIP(address) === 4);
+  return [...named, ...found].map((host) => `http://${host}:${port}/trust`);
 }
