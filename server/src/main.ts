@@ -14,7 +14,7 @@ import { DEMO_YARD, seedDemo } from './demo/seed.ts';
 import { demoWeather } from './demo/timetable.ts';
 import { airOn } from './routes/weather.ts';
 import { plannerIn } from './planning/planner.ts';
-import { isWished, openDoor, shutDoor, type OpenDoor } from './phones/open.ts';
+import { isWished, openDoor, proxiedDoor, shutDoor, type OpenDoor } from './phones/open.ts';
 import { auditLog } from './repositories/audit.ts';
 import { createBook, type Book } from './repositories/book.ts';
 import { deviceStore } from './repositories/devices.ts';
@@ -132,7 +132,7 @@ async function main() {
     devices: deviceStore(connection.db),
     audit,
     changes: connection.changes,
-    door: phones?.door ?? shutDoor(folder),
+    door: phones?.door ?? (set.proxies > 0 ? proxiedDoor(folder, set.hosts) : shutDoor(folder)),
     proxies: set.proxies,
     planner,
     logger,

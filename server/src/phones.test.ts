@@ -10,6 +10,7 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import { RESOURCES } from './app.ts';
 import { credentialsIn, type Credentials } from './phones/authority.ts';
+import { proxiedDoor } from './phones/open.ts';
 import { plainDoor } from './phones/plainDoor.ts';
 import { COOKIE, isLocal, may, ROLES, type Access, type Role } from './routes/access.ts';
 import type { Whose } from './repositories/devices.ts';
@@ -129,6 +130,30 @@ describe('a phone', () => {
     for (const wrong of [code, 'abc'])
       await phone().post('/api/pairing').send({ code: wrong }).expect(410);
     await machine().post('/api/pairing').send({ code }).expect(403);
+  });
+
+  test('comes through a proxy, which has the certificate', async () => {
+    const other = await openTestApp({ hosts: ['yard.example'], proxies: 1 });
+    const through = (proto: string) => ({
+      Host: 'yard.example',
+      'X-Forwarded-For': '203.0.113.9',
+      'X-Forwarded-Proto': proto,
+    });
+    const { code } = await other.devices.offer(ROWAN, new Date());
+    const ask = () => request(other.app);
+    await ask().post('/api/pairing').set(through('http')).send({ code }).expect(403);
+    const answer = await ask()
+      .post('/api/pairing')
+      .set(through('https'))
+      .send({ code })
+      .expect(201);
+    const cookie = `${COOKIE}=${secretOf(answer.headers['set-cookie'])}`;
+    await ask().get('/api/horses').set(through('https')).set('Cookie', cookie).expect(200);
+    await ask().get('/api/horses').set(through('https')).expect(401);
+    await ask().get('/api/horses').set(through('http')).set('Cookie', cookie).expect(401);
+    const door = proxiedDoor('/nowhere', ['0.0.0.0', 'yard.example']);
+    expect(door.begin).toEqual(['https://yard.example/pair']);
+    await other.close();
   });
 
   test('that guesses is slowed down', async () => {

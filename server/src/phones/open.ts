@@ -20,6 +20,8 @@ export interface PhoneSettings {
   readonly httpsPort: number;
   /** Further names of this machine, from outside. */
   readonly hosts: readonly string[];
+  /** What a proxy passes on comes to the plain door, and belongs to the book. */
+  readonly proxies: number;
   /** A certificate of one's own, and its key: files. */
   readonly own?: { readonly cert: string; readonly key: string } | undefined;
 }
@@ -49,6 +51,13 @@ export const shutDoor = (folder: string): PhoneDoor => ({
   fingerprint: null,
 });
 
+/** Behind a proxy, which has a certificate of its own: phones begin with the pairing. */
+export const proxiedDoor = (folder: string, hosts: readonly string[]): PhoneDoor => ({
+  ...shutDoor(folder),
+  isOpen: true,
+  begin: hosts.filter((h) => isIP(h) === 0).map((host) => `https://${host}/pair`),
+});
+
 export interface OpenDoor {
   readonly door: PhoneDoor;
   /** Serves the book on both: its own machine over plain HTTP, everybody over https. */
@@ -58,7 +67,7 @@ export interface OpenDoor {
 
 /** @throws CannotOpenError */
 export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
-  const { folder, port, httpsPort, hosts, own } = settings;
+  const { folder, port, httpsPort, hosts, proxies, own } = settings;
   const credentials = own
     ? await ownCredentials(own)
     : await credentialsIn(join(folder, 'phones'), namesOf(hosts), new Date());
@@ -77,7 +86,7 @@ export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
       const port = () => (secure.address() as AddressInfo | null)?.port ?? httpsPort;
       const elsewhere = plainDoor({ hosts, httpsPort: port, authority: authority.pem });
       const plain = createServer((req, res) =>
-        isLocal(req) ? app(req, res) : elsewhere(req, res),
+        isLocal(req) || proxies > 0 ? app(req, res) : elsewhere(req, res),
       );
       // Renewed, and for the addresses the machine has by then, without closing the book.
       timer = setInterval(() => {
