@@ -1,6 +1,13 @@
 import { once } from 'node:events';
 import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import {
+  createReadStream,
+  createWriteStream,
+  mkdirSync,
+  readdirSync,
+  rmSync,
+  type WriteStream,
+} from 'node:fs';
 import { open, rename, statfs } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -44,13 +51,7 @@ export async function backUp(
   signal?.throwIfAborted();
   const target = createWriteStream(part);
   try {
-    const packed = createGzip({ level: 4 });
-    await pipeline(Readable.from(lines(now)), packed, target, {
-      ...(signal && { signal }),
-    });
-    const handle = await open(part, 'r+');
-    await handle.sync();
-    await handle.close();
+    await packInto(target, lines(now), signal);
     await verify(part, signal);
     await rename(part, file);
   } catch (error) {
@@ -62,6 +63,20 @@ export async function backUp(
   const copies = readdirSync(backups).flatMap((name) => copyNamed(name) ?? []);
   for (const { name } of dropped(copies, now)) rmSync(join(backups, name), { force: true });
   return file;
+}
+
+/** Packs the lines of a book file, and syncs them to the disk. */
+export async function packInto(
+  target: WriteStream,
+  lines: AsyncIterable<string>,
+  signal?: AbortSignal,
+): Promise<void> {
+  await pipeline(Readable.from(lines), createGzip({ level: 4 }), target, {
+    ...(signal && { signal }),
+  });
+  const handle = await open(target.path, 'r+');
+  await handle.sync();
+  await handle.close();
 }
 
 /** Reads a copy to its end and holds it against its own check. */

@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { open, rename } from 'node:fs/promises';
+import { rename } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import { createGunzip, createGzip } from 'node:zlib';
+import { createGunzip } from 'node:zlib';
+import { packInto } from '../db/backup.ts';
 import { CannotOpenError, connect, type Where } from '../db/connect.ts';
 import { createBook, type Book } from '../repositories/book.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
@@ -42,15 +41,11 @@ function mustExist({ where }: Place): void {
     throw new CannotOpenError(`${where.folder} holds no book.`);
 }
 
-async function* linesOf(parts: AsyncIterable<string>): AsyncGenerator<string> {
-  let rest = '';
-  for await (const part of parts) {
-    const lines = (rest + part).split('\n');
-    rest = lines.pop()!;
-    yield* lines;
-  }
-  if (rest !== '') yield rest;
+async function* bytesOf(parts: AsyncIterable<string>): AsyncGenerator<Buffer> {
+  for await (const part of parts) yield Buffer.from(part);
 }
+
+const linesOf = (parts: AsyncIterable<string>) => linesIn(bytesOf(parts));
 
 /** The kinds of the lines of a book file, each summed up. The head has the moment it was written and does not count. */
 export async function sumsOf(lines: AsyncIterable<string>): Promise<Sums> {
@@ -92,14 +87,7 @@ export async function backup(place: Place, file: string): Promise<Sums> {
   const part = `${file}.part`;
   try {
     const sums = await withBook(place, async (book) => {
-      await pipeline(
-        Readable.from(book.exportLines(new Date())),
-        createGzip(),
-        createWriteStream(part),
-      );
-      const handle = await open(part, 'r+');
-      await handle.sync();
-      await handle.close();
+      await packInto(createWriteStream(part), book.exportLines(new Date()));
       return sumsIn(book);
     });
     await rename(part, file);

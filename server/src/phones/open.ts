@@ -2,11 +2,11 @@ import { createServer, type RequestListener } from 'node:http';
 import { createServer as createTlsServer, type Server as TlsServer } from 'node:https';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { hostname, networkInterfaces } from 'node:os';
+import { networkInterfaces } from 'node:os';
 import { isIP, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { CannotOpenError } from '../db/connect.ts';
-import { isLocal } from '../routes/access.ts';
+import { isLocal, MACHINE_NAMES } from '../routes/access.ts';
 import type { PhoneDoor } from '../routes/devices.ts';
 import { credentialsIn, type Credentials, type Names } from './authority.ts';
 import { plainDoor } from './plainDoor.ts';
@@ -123,10 +123,9 @@ const addresses = (): string[] =>
     .map(({ address }) => address);
 
 function namesOf(hosts: readonly string[]): Names {
-  const own = hostname().toLowerCase();
   const named = hosts.filter((h) => isIP(h) === 0);
   return {
-    dns: [...new Set(['localhost', own, `${own}.local`, ...named])],
+    dns: [...new Set([...MACHINE_NAMES, ...named])],
     ip: [...new Set(['127.0.0.1', '::1', ...addresses(), ...hosts.filter(isAddress)])],
   };
 }

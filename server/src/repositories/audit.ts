@@ -24,29 +24,28 @@ const KEPT_MS = 180 * 24 * 3600 * 1000;
 const MOST_SHOWN = 200;
 
 export function auditLog(db: Database, onError: (error: unknown) => void = () => {}) {
-  let last: { row: AuditRow; at: number } | null = null;
+  let last: (Entry & { readonly id: string; at: number }) | null = null;
   let writing: Promise<unknown> = Promise.resolve();
 
   async function write(entry: Entry, now: Date): Promise<void> {
     const { person, method, path } = entry;
-    const again =
-      last !== null &&
-      last.row.person === person &&
-      last.row.method === method &&
-      last.row.path === path &&
-      now.getTime() - last.at < TOGETHER_MS;
-    if (again) {
-      last!.at = now.getTime();
+    if (
+      last?.person === person &&
+      last.method === method &&
+      last.path === path &&
+      now.getTime() - last.at < TOGETHER_MS
+    ) {
+      last.at = now.getTime();
       await db
         .update(audit)
         .set({ at: now, times: sql`${audit.times} + 1` })
-        .where(eq(audit.id, last!.row.id));
+        .where(eq(audit.id, last.id));
       return;
     }
-    const row = { id: v7(), at: now, person, method, path, times: 1 };
-    await db.insert(audit).values(row);
+    const id = v7();
+    await db.insert(audit).values({ ...entry, id, at: now });
     await db.delete(audit).where(lt(audit.at, new Date(now.getTime() - KEPT_MS)));
-    last = { row: { ...row, at: now.toISOString() }, at: now.getTime() };
+    last = { ...entry, id, at: now.getTime() };
   }
 
   return {

@@ -9,7 +9,7 @@ import { devices, pairingCodes, setAside, type DeviceRole } from '../db/schema.t
 /** Of a code and of a secret: 128 bits and more cannot be guessed. */
 const CODE_BYTES = 16;
 const SECRET_BYTES = 32;
-export const CODE_MINUTES = 10;
+const CODE_MINUTES = 10;
 /** Seen is written down no more often. */
 const SEEN_EVERY_MS = 60_000;
 /** A removed phone that goes on sending fills no disk. */

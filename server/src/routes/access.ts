@@ -35,6 +35,9 @@ export const whoIn = (res: Response): Who => res.locals['who'] as Who;
 const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 const OWN_NAME = hostname().toLowerCase();
 
+/** Names under which this machine is found. */
+export const MACHINE_NAMES: readonly string[] = ['localhost', OWN_NAME, `${OWN_NAME}.local`];
+
 /** The name in a Host header, without its port; IPv6 stands in brackets. */
 export function nameIn(host: string): string {
   const bracketed = /^\[([^\]]*)\]/.exec(host);

@@ -2,7 +2,6 @@ import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
 import { idSchema } from '@canter-book/core/fields';
-import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import type { AuditLog } from '../repositories/audit.ts';
@@ -12,7 +11,7 @@ import { notFound, Problem } from '../problem.ts';
 import { COOKIE, whoIn } from './access.ts';
 import { answerProblem, problemOf } from './errors.ts';
 import { idIn } from './resource.ts';
-import { seenBy } from './sessions.ts';
+import { batchSchema, seenBy } from './sessions.ts';
 
 /** How phones come in: what the owner's page shows of it. */
 export interface PhoneDoor {
@@ -98,8 +97,6 @@ async function whoseOf(book: Book, asked: z.infer<typeof offerSchema>): Promise<
   if (!rider) throw notFound('rider');
   return { person: rider.name, role: 'rider', riderId: rider.id };
 }
-
-const batchSchema = z.object({ observations: z.array(observationSchema).min(1).max(5000) });
 
 /** What was kept aside comes into the book as if it had come in time. */
 async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {

@@ -1,9 +1,8 @@
 import { isIP } from 'node:net';
-import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 import { unstorableIn } from '@canter-book/core/fields';
 import { Problem } from '../problem.ts';
-import { nameIn } from './access.ts';
+import { MACHINE_NAMES, nameIn } from './access.ts';
 
 /**
  * What every request passes before a route sees it.
@@ -16,8 +15,7 @@ import { nameIn } from './access.ts';
  * @param more names from outside, such as that of a proxy
  */
 export function allowHosts(more: readonly string[]): RequestHandler {
-  const own = hostname().toLowerCase();
-  const names = new Set(['localhost', own, `${own}.local`, ...more.map((n) => n.toLowerCase())]);
+  const names = new Set([...MACHINE_NAMES, ...more.map((n) => n.toLowerCase())]);
   return (req, _res, next) => {
     const name = nameIn(req.headers.host ?? '');
     if (names.has(name) || name.endsWith('.localhost') || isIP(name) !== 0) return next();

@@ -33,7 +33,10 @@ export const seenBy = (
   observations: readonly Observation[],
 ): Observation[] => observations.map((o) => (device ? { ...o, by: device.person } : o));
 
-const batchSchema = z.strictObject({ observations: z.array(observationSchema).min(1).max(5000) });
+/** What was seen, as a device sends it. */
+export const batchSchema = z.strictObject({
+  observations: z.array(observationSchema).min(1).max(5000),
+});
 
 export function observationRoutes(book: Book): Router {
   const router = Router();

@@ -1,7 +1,7 @@
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
-import type { Observation } from '@canter-book/core/observations/observation';
+import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
 import type { Verdict } from '@canter-book/core/progress/course';
 import type { Readings } from '@canter-book/core/progress/readings';
 import type { Standings } from '@canter-book/core/progress/standing';
@@ -48,7 +48,7 @@ export interface YardRow {
   lastMinutes: number | null;
   homework: string;
   /** What the rider said became of it. */
-  answer: { did: 'done' | 'partly' | 'could not'; felt?: string } | null;
+  answer: Pick<ObservationOf<'homework'>, 'did' | 'felt'> | null;
   next: { scale: Scale; rein: Rein; mean: number } | null;
   standings: Standings;
   /** What the day is in its programme; null without one. */

@@ -56,7 +56,8 @@ export function useWeeks({ horseId, rider, record, wished, afterMs = 0 }: Asked)
   );
   const planned = useProgramme(useStill(request, afterMs));
   const { made } = planned;
-  return { ...planned, file, shelf, moved: made && record ? movedIn(record, made) : [] };
+  const moved = useMemo(() => (made && record ? movedIn(record, made) : []), [made, record]);
+  return { ...planned, file, shelf, moved };
 }
 
 /** A request once nothing newer has come for a while. */
