@@ -16,6 +16,13 @@ export interface Occurrence {
   readonly isMoved: boolean;
 }
 
+/** Stands where no reason was given. */
+export const NO_REASON = 'cancelled';
+
+/** "cancelled: lame", or "cancelled" alone. */
+export const cancelledSaid = (why: string): string =>
+  why === NO_REASON ? why : `cancelled: ${why}`;
+
 export const keyOf = ({ appointment, named }: Pick<Occurrence, 'appointment' | 'named'>): string =>
   `${appointment.id}/${named}`;
 

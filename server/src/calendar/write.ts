@@ -1,8 +1,9 @@
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import type { Appointment } from '@canter-book/core/calendar/appointment';
-import { keyOf, occurrencesIn } from '@canter-book/core/calendar/occurrences';
+import { cancelledSaid, keyOf, occurrencesIn } from '@canter-book/core/calendar/occurrences';
 import { instantOf } from '@canter-book/core/calendar/zone';
 import { daysLater } from '@canter-book/core/progress/days';
+import { capital } from '@canter-book/core/words';
 
 /** The timetable as a calendar that other programs read (RFC 5545). */
 
@@ -47,7 +48,7 @@ export function calendarText(
       ...(o.arena && { location: o.arena }),
       description: [
         ...(instructor ? [`With ${instructor}.`] : []),
-        ...(o.cancelled ? [`Cancelled: ${o.cancelled}`] : []),
+        ...(o.cancelled ? [capital(cancelledSaid(o.cancelled))] : []),
         ...(notes ? [notes] : []),
       ].join('\n'),
       status: o.cancelled === null ? ICalEventStatus.CONFIRMED : ICalEventStatus.CANCELLED,

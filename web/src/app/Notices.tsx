@@ -9,7 +9,7 @@ export function Notices({ above }: { above: boolean }) {
       className={`pointer-events-none fixed inset-x-0 z-40 ${above ? 'top-16' : 'bottom-20 md:bottom-6'}`}
     >
       {notice && (
-        <p className="pointer-events-auto mx-auto flex w-fit max-w-[92vw] items-center gap-4 rounded-lg bg-ink py-2 pr-2 pl-5 text-paper shadow-xl">
+        <p className="pointer-events-auto mx-auto flex w-fit max-w-[92vw] items-center gap-1 rounded-lg md:gap-4 bg-ink py-2 pr-2 pl-5 text-paper shadow-xl">
           {notice.said}
           {notice.undo && <Answer onGive={notice.undo}>Undo</Answer>}
           {notice.further && (
@@ -32,7 +32,7 @@ export function Notices({ above }: { above: boolean }) {
 const Answer = ({ children, onGive }: { children: string; onGive(): unknown }) => (
   <button
     type="button"
-    className="min-h-11 px-3 font-bold underline"
+    className="min-h-11 px-2 font-bold whitespace-nowrap underline md:px-3"
     onClick={() => {
       // What it does may tell something of its own.
       putAway();

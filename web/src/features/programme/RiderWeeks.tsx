@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router';
-import { keyOf } from '@canter-book/core/calendar/occurrences';
+import { cancelledSaid, keyOf } from '@canter-book/core/calendar/occurrences';
 import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -88,7 +88,7 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
                         <span key={keyOf(o)} className="mr-4">
                           <b>{o.start}</b> {calledOf(o, times.names)}, {o.minutes} min
                           {o.arena && `, ${o.arena}`}
-                          {o.cancelled !== null && ` (cancelled: ${o.cancelled})`}
+                          {o.cancelled !== null && ` (${cancelledSaid(o.cancelled)})`}
                         </span>
                       ))}
                     <span className="text-soft">

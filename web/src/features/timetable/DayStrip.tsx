@@ -1,7 +1,12 @@
 import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
 import { GripVertical, X } from 'lucide-react';
 import { timeFrom } from '@canter-book/core/calendar/clock';
-import { startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
+import {
+  cancelledSaid,
+  NO_REASON,
+  startMin,
+  type Occurrence,
+} from '@canter-book/core/calendar/occurrences';
 import type { LessonSummary, SessionSummary, YardRow } from '../../api/api.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
@@ -156,7 +161,7 @@ export function DayStrip({
 function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
   const { o, state, session, lesson, row, limits, clashes } = strip;
   if (state === 'cancelled')
-    return <p className="text-[14px] text-soft">cancelled: {o.cancelled}</p>;
+    return <p className="text-[14px] text-soft">{cancelledSaid(o.cancelled ?? NO_REASON)}</p>;
   const missing = row?.programme?.gate;
   const gate =
     missing &&

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Occurrence } from '@canter-book/core/calendar/occurrences';
+import { NO_REASON, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 import { useChange } from './useChange.ts';
@@ -19,7 +19,7 @@ export function NotHeld({ of, horse, onDone }: NotHeldProps) {
   return (
     <section
       aria-label="Not held"
-      className="mt-5 grid items-end gap-3 border-t border-line pt-4 sm:grid-cols-[1fr_auto]"
+      className="mt-5 grid items-start gap-3 border-t border-line pt-4 sm:grid-cols-[1fr_auto]"
     >
       <Field label="Not held: the reason" hint="if you like: lame, weather, rider away">
         {(field) => (
@@ -31,13 +31,13 @@ export function NotHeld({ of, horse, onDone }: NotHeldProps) {
           />
         )}
       </Field>
-      <p className="flex flex-wrap justify-end gap-2">
+      <p className="flex flex-wrap justify-end gap-2 sm:mt-6">
         <Button look="danger" onClick={() => void change.end(of, horse).then(then)}>
           {repeat ? 'Cancel this and later ones' : 'Delete it'}
         </Button>
         <Button
           look="danger"
-          onClick={() => void change.cancelOnce(of, horse, why.trim() || 'cancelled').then(then)}
+          onClick={() => void change.cancelOnce(of, horse, why.trim() || NO_REASON).then(then)}
         >
           {repeat ? 'Cancel this one' : 'Cancel it'}
         </Button>

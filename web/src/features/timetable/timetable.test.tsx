@@ -285,6 +285,15 @@ describe('an appointment', () => {
     });
   });
 
+  test('says why it is cancelled, where a reason was given', async () => {
+    open([
+      some(1, { cancelled: [{ date: DAY, why: 'cancelled' }] }),
+      some(2, { horseId: sorrel.id, start: '12:00', cancelled: [{ date: DAY, why: 'lame' }] }),
+    ]);
+    expect((await strip('Sorrel')).textContent).toContain('cancelled: lame');
+    expect((await strip('Marram')).textContent).not.toContain('cancelled:');
+  });
+
   test('is changed from a day on: what was before ends, the rest goes on elsewhere', async () => {
     const old = some(1, { repeat: weekly, date: '2026-06-03' });
     const server = open([old], { '*': ({ body }: Call) => body });

@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { placeOf } from '@canter-book/core/calendar/changes';
+import { NO_REASON } from '@canter-book/core/calendar/occurrences';
 import type { Horse } from '@canter-book/core/observations/records';
 import { useHorsesQuery, useLessonsQuery, useSessionsQuery, useYardQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
@@ -71,7 +72,7 @@ export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
           onMove={({ o, called }, start) =>
             void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`)
           }
-          onCancel={({ o, called }) => void change.cancelOnce(o, called, 'cancelled')}
+          onCancel={({ o, called }) => void change.cancelOnce(o, called, NO_REASON)}
           onHold={({ o }) => void change.hold(o)}
           onNew={(start) => onAsk({ kind: 'new', with: { date, start } })}
         />
