@@ -58,7 +58,7 @@ async function buildServer() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['pg-native', 'fs-native-extensions', 'highs'],
+    external: ['pg-native', 'fs-native-extensions', 'highs', '@node-rs/argon2'],
     logLevel: 'warning',
     banner: {
       js: "import{createRequire as bundledRequire}from'node:module';const require=bundledRequire(import.meta.url);",

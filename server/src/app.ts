@@ -7,10 +7,11 @@ import { pinoHttp } from 'pino-http';
 import type { Changes } from './changes.ts';
 import type { Book } from './repositories/book.ts';
 import type { AuditLog } from './repositories/audit.ts';
-import type { Devices } from './repositories/devices.ts';
+import type { DoorStores } from './repositories/doorStores.ts';
 import { openApi } from './openapi.ts';
 import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
+import { accountRoutes } from './routes/account.ts';
 import { bookDataRoutes } from './routes/bookData.ts';
 import {
   auditable,
@@ -25,14 +26,18 @@ import { deviceRoutes, pairingRoutes, type PhoneDoor } from './routes/devices.ts
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
+import { onlyGivenHorses } from './routes/helper.ts';
 import { horseRoutes } from './routes/horses.ts';
 import { lessonRoutes } from './routes/lessons.ts';
 import { liveRoutes, wordOf } from './routes/live.ts';
 import { mineRoutes } from './routes/mine.ts';
+import { peopleRoutes } from './routes/people.ts';
 import { programmeRoutes } from './routes/programmes.ts';
 import { riderRoutes } from './routes/riders.ts';
 import { rideRoutes } from './routes/rides.ts';
 import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
+import { sharedRoutes, shareRoutes } from './routes/shares.ts';
+import { signInRoutes } from './routes/signIn.ts';
 import {
   appointmentRoutes,
   busyRoutes,
@@ -45,10 +50,9 @@ import { weatherRoutes, type WeatherSource } from './routes/weather.ts';
 import { yardRoutes } from './routes/yard.ts';
 import { serveWeb } from './webFiles.ts';
 
-export interface AppDeps {
+/** What the app is made of: the book, who is let in, and what stands around them. */
+export interface AppDeps extends DoorStores {
   readonly book: Book;
-  /** The phones that are let in. */
-  readonly devices: Devices;
   /** Where it is written down who changed what. */
   readonly audit?: AuditLog;
   /** How they come in; shut where there is none. */
@@ -94,10 +98,10 @@ const LARGE = '4mb';
 
 /** What the API has, by its address, and for whom; `openapi.ts` describes each. */
 export const RESOURCES = {
-  horses: { routes: horseRoutes, for: 'team', upTo: LARGE },
-  riders: { routes: riderRoutes, for: 'team' },
-  lessons: { routes: lessonRoutes, for: 'team', upTo: LARGE },
-  exercises: { routes: exerciseRoutes, for: 'team', upTo: LARGE },
+  horses: { routes: horseRoutes, for: 'ringside', upTo: LARGE },
+  riders: { routes: riderRoutes, for: 'ringside' },
+  lessons: { routes: lessonRoutes, for: 'ringside', upTo: LARGE },
+  exercises: { routes: exerciseRoutes, for: 'ringside', upTo: LARGE },
   rides: { routes: rideRoutes, for: 'team', upTo: LARGE },
   programmes: { routes: programmeRoutes, for: 'team', upTo: LARGE },
   appointments: { routes: appointmentRoutes, for: 'team' },
@@ -106,15 +110,21 @@ export const RESOURCES = {
   // A calendar program asks without signing in: the address itself is the secret.
   'calendar/feeds': { routes: feedRoutes, for: 'anyone' },
   calendar: { routes: calendarRoutes, for: 'team' },
-  sessions: { routes: sessionRoutes, for: 'team', upTo: LARGE },
-  observations: { routes: observationRoutes, for: 'team', upTo: LARGE },
-  yard: { routes: yardRoutes, for: 'team' },
-  weather: { routes: weatherRoutes, for: 'team' },
-  live: { routes: liveRoutes, for: 'team' },
+  sessions: { routes: sessionRoutes, for: 'ringside', upTo: LARGE },
+  observations: { routes: observationRoutes, for: 'ringside', upTo: LARGE },
+  yard: { routes: yardRoutes, for: 'ringside' },
+  weather: { routes: weatherRoutes, for: 'ringside' },
+  live: { routes: liveRoutes, for: 'ringside' },
   mine: { routes: mineRoutes, for: 'rider' },
   // All of the book at once, out and in.
   book: { routes: bookDataRoutes, for: 'owner', upTo: LARGE },
   devices: { routes: deviceRoutes, for: 'owner' },
+  people: { routes: peopleRoutes, for: 'owner' },
+  'sign-in': { routes: signInRoutes, for: 'anyone' },
+  account: { routes: accountRoutes, for: 'known' },
+  shares: { routes: shareRoutes, for: 'team' },
+  // Whoever was sent a link knows its secret.
+  shared: { routes: sharedRoutes, for: 'anyone' },
   pairing: { routes: pairingRoutes, for: 'anyone' },
 } as const satisfies Record<string, Resource>;
 
@@ -170,7 +180,7 @@ export function createApp(deps: AppDeps): Express {
   // Nobody's body is read before it is known whether it may be sent at all.
   for (const [path, { for: access, upTo }] of Object.entries<Resource>(RESOURCES))
     app.use(`/api/${path}`, only(access), express.json({ limit: upTo ?? SMALL }));
-  app.use('/api', onlyStorable, keepAside(deps.devices));
+  app.use('/api', onlyStorable, keepAside(deps.devices), onlyGivenHorses(book));
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
   let writes = 0;
   app.use('/api', (req, res, next) => {

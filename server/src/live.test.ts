@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import { createApp } from './app.ts';
 import { connect } from './db/connect.ts';
 import { createBook } from './repositories/book.ts';
-import { deviceStore } from './repositories/devices.ts';
+import { doorStores } from './repositories/doorStores.ts';
 import { MIGRATIONS, openTestApp, someHorse } from './testing/app.ts';
 
 /** What one page saves, the others hear of. */
@@ -107,7 +107,7 @@ describe('two servers of one book', () => {
     const second = await listening(
       createApp({
         book: createBook(connection.db),
-        devices: deviceStore(connection.db),
+        ...doorStores(connection.db),
         changes: connection.changes,
         logger: pino({ level: 'silent' }),
         demo: null,

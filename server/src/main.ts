@@ -17,7 +17,7 @@ import { plannerIn } from './planning/planner.ts';
 import { isWished, openDoor, proxiedDoor, shutDoor, type OpenDoor } from './phones/open.ts';
 import { auditLog } from './repositories/audit.ts';
 import { createBook, type Book } from './repositories/book.ts';
-import { deviceStore } from './repositories/devices.ts';
+import { doorStores } from './repositories/doorStores.ts';
 import { loggable, problemOf } from './routes/errors.ts';
 
 /** The only file that reads the environment and the command line. */
@@ -129,7 +129,7 @@ async function main() {
   const audit = auditLog(connection.db, (error) => logger.error(loggable(error), 'audit'));
   const app = createApp({
     book,
-    devices: deviceStore(connection.db),
+    ...doorStores(connection.db),
     audit,
     changes: connection.changes,
     door: phones?.door ?? (set.proxies > 0 ? proxiedDoor(folder, set.hosts) : shutDoor(folder)),

@@ -191,6 +191,85 @@ const OWN: Paths = {
     delete: { says: 'Throws it away', status: 204 },
   },
   '/api/devices/{id}': { delete: { says: 'Removes a phone at once', status: 204 } },
+  '/api/people': {
+    get: { says: 'Who may sign in, and as what', answers: listOf(anything) },
+    post: {
+      says: 'Invites somebody, by a code that is good once and for seven days',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/people/{id}': {
+    put: { says: 'Changes what somebody may do, at once', status: 204, takes: anything },
+    delete: { says: 'Shuts somebody out at once', status: 204 },
+  },
+  '/api/people/{id}/invitation': {
+    post: {
+      says: 'Invites again: whoever takes it chooses a new password and is signed out elsewhere',
+      status: 201,
+      answers: anything,
+    },
+  },
+  '/api/people/{id}/devices': { delete: { says: 'Signs somebody out everywhere', status: 204 } },
+  '/api/sign-in': {
+    post: {
+      says: 'Signs in by name and password; over https only',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+    delete: { says: 'Signs this device out', status: 204 },
+  },
+  '/api/sign-in/passkey/options': {
+    post: { says: 'What a passkey has to sign', answers: anything },
+  },
+  '/api/sign-in/passkey': {
+    post: { says: 'Signs in by a passkey', status: 201, takes: anything, answers: anything },
+  },
+  '/api/sign-in/invitation': {
+    post: { says: 'Whom a code invites', takes: anything, answers: anything },
+  },
+  '/api/sign-in/invitation/password': {
+    post: {
+      says: 'Takes an invitation, once: chooses a password and signs in',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/account': {
+    get: { says: 'One’s own passkeys, and where one is signed in', answers: anything },
+  },
+  '/api/account/password': {
+    put: {
+      says: 'Changes one’s password and signs out elsewhere',
+      status: 204,
+      takes: anything,
+    },
+  },
+  '/api/account/passkeys/options': {
+    post: { says: 'What a new passkey has to sign', answers: anything },
+  },
+  '/api/account/passkeys': {
+    post: { says: 'Keeps a new passkey', status: 201, takes: anything, answers: anything },
+  },
+  '/api/account/passkeys/{id}': { delete: { says: 'Deletes a passkey', status: 204 } },
+  '/api/account/devices': { delete: { says: 'Signs out everywhere', status: 204 } },
+  '/api/account/devices/{id}': { delete: { says: 'Signs one device out', status: 204 } },
+  '/api/shares': {
+    get: { says: 'Links that are good, the newest first', answers: anything },
+    post: {
+      says: 'A link by which one lesson, report or homework can be read for some days',
+      status: 201,
+      takes: anything,
+      answers: anything,
+    },
+  },
+  '/api/shares/{id}': { delete: { says: 'Takes a link back at once', status: 204 } },
+  '/api/shared': {
+    get: { says: 'What a link shows; its secret is in the header X-Share', answers: anything },
+  },
   '/api/live': {
     get: {
       says: 'What changes, as server-sent events',

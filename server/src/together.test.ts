@@ -6,6 +6,7 @@ import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { createApp } from './app.ts';
 import { connect, type Connection } from './db/connect.ts';
+import { doorStores } from './repositories/doorStores.ts';
 import { createBook } from './repositories/book.ts';
 import { problemOf } from './routes/errors.ts';
 import { freshPlace, MIGRATIONS, openTestApp, someHorse, someSession } from './testing/app.ts';
@@ -113,7 +114,7 @@ describe('a database that goes away', () => {
   const broken = (error: Error & { code?: string }) =>
     createApp({
       book: first.book,
-      devices: first.devices,
+      ...doorStores(first.db),
       logger: pino({ level: 'silent' }),
       demo: null,
       ping: () => Promise.reject(new Error('Failed query', { cause: error })),

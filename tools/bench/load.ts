@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import type { Observation } from '../../core/src/observations/observation.ts';
 import { SCALES } from '../../core/src/observations/scales.ts';
 import { createApp } from '../../server/src/app.ts';
-import { deviceStore } from '../../server/src/repositories/devices.ts';
+import { doorStores } from '../../server/src/repositories/doorStores.ts';
 import { openFiveYears } from './fiveYears.ts';
 
 /** The five-year book under ten clients at once, and what waits behind a whole export. */
@@ -27,7 +27,7 @@ interface Served {
 export async function serveFiveYears(): Promise<void> {
   const { connection, book, ids } = await openFiveYears();
   const app = createApp({
-    devices: deviceStore(connection.db),
+    ...doorStores(connection.db),
     book,
     logger: pino({ level: 'silent' }),
     demo: null,

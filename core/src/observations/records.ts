@@ -10,6 +10,8 @@ import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 const name = z.string().trim().min(1, 'give a name').max(60);
 const text = z.string().max(2000);
+/** Whoever signed in, or carries the phone it came from. */
+const byName = z.string().trim().min(1).max(80);
 
 const metresOf = z.number().min(4).max(40).optional();
 
@@ -81,6 +83,8 @@ export const lessonRecordSchema = z.strictObject({
   /** Offered as a beginning for new lessons. */
   template: z.boolean().default(false),
   updatedAt: instantSchema,
+  /** Who saved it last; missing: the owner of the book. */
+  savedBy: byName.optional(),
   /** When it was thrown away; it can still be brought back. */
   removedAt: instantSchema.optional(),
 });
@@ -103,6 +107,8 @@ export const sessionSchema = z.strictObject({
   next: z.array(setNextSchema).max(20).optional(),
   /** The appointment it was begun from. */
   appointmentId: id.optional(),
+  /** Who taught it; missing: the owner of the book. */
+  by: byName.optional(),
   /** When it was taken out, with all that was seen in it; it can still be brought back. */
   removedAt: instantSchema.optional(),
 });

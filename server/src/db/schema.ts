@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  bigint,
   boolean,
   date,
   doublePrecision,
@@ -22,6 +23,7 @@ import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Snapshot } from '@canter-book/core/progress/snapshot';
+import type { Shared } from '../shares/shared.ts';
 
 /** One schema for PGlite and for PostgreSQL. Ids are UUIDv7, made by whoever creates the thing. */
 
@@ -93,6 +95,8 @@ export const lessons = pgTable(
     /** A test sheet: read from its document whenever it is saved. */
     sheet: boolean().notNull().default(false),
     updatedAt: instant('updated_at').notNull(),
+    /** Who saved it last; null: the owner. */
+    savedBy: text('saved_by'),
     /** Thrown away, and can still be brought back. */
     removedAt: instant('removed_at'),
   },
@@ -111,6 +115,8 @@ export const lessonVersions = pgTable(
     revision: integer().notNull(),
     title: text().notNull(),
     document: jsonb().$type<Lesson>().notNull(),
+    /** Null: the owner. */
+    by: text(),
   },
   (t) => [primaryKey({ columns: [t.lessonId, t.startedAt] })],
 );
@@ -137,6 +143,8 @@ export const sessions = pgTable(
     next: jsonb().$type<SetNext[]>(),
     // No foreign key: what was taught stays taught, whatever becomes of the timetable.
     appointmentId: uuid('appointment_id'),
+    /** Who taught it; null: the owner. */
+    by: text(),
     /** Taken out of the book, with all that was seen in it; it can still be brought back. */
     removedAt: instant('removed_at'),
   },
@@ -293,6 +301,27 @@ export const importPages = pgTable(
   (t) => [primaryKey({ columns: [t.importId, t.number] })],
 );
 
+/** What somebody may do, and with whose horses. */
+const rights = {
+  role: text().$type<PersonRole>().notNull().default('instructor'),
+  /** Which rider it is. */
+  riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'cascade' }),
+  /** A helper's horses. */
+  horseIds: jsonb('horse_ids').$type<string[]>().notNull().default([]),
+};
+
+/** Who signs in from elsewhere; whoever sits at the machine of the book signs in nowhere. */
+export const people = pgTable('people', {
+  id: uuid().primaryKey(),
+  name: text().notNull(),
+  /** The name as it is looked for: written large or small, it is the same. */
+  nameKey: text('name_key').notNull().unique(),
+  ...rights,
+  /** Argon2id; null until the invitation is taken. */
+  passwordHash: text('password_hash'),
+  madeAt: instant('made_at').notNull(),
+});
+
 /**
  * Phones that were let in. What follows is of this place, not of the book: it is in no export and no copy, and a book that
  * is taken elsewhere lets nobody in.
@@ -301,13 +330,19 @@ export const devices = pgTable('devices', {
   id: uuid().primaryKey(),
   /** Who carries it. */
   person: text().notNull(),
-  role: text().$type<DeviceRole>().notNull().default('instructor'),
-  /** Whose rider's it is. */
-  riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'cascade' }),
+  /** Who signed in on it: what that person may do counts then. Null where it was paired by a code. */
+  personId: uuid('person_id').references(() => people.id, { onDelete: 'set null' }),
+  ...rights,
   /** "Android phone", as it says of itself. */
   kind: text().notNull(),
   /** SHA-256 of what it shows at the door; what it shows is kept by nobody else. */
   tokenHash: text('token_hash').notNull().unique(),
+  /** When it was last given another secret; and the next one, until the device has shown that it has it. */
+  turnedAt: instant('turned_at'),
+  nextHash: text('next_hash').unique(),
+  nextKey: text('next_key'),
+  /** The one before, for what was under way while it was changed. */
+  beforeHash: text('before_hash').unique(),
   pairedAt: instant('paired_at').notNull(),
   lastSeenAt: instant('last_seen_at').notNull(),
   removedAt: instant('removed_at'),
@@ -317,9 +352,70 @@ export const devices = pgTable('devices', {
 export const pairingCodes = pgTable('pairing_codes', {
   codeHash: text('code_hash').primaryKey(),
   person: text().notNull(),
-  role: text().$type<DeviceRole>().notNull().default('instructor'),
-  riderId: uuid('rider_id').references(() => riders.id, { onDelete: 'cascade' }),
+  ...rights,
   expiresAt: instant('expires_at').notNull(),
+});
+
+/** By which somebody chooses a password, once; gone when used or too old. */
+export const invitations = pgTable('invitations', {
+  codeHash: text('code_hash').primaryKey(),
+  personId: uuid('person_id')
+    .notNull()
+    .unique()
+    .references(() => people.id, { onDelete: 'cascade' }),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** Keys of WebAuthn: what a person's own device signs with. */
+export const passkeys = pgTable(
+  'passkeys',
+  {
+    /** The credential's own, base64url. */
+    id: text().primaryKey(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** COSE, base64url. */
+    publicKey: text('public_key').notNull(),
+    counter: bigint({ mode: 'number' }).notNull(),
+    /** The name of the book it was made for: a browser offers it under no other. */
+    domain: text().notNull(),
+    /** "Android phone", as the device said of itself. */
+    kind: text().notNull(),
+    madeAt: instant('made_at').notNull(),
+  },
+  (t) => [index('passkeys_by_person').on(t.personId)],
+);
+
+/** What a passkey has to sign, once; gone when used or too old. */
+export const passkeyChallenges = pgTable('passkey_challenges', {
+  challenge: text().primaryKey(),
+  /** Who makes a new key by it; null where somebody signs in. */
+  personId: uuid('person_id').references(() => people.id, { onDelete: 'cascade' }),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** Tries to sign in that failed, by name, whether there is such a person or not. */
+export const signInTries = pgTable('sign_in_tries', {
+  nameHash: text('name_hash').primaryKey(),
+  tries: integer().notNull(),
+  /** Before it no try is looked at. */
+  waitUntil: instant('wait_until').notNull(),
+});
+
+/** What can be read by a link, for a time: the link's secret is known to whoever was sent it. */
+export const shares = pgTable('shares', {
+  id: uuid().primaryKey(),
+  tokenHash: text('token_hash').notNull().unique(),
+  what: jsonb().$type<Shared>().notNull(),
+  /** What it was called when the link was made. */
+  title: text().notNull(),
+  /** Null: the owner. */
+  madeBy: text('made_by'),
+  madeAt: instant('made_at').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  /** When it was last opened. */
+  openedAt: instant('opened_at'),
 });
 
 /** What a phone sent after it was removed: for the owner to take or to leave. */
@@ -355,8 +451,8 @@ export const audit = pgTable(
   (t) => [index('audit_by_time').on(t.at)],
 );
 
-/** Whose phone it is: an instructor's sees all of the book, a rider's only what is the rider's own. */
-export type DeviceRole = 'instructor' | 'rider';
+/** Who somebody is to the book; `docs/security.md` says what each may do. */
+export type PersonRole = 'owner' | 'instructor' | 'helper' | 'rider';
 
 /** What a book file holds. */
 export type ImportedKind =

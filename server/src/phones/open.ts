@@ -48,15 +48,16 @@ export const shutDoor = (folder: string): PhoneDoor => ({
   stays: () => Promise.resolve(isWished(folder)),
   keep: keepWish(folder),
   begin: [],
+  homes: [],
   fingerprint: null,
 });
 
 /** Behind a proxy, which has a certificate of its own: phones begin with the pairing. */
-export const proxiedDoor = (folder: string, hosts: readonly string[]): PhoneDoor => ({
-  ...shutDoor(folder),
-  isOpen: true,
-  begin: hosts.filter((h) => isIP(h) === 0).map((host) => `https://${host}/pair`),
-});
+export function proxiedDoor(folder: string, hosts: readonly string[]): PhoneDoor {
+  const homes = hosts.filter((h) => isIP(h) === 0).map((host) => `https://${host}`);
+  const begin = homes.map((home) => `${home}/pair`);
+  return { ...shutDoor(folder), isOpen: true, begin, homes };
+}
 
 export interface OpenDoor {
   readonly door: PhoneDoor;
@@ -78,7 +79,8 @@ export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
       isOpen: true,
       stays: () => Promise.resolve(isWished(folder)),
       keep: keepWish(folder),
-      begin: beginnings(port, hosts),
+      begin: reachedAt(hosts).map((host) => `http://${host}:${port}/trust`),
+      homes: reachedAt(hosts).map((host) => `https://${host}:${httpsPort}`),
       fingerprint: own ? null : authority.fingerprint,
     },
     listen(app) {
@@ -135,8 +137,8 @@ const isAddress = (host: string): boolean =>
   isIP(host) !== 0 && host !== '0.0.0.0' && host !== '::';
 
 /** Names first that somebody has given, then addresses: of the old kind, which every yard's network has. */
-function beginnings(port: number, hosts: readonly string[]): string[] {
+function reachedAt(hosts: readonly string[]): string[] {
   const named = hosts.filter((h) => isIP(h) === 0 && h !== 'localhost');
   const found = addresses().filter((address) => isIP(address) === 4);
-  return [...named, ...found].map((host) => `http://${host}:${port}/trust`);
+  return [...named, ...found];
 }

@@ -92,11 +92,13 @@ const lesson: Kind<LessonRecord, LessonRow> = {
     ...l,
     updatedAt: new Date(l.updatedAt),
     removedAt: instant(l.removedAt),
+    savedBy: l.savedBy ?? null,
     sheet: isSheet(l.document),
   }),
-  fromRow: ({ removedAt, sheet: _, ...row }) => ({
+  fromRow: ({ removedAt, savedBy, sheet: _, ...row }) => ({
     ...row,
     updatedAt: row.updatedAt.toISOString(),
+    ...orMissing('savedBy', savedBy),
     ...orMissing('removedAt', removedAt?.toISOString() ?? null),
   }),
 };
@@ -154,13 +156,15 @@ const session: Kind<Session, SessionRow> = {
     removedAt: instant(s.removedAt),
     next: s.next ?? null,
     appointmentId: s.appointmentId ?? null,
+    by: s.by ?? null,
   }),
-  fromRow: ({ removedAt, next, appointmentId, ...row }) => ({
+  fromRow: ({ removedAt, next, appointmentId, by, ...row }) => ({
     ...row,
     startedAt: row.startedAt.toISOString(),
     endedAt: row.endedAt?.toISOString() ?? null,
     ...orMissing('next', next),
     ...orMissing('appointmentId', appointmentId),
+    ...orMissing('by', by),
     ...orMissing('removedAt', removedAt?.toISOString() ?? null),
   }),
 };

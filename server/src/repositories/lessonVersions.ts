@@ -10,6 +10,8 @@ export interface LessonVersion {
   savedAt: string;
   title: string;
   document: Lesson;
+  /** Null: the owner. */
+  by: string | null;
 }
 
 /** Saves that follow one another within this time are one sitting, and one version. */
@@ -27,7 +29,7 @@ export async function keepVersion(tx: Transaction, lesson: LessonRecord): Promis
     .orderBy(desc(lessonVersions.startedAt));
   const last = kept[0]?.startedAt;
   const sameSitting = last && Math.abs(savedAt.getTime() - last.getTime()) < SITTING_MS;
-  const { revision, title, document } = lesson;
+  const { revision, title, document, savedBy: by = null } = lesson;
   await tx
     .insert(lessonVersions)
     .values({
@@ -37,10 +39,11 @@ export async function keepVersion(tx: Transaction, lesson: LessonRecord): Promis
       revision,
       title,
       document,
+      by,
     })
     .onConflictDoUpdate({
       target: [lessonVersions.lessonId, lessonVersions.startedAt],
-      set: { savedAt, revision, title, document },
+      set: { savedAt, revision, title, document, by },
     });
   const oldest = kept[MOST_VERSIONS - 1];
   if (oldest && !sameSitting) {
@@ -57,10 +60,11 @@ export async function versionsOf(db: Database, lessonId: string): Promise<Lesson
     .from(lessonVersions)
     .where(eq(lessonVersions.lessonId, lessonId))
     .orderBy(desc(lessonVersions.startedAt));
-  return rows.map(({ revision, savedAt, title, document }) => ({
+  return rows.map(({ revision, savedAt, title, document, by }) => ({
     revision,
     savedAt: savedAt.toISOString(),
     title,
     document,
+    by,
   }));
 }

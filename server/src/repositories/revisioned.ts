@@ -46,7 +46,7 @@ export function revisioned<T extends Revisioned, Row>(
 ) {
   // What JSON and the database make of a document is the document.
   const bare = (document: T): unknown =>
-    JSON.parse(JSON.stringify({ ...document, revision: 0, updatedAt: null }));
+    JSON.parse(JSON.stringify({ ...document, revision: 0, updatedAt: null, savedBy: null }));
   const same = (a: T, b: T) => isDeepStrictEqual(bare(a), bare(b));
 
   async function read(tx: Database | Transaction, id: string): Promise<T | null> {

@@ -7,21 +7,24 @@ import { Problem } from '../problem.ts';
 
 /** Who asks, and what each may do. `docs/security.md` says it in words; a test tries every address as everybody. */
 
-export const ROLES = ['owner', 'instructor', 'rider', 'nobody'] as const;
-/** Whoever sits at the machine of the book is its owner; a paired phone is an instructor's or a rider's; all else is nobody. */
+export const ROLES = ['owner', 'instructor', 'helper', 'rider', 'nobody'] as const;
+/** Whoever sits at the machine of the book is its owner; a phone or browser is its person's; all else is nobody. */
 export type Role = (typeof ROLES)[number];
 
 export interface Who {
   readonly role: Role;
-  /** The phone, also one that was removed. */
+  /** The phone or browser, also one that was removed. */
   readonly device: Device | null;
 }
 
 /** Who may use a resource of the API. */
-export type Access = 'anyone' | 'team' | 'rider' | 'owner';
+export type Access = 'anyone' | 'known' | 'ringside' | 'team' | 'rider' | 'owner';
 
 const MAY: Readonly<Record<Access, readonly Role[]>> = {
-  anyone: ['owner', 'instructor', 'rider', 'nobody'],
+  anyone: ROLES,
+  known: ['owner', 'instructor', 'helper', 'rider'],
+  /** A helper with the given horses alone: `helper.ts`. */
+  ringside: ['owner', 'instructor', 'helper'],
   team: ['owner', 'instructor'],
   /** Of a rider's own. */
   rider: ['rider'],
@@ -81,31 +84,51 @@ const secretIn = (req: Request): string | null => {
 export const identify =
   (devices: Devices): RequestHandler =>
   async (req, res, next) => {
-    res.locals['who'] = await whoAsks(req, devices);
+    res.locals['who'] = await whoAsks(req, res, devices);
     next();
   };
 
-async function whoAsks(req: Request, devices: Devices): Promise<Who> {
+async function whoAsks(req: Request, res: Response, devices: Devices): Promise<Who> {
   if (isLocal(req)) return { role: 'owner', device: null };
   const secret = req.secure ? secretIn(req) : null;
-  const device = secret ? await devices.of(secret, new Date()) : null;
-  return { role: device && !device.removedAt ? device.role : 'nobody', device };
+  const shown = secret ? await devices.of(secret, new Date()) : null;
+  if (!shown) return { role: 'nobody', device: null };
+  const { device, next } = shown;
+  if (next !== null) giveSecret(res, next);
+  return { role: device.removedAt ? 'nobody' : device.role, device };
 }
+
+/** As long as a browser keeps anything; the book itself ends it sooner. */
+const COOKIE_MS = 400 * 24 * 3600 * 1000;
+const COOKIE_OPTIONS = { httpOnly: true, secure: true, sameSite: 'strict', path: '/' } as const;
+
+/** What the device shows from now on. */
+export const giveSecret = (res: Response, secret: string): void =>
+  void res.cookie(COOKIE, secret, { ...COOKIE_OPTIONS, maxAge: COOKIE_MS });
+
+export const takeSecret = (res: Response): void => void res.clearCookie(COOKIE, COOKIE_OPTIONS);
 
 const NOT_PAIRED = new Problem(
   401,
-  'This device is not paired with the book',
-  'On the machine of the book open Book, then Phones, and add it there.',
+  'This device is not let in',
+  'Sign in, or add it on the machine of the book: Book, then People and phones.',
 );
-const NOT_YOURS = new Problem(
+const NOT_YOURS: Partial<Record<Role, Problem>> = {
+  rider: new Problem(
+    403,
+    'Not for a rider',
+    'A rider sees the rider’s own page. Ask your instructor for more.',
+  ),
+  helper: new Problem(
+    403,
+    'Not for a helper',
+    'A helper teaches the given horses and takes notes of them. Ask the owner of the book for more.',
+  ),
+};
+const ONLY_OWNER = new Problem(
   403,
-  'Not for a rider’s phone',
-  'A rider’s phone shows the rider’s own page. Ask your instructor for more.',
-);
-const ONLY_THERE = new Problem(
-  403,
-  'Only on the machine of the book',
-  'This is done on the machine the book lies on, not from a phone.',
+  'Only for the owner of the book',
+  'This is done on the machine the book lies on, or by whoever signs in as its owner.',
 );
 
 /**
@@ -119,7 +142,7 @@ export const only =
     if (res.locals['gate']) return next();
     res.locals['gate'] = access;
     if (may(role, access) || asideOf(req, whoIn(res)) !== null) return next();
-    throw role === 'nobody' ? NOT_PAIRED : role === 'rider' ? NOT_YOURS : ONLY_THERE;
+    throw role === 'nobody' ? NOT_PAIRED : (NOT_YOURS[role] ?? ONLY_OWNER);
   };
 
 /** What a removed phone may still send: kept aside, never stored. */
@@ -172,13 +195,13 @@ export const ownPagesOnly: RequestHandler = (req, _res, next) => {
   );
 };
 
-/** Whose writes are written down: every phone's, and of the owner what lets in, shuts out or moves the whole book. */
+/** Whose writes are written down: of all who come from elsewhere, and at the machine what lets in, shuts out or moves the book. */
 export function auditable(
   { method, originalUrl }: Pick<Request, 'method' | 'originalUrl'>,
   { role, device }: Who,
 ): Entry | null {
   const path = originalUrl.split('?')[0]!.slice('/api/'.length);
-  const isOwners = role === 'owner';
-  if (isOwners && !/^(devices|book)\b/.test(path)) return null;
-  return { person: isOwners ? null : (device?.person ?? 'a new phone'), method, path };
+  const isOwners = role === 'owner' && device === null;
+  if (isOwners && !/^(devices|people|shares|book)\b/.test(path)) return null;
+  return { person: isOwners ? null : (device?.person ?? 'a new device'), method, path };
 }

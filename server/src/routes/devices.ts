@@ -8,10 +8,10 @@ import type { AuditLog } from '../repositories/audit.ts';
 import type { Book } from '../repositories/book.ts';
 import type { Device, Devices, SetAside, Whose } from '../repositories/devices.ts';
 import { notFound, Problem } from '../problem.ts';
-import { COOKIE, whoIn } from './access.ts';
+import { giveSecret, whoIn } from './access.ts';
 import { answerProblem, problemOf } from './errors.ts';
 import { idIn } from './resource.ts';
-import { batchSchema, seenBy } from './sessions.ts';
+import { batchSchema, seenBy, taughtBy } from './sessions.ts';
 
 /** How phones come in: what the owner's page shows of it. */
 export interface PhoneDoor {
@@ -21,6 +21,8 @@ export interface PhoneDoor {
   keep(open: boolean): Promise<void>;
   /** Where phones begin, over plain HTTP: the page on which they learn to trust the book. */
   readonly begin: readonly string[];
+  /** Where the book itself is reached from elsewhere: https. */
+  readonly homes: readonly string[];
   /** Of the authority, as phones show it. */
   readonly fingerprint: string | null;
 }
@@ -30,15 +32,31 @@ export const NO_DOOR: PhoneDoor = {
   stays: () => Promise.resolve(false),
   keep: () => Promise.reject(new Error('no door')),
   begin: [],
+  homes: [],
   fingerprint: null,
 };
 
-const offerSchema = z.union([
-  z.strictObject({ person: z.string().trim().min(1).max(80) }),
-  z.strictObject({ riderId: idSchema }),
+const nameSchema = z.string().trim().min(1).max(80);
+
+/** A rider is called as in the book; a helper has horses. */
+export const whoseSchema = z.discriminatedUnion('role', [
+  z.strictObject({ role: z.literal('owner'), name: nameSchema }),
+  z.strictObject({ role: z.literal('instructor'), name: nameSchema }),
+  z.strictObject({
+    role: z.literal('helper'),
+    name: nameSchema,
+    horseIds: z.array(idSchema).min(1, 'choose a horse').max(200),
+  }),
+  z.strictObject({ role: z.literal('rider'), riderId: idSchema }),
 ]);
 const doorSchema = z.strictObject({ open: z.boolean() });
 const pairSchema = z.strictObject({ code: z.string().min(1).max(100) });
+
+const NO_OWNERS_PHONE = new Problem(
+  400,
+  'An owner signs in',
+  'Whoever finds a paired phone has what it may do. Invite an owner, who signs in with a password or passkey.',
+);
 
 interface DevicesDeps {
   readonly devices: Devices;
@@ -50,9 +68,9 @@ interface DevicesDeps {
 export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
-    const { isOpen, begin, fingerprint } = door;
+    const { isOpen, begin, homes, fingerprint } = door;
     res.json({
-      door: { isOpen, staysOpen: await door.stays(), begin, fingerprint },
+      door: { isOpen, staysOpen: await door.stays(), begin, homes, fingerprint },
       devices: await devices.list(),
     });
   });
@@ -65,7 +83,8 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: Dev
     res.json({ open });
   });
   router.post('/codes', async (req, res) => {
-    const asked = offerSchema.parse(req.body);
+    const asked = whoseSchema.parse(req.body);
+    if (asked.role === 'owner') throw NO_OWNERS_PHONE;
     const { code, expiresAt } = await devices.offer(await whoseOf(book, asked), new Date());
     res.status(201).json({ code, expiresAt: expiresAt.toISOString() });
   });
@@ -91,18 +110,22 @@ export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: Dev
   return router;
 }
 
-async function whoseOf(book: Book, asked: z.infer<typeof offerSchema>): Promise<Whose> {
-  if ('person' in asked) return { ...asked, role: 'instructor', riderId: null };
+/** @throws Problem 404 when there is no such rider */
+export async function whoseOf(book: Book, asked: z.infer<typeof whoseSchema>): Promise<Whose> {
+  if (asked.role !== 'rider') {
+    const { name: person, role } = asked;
+    return { person, role, riderId: null, horseIds: 'horseIds' in asked ? asked.horseIds : [] };
+  }
   const rider = await book.riders.get(asked.riderId);
   if (!rider) throw notFound('rider');
-  return { person: rider.name, role: 'rider', riderId: rider.id };
+  return { person: rider.name, role: 'rider', riderId: rider.id, horseIds: [] };
 }
 
 /** What was kept aside comes into the book as if it had come in time. */
 async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {
   switch (path) {
     case 'sessions':
-      await book.sessions.save(sessionSchema.parse(body));
+      await book.sessions.save(await taughtBy(book, sessionSchema.parse(body), device));
       return;
     case 'rides':
       await book.rides.save(markedRideSchema.parse(body));
@@ -132,8 +155,6 @@ function aboutOf(path: string, body: unknown): string {
   return typeof date === 'string' ? `${what} of ${date}` : what;
 }
 
-/** A phone's secret lasts as long as a browser keeps it. */
-const COOKIE_MS = 400 * 24 * 3600 * 1000;
 /** A code has 128 bits; this only keeps a guesser from filling the log. */
 const TRIES_A_MINUTE = 10;
 
@@ -174,13 +195,7 @@ export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
           'This code is used up or too old',
           'A code is good for one phone and ten minutes. Show a new one on the machine of the book.',
         );
-      res.cookie(COOKIE, paired.secret, {
-        httpOnly: true,
-        secure: true,
-        sameSite: 'strict',
-        path: '/',
-        maxAge: COOKIE_MS,
-      });
+      giveSecret(res, paired.secret);
       res.status(201).json({ person: paired.device.person });
     },
   );
@@ -198,4 +213,4 @@ const KINDS: readonly (readonly [RegExp, string])[] = [
 ];
 
 /** What a device says of itself, in a word or two. */
-const kindOf = (agent = ''): string => KINDS.find(([is]) => is.test(agent))?.[1] ?? 'device';
+export const kindOf = (agent = ''): string => KINDS.find(([is]) => is.test(agent))?.[1] ?? 'device';

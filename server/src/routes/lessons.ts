@@ -24,6 +24,10 @@ export function lessonRoutes(book: Book): Router {
     await book.lessons.remove(idIn(req.params.id, 'lesson'));
     res.status(204).end();
   });
-  router.use(documentRoutes('lesson', lessonRecordSchema, book.lessons));
+  router.use(
+    documentRoutes('lesson', lessonRecordSchema, book.lessons, ({ savedBy: _, ...lesson }, who) =>
+      who.device ? { ...lesson, savedBy: who.device.person } : lesson,
+    ),
+  );
   return router;
 }

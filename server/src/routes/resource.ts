@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import { idSchema } from '@canter-book/core/fields';
 import type { Revisioned } from '../repositories/revisioned.ts';
 import { notFound, Problem } from '../problem.ts';
+import { whoIn, type Who } from './access.ts';
 
 interface Store<T> {
   get(id: string): Promise<T | null>;
@@ -20,11 +21,16 @@ export function idIn(text: string, what: string): string {
   return id.data;
 }
 
-/** GET and PUT of one document by its id: parse, store, send. */
+/**
+ * GET and PUT of one document by its id: parse, store, send.
+ *
+ * @param signed writes who sent it on the document, whatever it says itself
+ */
 export function documentRoutes<T extends Revisioned>(
   what: string,
   schema: z.ZodType<T>,
   store: Store<T>,
+  signed: (document: T, who: Who) => T | Promise<T> = (document) => document,
 ): Router {
   const router = Router();
   router.get('/:id', async (req, res) => {
@@ -41,7 +47,7 @@ export function documentRoutes<T extends Revisioned>(
         'The id in the address and the one in the document differ.',
       );
     }
-    res.json(await store.save(document));
+    res.json(await store.save(await signed(document, whoIn(res))));
   });
   return router;
 }

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
-import { sessionSchema } from '@canter-book/core/observations/records';
+import { sessionSchema, type Session } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import type { Device } from '../repositories/devices.ts';
 import { Problem } from '../problem.ts';
@@ -23,8 +23,23 @@ export function sessionRoutes(book: Book): Router {
   router.get('/:id/observations', async (req, res) => {
     res.json(await book.observations.ofSession(idIn(req.params.id, 'session')));
   });
-  router.use(documentRoutes('session', sessionSchema, book.sessions));
+  router.use(
+    documentRoutes('session', sessionSchema, book.sessions, (session, { device }) =>
+      taughtBy(book, session, device),
+    ),
+  );
   return router;
+}
+
+/** Whoever stored it first has taught it, whoever corrects it later. */
+export async function taughtBy(
+  book: Book,
+  { by: _, ...session }: Session,
+  device: Pick<Device, 'person'> | null,
+): Promise<Session> {
+  const stored = await book.sessions.get(session.id);
+  const by = stored ? stored.by : device?.person;
+  return by === undefined ? session : { ...session, by };
 }
 
 /** From a phone it is its person who saw it, whatever the phone says. */

@@ -13,7 +13,8 @@ export function sameUntilWritten(writes: () => number): RequestHandler {
   const kept = new Map<string, string>();
   let [of, size] = [-1, 0];
   return (req, res, next) => {
-    if (req.method !== 'GET') return next();
+    // A helper is answered with less.
+    if (req.method !== 'GET' || res.locals['forHelper']) return next();
     const asked = writes();
     if (asked !== of || size > MOST_KEPT) {
       kept.clear();

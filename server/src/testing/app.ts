@@ -10,7 +10,7 @@ import { createApp, type AppDeps } from '../app.ts';
 import { connect, type Where } from '../db/connect.ts';
 import { auditLog } from '../repositories/audit.ts';
 import { createBook } from '../repositories/book.ts';
-import { deviceStore } from '../repositories/devices.ts';
+import { doorStores } from '../repositories/doorStores.ts';
 
 /** For tests: a real app on a real database, and valid documents to send it. */
 
@@ -22,11 +22,11 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   const book = createBook(connection.db);
   const logger = pino({ level: 'silent' });
   const { ping } = connection;
-  const devices = deviceStore(connection.db);
+  const door = doorStores(connection.db);
   const audit = auditLog(connection.db);
   const app = createApp({
     book,
-    devices,
+    ...door,
     audit,
     changes: connection.changes,
     logger,
@@ -40,7 +40,7 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
     await connection.close();
     await drop();
   };
-  return { app, book, devices, db: connection.db, where, close };
+  return { app, book, ...door, db: connection.db, where, close };
 }
 
 const FRESH = join(dirname(fileURLToPath(import.meta.url)), '../../../.cache/fresh-book');

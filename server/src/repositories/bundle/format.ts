@@ -24,6 +24,7 @@ export const versionSchema = z.strictObject({
   revision: z.number().int().min(0),
   title: z.string().max(120),
   document: lessonSchema,
+  by: z.string().max(80).nullable().default(null),
 });
 export type Version = z.infer<typeof versionSchema>;
 

@@ -1,0 +1,55 @@
+import { Router } from 'express';
+import type { Book } from '../repositories/book.ts';
+import type { Devices } from '../repositories/devices.ts';
+import type { People } from '../repositories/people.ts';
+import { notFound, Problem } from '../problem.ts';
+import { whoseOf, whoseSchema } from './devices.ts';
+import { idIn } from './resource.ts';
+
+/** The owner's side: who may sign in, and as what. */
+
+export interface PeopleDeps {
+  readonly people: People;
+  readonly devices: Devices;
+}
+
+const NAME_TAKEN = new Problem(
+  409,
+  'There is somebody of that name',
+  'People sign in by their name. Add something to tell the two apart.',
+);
+
+export function peopleRoutes(book: Book, { people, devices }: PeopleDeps): Router {
+  const router = Router();
+  router.get('/', async (_req, res) => void res.json(await people.list(new Date())));
+  router.post('/', async (req, res) => {
+    const { person: name, ...rights } = await whoseOf(book, whoseSchema.parse(req.body));
+    const now = new Date();
+    const person = await people.add(name, rights, now);
+    if (!person) throw NAME_TAKEN;
+    const { code, expiresAt } = await people.invite(person.id, now);
+    res.status(201).json({ id: person.id, name, code, expiresAt: expiresAt.toISOString() });
+  });
+  router.put('/:id', async (req, res) => {
+    const { person: _, ...rights } = await whoseOf(book, whoseSchema.parse(req.body));
+    if (!(await people.grant(idIn(req.params.id, 'person'), rights))) throw notFound('person');
+    res.status(204).end();
+  });
+  router.delete('/:id', async (req, res) => {
+    if (!(await people.remove(idIn(req.params.id, 'person'), new Date()))) throw notFound('person');
+    res.status(204).end();
+  });
+  router.post('/:id/invitation', async (req, res) => {
+    const person = await people.get(idIn(req.params.id, 'person'));
+    if (!person) throw notFound('person');
+    const { code, expiresAt } = await people.invite(person.id, new Date());
+    res
+      .status(201)
+      .json({ id: person.id, name: person.name, code, expiresAt: expiresAt.toISOString() });
+  });
+  router.delete('/:id/devices', async (req, res) => {
+    await devices.removeAllOf(idIn(req.params.id, 'person'), new Date());
+    res.status(204).end();
+  });
+  return router;
+}

@@ -1,0 +1,163 @@
+import { Router, type Request, type RequestHandler, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { AuthenticationResponseJSON } from '@simplewebauthn/server';
+import { z } from 'zod';
+import { canHavePasskeys, signedInBy, signInOptions, type Site } from '../people/passkeys.ts';
+import { hashed, isRight, MOST_LENGTH, whyWeak } from '../people/password.ts';
+import type { Book } from '../repositories/book.ts';
+import type { People, Person } from '../repositories/people.ts';
+import type { Devices } from '../repositories/devices.ts';
+import { Problem } from '../problem.ts';
+import { giveSecret, nameIn, takeSecret, whoIn } from './access.ts';
+import { answerProblem, problemOf } from './errors.ts';
+import { kindOf } from './devices.ts';
+import type { PeopleDeps } from './people.ts';
+
+/** Signing in from elsewhere: by a password, a passkey or an invitation; and out. */
+
+export const passwordSchema = z.string().max(MOST_LENGTH);
+const passwordSignIn = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  password: passwordSchema,
+});
+const codeSchema = z.string().min(1).max(100);
+/** Checked in all its parts by who verifies it. */
+export const credentialSchema = z.looseObject({
+  id: z.string().min(1).max(1400),
+  rawId: z.string().max(1400),
+  type: z.literal('public-key'),
+  response: z.looseObject({ clientDataJSON: z.string().max(10_000) }),
+  clientExtensionResults: z.looseObject({}),
+});
+
+/** Of one device; a name has its own limit. */
+const TRIES_A_MINUTE = 20;
+
+const TOO_OFTEN = new Problem(429, 'Too many tries', 'Wait a minute, then try again.');
+const NOT_RIGHT = new Problem(
+  401,
+  'Name or password is not right',
+  'Look at both again. Whoever has forgotten the password asks the owner of the book for a new invitation.',
+);
+const USED_UP = new Problem(
+  410,
+  'This invitation is used up or too old',
+  'An invitation is good once and for seven days. Ask the owner of the book for a new one.',
+);
+const KEY_NOT_KNOWN = new Problem(
+  401,
+  'The book does not know this passkey',
+  'Sign in with the password, then make a new passkey on your page.',
+);
+export const NO_PASSKEYS_HERE = new Problem(
+  409,
+  'No passkeys under this address',
+  'Passkeys need a name: open the book under its name, not under a number. A password works under both.',
+);
+
+const tooSoon = (seconds: number): Problem =>
+  new Problem(
+    429,
+    'Too many tries',
+    `Wait ${seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
+  );
+
+/** A password goes over https only, and so does what is given for it. */
+const overTls: RequestHandler = (req, _res, next) => {
+  if (req.secure) return next();
+  throw new Problem(
+    403,
+    'Not over plain HTTP',
+    'Signing in goes over https. On the machine of the book nobody has to sign in.',
+  );
+};
+
+export const siteOf = (req: Request): Site => ({
+  domain: nameIn(req.headers.host ?? ''),
+  origin: `${req.protocol}://${req.headers.host}`,
+});
+
+/** @throws Problem when it will not do */
+export async function newPassword(password: string, name: string): Promise<string> {
+  const why = await whyWeak(password, name);
+  if (why) throw new Problem(400, 'This password will not do', why);
+  return hashed(password);
+}
+
+/** @throws Problem 429 or 401 */
+export async function checkPassword(
+  people: People,
+  name: string,
+  person: Person | null,
+  password: string,
+): Promise<Person> {
+  const wait = await people.tries.begin(name, new Date());
+  if (wait > 0) throw tooSoon(wait);
+  if (!(await isRight(person?.passwordHash ?? null, password)) || !person) throw NOT_RIGHT;
+  await people.tries.succeeded(name);
+  return person;
+}
+
+/** Whoever was signed in on it before is so no longer. */
+async function letIn(devices: Devices, person: Person, req: Request, res: Response) {
+  const now = new Date();
+  const { device } = whoIn(res);
+  if (device?.personId && !device.removedAt) await devices.remove(device.id, now);
+  await devices.forgetEnded(now);
+  const { secret } = await devices.signIn(person, kindOf(req.headers['user-agent']), now);
+  giveSecret(res, secret);
+  res.status(201).json({ person: person.name, role: person.role });
+}
+
+export function signInRoutes(_: Book, { people, devices }: PeopleDeps): Router {
+  const router = Router();
+  router.delete('/', async (_req, res) => {
+    const { device } = whoIn(res);
+    if (device && !device.removedAt) await devices.remove(device.id, new Date());
+    takeSecret(res);
+    res.status(204).end();
+  });
+  router.use(
+    overTls,
+    rateLimit({
+      windowMs: 60_000,
+      limit: TRIES_A_MINUTE,
+      legacyHeaders: false,
+      handler: (_req, res) => answerProblem(res, problemOf(TOO_OFTEN)),
+    }),
+  );
+  router.post('/', async (req, res) => {
+    const { name, password } = passwordSignIn.parse(req.body);
+    const person = await checkPassword(people, name, await people.byName(name), password);
+    await letIn(devices, person, req, res);
+  });
+  router.post('/passkey/options', async (req, res) => {
+    if (!canHavePasskeys(siteOf(req))) throw NO_PASSKEYS_HERE;
+    res.json(await signInOptions(people, siteOf(req), new Date()));
+  });
+  router.post('/passkey', async (req, res) => {
+    const response = credentialSchema.parse(req.body) as unknown as AuthenticationResponseJSON;
+    const person = await signedInBy(people, response, siteOf(req), new Date());
+    if (!person) throw KEY_NOT_KNOWN;
+    await letIn(devices, person, req, res);
+  });
+  router.post('/invitation', async (req, res) => {
+    const { code } = z.strictObject({ code: codeSchema }).parse(req.body);
+    const person = await people.invited(code, new Date());
+    if (!person) throw USED_UP;
+    res.locals['readsOnly'] = true;
+    res.json({ name: person.name, role: person.role });
+  });
+  router.post('/invitation/password', async (req, res) => {
+    const { code, password } = z
+      .strictObject({ code: codeSchema, password: passwordSchema })
+      .parse(req.body);
+    const invited = await people.invited(code, new Date());
+    if (!invited) throw USED_UP;
+    const person = await people.join(code, await newPassword(password, invited.name), new Date());
+    if (!person) throw USED_UP;
+    await people.tries.succeeded(person.name);
+    await letIn(devices, person, req, res);
+  });
+  return router;
+}
