@@ -16,7 +16,7 @@ import { hashOf, newCode } from './secrets.ts';
 
 const INVITED_DAYS = 7;
 const CHALLENGE_MINUTES = 5;
-/** So often somebody may mistype; then each try has to wait twice as long as the one before. */
+/** After so many wrong ones in a row each try has to wait twice as long as the one before. */
 const FREE_TRIES = 4;
 const LONGEST_WAIT_S = 900;
 /** A name nobody has tried for so long is tried afresh. */
@@ -202,8 +202,8 @@ export function peopleStore(db: Database) {
         await db
           .delete(signInTries)
           .where(lt(signInTries.waitUntil, new Date(now.getTime() - FORGOTTEN_MS)));
-        const wait = sql`${at}::timestamptz + make_interval(secs => case when ${signInTries.tries} < ${FREE_TRIES} then 0
-          else least(${LONGEST_WAIT_S}::float8, power(2::float8, least(20, ${signInTries.tries} - ${FREE_TRIES} + 1))) end)`;
+        const wait = sql`${at}::timestamptz + make_interval(secs => case when ${signInTries.tries} + 1 < ${FREE_TRIES} then 0
+          else least(${LONGEST_WAIT_S}::float8, power(2::float8, least(20, ${signInTries.tries} + 2 - ${FREE_TRIES}))) end)`;
         const [counted] = await db
           .insert(signInTries)
           .values({ nameHash, tries: 1, waitUntil: now })
