@@ -93,7 +93,12 @@ describe('a phone', () => {
       times: 2,
     });
     const me = await phone(secret).get('/api/pairing').expect(200);
-    expect(me.body).toEqual({ role: 'instructor', person: 'Rowan Ashdown', isRemoved: false });
+    expect(me.body).toEqual({
+      role: 'instructor',
+      person: 'Rowan Ashdown',
+      signsIn: false,
+      isRemoved: false,
+    });
     expect((await phone().post('/api/pairing').send({ code }).expect(410)).body.detail).toContain(
       'Show a new one',
     );

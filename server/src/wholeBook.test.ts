@@ -27,6 +27,12 @@ const OF_AN_IMPORT: readonly PgTable[] = [schema.importsUnderWay, schema.importP
 const OF_THE_DOOR: readonly PgTable[] = [
   schema.devices,
   schema.pairingCodes,
+  schema.invitations,
+  schema.passkeys,
+  schema.passkeyChallenges,
+  schema.people,
+  schema.shares,
+  schema.signInTries,
   schema.setAside,
   schema.audit,
 ];

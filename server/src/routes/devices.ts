@@ -170,7 +170,12 @@ export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
   router.get('/', (_req, res) => {
     const { role, device } = whoIn(res);
     const isRemoved = device?.removedAt != null;
-    res.json({ role, person: isRemoved ? null : (device?.person ?? null), isRemoved });
+    res.json({
+      role,
+      person: isRemoved ? null : (device?.person ?? null),
+      signsIn: !isRemoved && device?.personId != null,
+      isRemoved,
+    });
   });
   router.post(
     '/',

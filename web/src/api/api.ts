@@ -33,6 +33,8 @@ export interface LessonVersion {
   savedAt: string;
   title: string;
   document: Lesson;
+  /** Null: the owner. */
+  by: string | null;
 }
 
 export type SessionSummary = Omit<Session, 'document'> & {

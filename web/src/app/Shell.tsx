@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
-import { useMeQuery } from '../features/phones/phonesApi.ts';
+import { useMeQuery, type Me } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
 import { HelpLink } from './HelpLink.tsx';
@@ -15,7 +15,7 @@ import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
 export function Shell() {
   const { pathname } = useLocation();
   const { data: health } = useHealthQuery();
-  const elsewhere = useOwnPage(pathname);
+  const elsewhere = useOwnPages(pathname);
   const teaching = /^\/ringside\/.+|^\/tests\/[^/]+\/call$/.test(pathname);
   const main = useRef<HTMLElement>(null);
   usePlaceOnPage();
@@ -34,7 +34,9 @@ export function Shell() {
       >
         Go to the page
       </a>
-      {!teaching && !elsewhere.isRider && <Spine yard={health?.demo ?? null} />}
+      {!teaching && elsewhere.tabs.length > 0 && (
+        <Spine yard={health?.demo ?? null} tabs={elsewhere.tabs} you={elsewhere.you} />
+      )}
       <main
         id={PAGE}
         ref={main}
@@ -42,8 +44,11 @@ export function Shell() {
         className="min-h-0 flex-1 overflow-auto outline-none"
       >
         {!teaching && (
-          <div className="no-print relative md:hidden">
+          <div
+            className={classNames('no-print relative', elsewhere.tabs.length > 0 && 'md:hidden')}
+          >
             <div className="absolute top-2 right-2 flex">
+              <You name={elsewhere.you} className="text-ink" />
               <HelpLink className="text-ink" />
               <ThemeButton className="text-ink" />
             </div>
@@ -56,28 +61,70 @@ export function Shell() {
   );
 }
 
-/** Pages a rider's phone has, and one that is not paired. */
-const OF_RIDERS = ['/mine', '/pair', '/help'];
-const OF_NOBODY = ['/pair', '/help'];
-
-/** A phone comes over https: a rider's has one page, and one that is not paired has to be first. */
-function useOwnPage(pathname: string): { isRider: boolean; to: string | null } {
-  const { data: me } = useMeQuery(undefined, { skip: window.location.protocol !== 'https:' });
-  const isRider = me?.role === 'rider';
-  if (isRider) return { isRider, to: OF_RIDERS.includes(pathname) ? null : '/mine' };
+/** Pages everybody has, whoever it is. */
+const OF_ALL = /^\/(pair|help|shared)$/;
+/** The pages of those who do not have the whole book, and the one they begin with. */
+const OF_SOME: Partial<Record<Me['role'], readonly [pages: RegExp, home: string]>> = {
+  rider: [/^\/(mine|account)$/, '/mine'],
+  helper: [/^\/(ringside|debrief\/|account$)/, '/ringside'],
   // A lesson under way goes on, whoever was removed meanwhile: what is seen is kept.
-  const stays = OF_NOBODY.includes(pathname) || pathname.startsWith('/ringside/');
-  return { isRider, to: me?.role === 'nobody' && !stays ? '/pair' : null };
+  nobody: [/^\/ringside\//, '/pair'],
+};
+
+interface OwnPages {
+  readonly tabs: typeof TABS;
+  /** Where else, because this page is not for them. */
+  readonly to: string | null;
+  /** Who signed in. */
+  readonly you: string | null;
 }
 
-function Spine({ yard }: { yard: string | null }) {
+/** Whoever comes over https is somebody: some have a few pages, and nobody has to come in first. */
+function useOwnPages(pathname: string): OwnPages {
+  const { data: me } = useMeQuery(undefined, { skip: window.location.protocol !== 'https:' });
+  const own = me && OF_SOME[me.role];
+  const you = me?.signsIn ? me.person : null;
+  if (!own) return { tabs: TABS, to: null, you };
+  const [pages, home] = own;
+  const isTheirs = (path: string) => OF_ALL.test(path) || pages.test(path);
+  const tabs = me.role === 'helper' ? TABS.filter((tab) => pages.test(tab.to)) : [];
+  return { tabs, to: isTheirs(pathname) ? null : home, you };
+}
+
+/** Who is signed in, and the way to the own page. */
+function You({ name, className = '' }: { name: string | null; className?: string }) {
+  if (!name) return null;
+  return (
+    <Link
+      to="/account"
+      aria-label={`You: ${name}`}
+      title={name}
+      className={classNames(
+        'flex h-11 w-11 items-center justify-center font-book font-semibold no-underline',
+        className,
+      )}
+    >
+      <span className="flex h-8 w-8 items-center justify-center rounded-full border border-current">
+        {name.slice(0, 1)}
+      </span>
+    </Link>
+  );
+}
+
+interface SpineProps {
+  yard: string | null;
+  tabs: typeof TABS;
+  you: string | null;
+}
+
+function Spine({ yard, tabs, you }: SpineProps) {
   return (
     <header className={SPINE}>
       <span title={yard ? `Demo: ${yard}` : 'Canter Book'} className={SPINE_MARK}>
         C
       </span>
       <nav aria-label="Main" className={SPINE_TABS}>
-        {TABS.map(({ to, label }) => (
+        {tabs.map(({ to, label }) => (
           <NavLink key={to} to={to} end={to === '/'} className={SPINE_TAB}>
             {label}
           </NavLink>
@@ -85,6 +132,7 @@ function Spine({ yard }: { yard: string | null }) {
       </nav>
       <div className="hidden flex-col items-center gap-2 pb-3 md:flex landscape-phone:pb-0">
         <DeliveryPill compact />
+        <You name={you} className="text-[#f7e9d6]" />
         <HelpLink />
         <ThemeButton />
       </div>

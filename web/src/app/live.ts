@@ -23,7 +23,7 @@ const SHOWN: Readonly<Record<string, readonly Tag[]>> = {
   observations: ['Observations', 'Session'],
 };
 /** Of these no other page shows anything. */
-const OF_NO_PAGE = ['devices', 'pairing', 'live'];
+const OF_NO_PAGE = ['devices', 'pairing', 'live', 'people', 'sign-in', 'account', 'shares'];
 
 const FIRST_RETRY_MS = 2_000;
 const LONGEST_RETRY_MS = 60_000;

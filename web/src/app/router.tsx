@@ -51,6 +51,8 @@ export const routes: RouteObject[] = [
           screen('help', () => import('../features/help/Help.tsx')),
           screen('phones', () => import('../features/phones/Phones.tsx')),
           screen('mine', () => import('../features/mine/Mine.tsx')),
+          screen('account', () => import('../features/people/Account.tsx')),
+          screen('shared', () => import('../features/share/Shared.tsx')),
           screen('pair', () => import('../features/phones/Pair.tsx')),
           screen('book', () => import('../features/book/BookData.tsx')),
           { path: '*', element: <NotFound /> },

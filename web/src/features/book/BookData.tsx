@@ -26,7 +26,7 @@ export default function BookData() {
       about="What is in it belongs to you: export it, check a backup, import tables"
       actions={
         <ButtonLink look="quiet" to="/phones">
-          Phones
+          People and phones
         </ButtonLink>
       }
     >

@@ -49,9 +49,10 @@ const tomorrowLines = (
   shelf: Shelf,
 ): Tomorrow[] => (document ? tomorrowOf(doneIn(date, document, seen, next), shelf) : []);
 
-/** "seen by Rowan Ashdown"; what the owner saw needs no name. */
-function namesIn(seen: readonly Observation[]): string {
+/** "seen by Rowan Ashdown"; what the owner saw, or whoever taught, needs no name. */
+function namesIn(seen: readonly Observation[], teacher: string | undefined): string {
   const names = new Set(seen.flatMap((o) => (o.kind !== 'homework' && o.by) || []));
+  if (teacher) names.delete(teacher);
   return names.size > 0 ? `seen by ${[...names].join(', ')}` : '';
 }
 
@@ -116,7 +117,8 @@ export default function Debrief() {
         rider && `with ${rider.name}`,
         session.data.minutes !== null && `${Math.round(session.data.minutes)} min`,
         session.data.document?.title?.text,
-        namesIn(seen),
+        session.data.by && `taught by ${session.data.by}`,
+        namesIn(seen, session.data.by),
       ]
         .filter(Boolean)
         .join(' · ')}

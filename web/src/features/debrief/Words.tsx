@@ -5,12 +5,14 @@ import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
+import { ShareSheet } from '../share/ShareSheet.tsx';
 
 /** Notes and the one homework, kept with the session. */
 export function Words({ session }: { session: Session }) {
   const [notes, setNotes] = useState(session.notes);
   const [homework, setHomework] = useState(session.homework);
   const [save, saving] = useSaveSessionMutation();
+  const [isSharing, setSharing] = useState(false);
   const changed = notes !== session.notes || homework !== session.homework;
   return (
     <form
@@ -42,6 +44,13 @@ export function Words({ session }: { session: Session }) {
         )}
       </Field>
       <Failed error={saving.error} />
+      {isSharing && (
+        <ShareSheet
+          what={{ kind: 'homework', sessionId: session.id }}
+          called="the homework"
+          onClose={() => setSharing(false)}
+        />
+      )}
       <div className="flex items-center gap-3">
         <Button type="submit" disabled={!changed || saving.isLoading}>
           Save
@@ -49,6 +58,11 @@ export function Words({ session }: { session: Session }) {
         <span role="status" className="text-[14px] text-soft">
           {saving.isLoading ? '… saving' : changed ? 'not saved yet' : '✓ saved'}
         </span>
+        {session.homework !== '' && (
+          <Button look="quiet" onClick={() => setSharing(true)}>
+            Share the homework
+          </Button>
+        )}
       </div>
     </form>
   );

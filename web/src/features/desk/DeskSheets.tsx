@@ -7,9 +7,12 @@ const DetailsSheet = lazy(() =>
   import('./DetailsSheet.tsx').then((m) => ({ default: m.DetailsSheet })),
 );
 const HelpSheet = lazy(() => import('./HelpSheet.tsx').then((m) => ({ default: m.HelpSheet })));
+const ShareSheet = lazy(() =>
+  import('../share/ShareSheet.tsx').then((m) => ({ default: m.ShareSheet })),
+);
 const Versions = lazy(() => import('./Versions.tsx').then((m) => ({ default: m.Versions })));
 
-export type OpenSheet = 'help' | 'versions' | 'details' | null;
+export type OpenSheet = 'help' | 'versions' | 'details' | 'share' | null;
 
 interface DeskSheetsProps {
   lessonId: string;
@@ -29,6 +32,9 @@ export function DeskSheets({ lessonId, saver, sheet, onSheet }: DeskSheetsProps)
         {sheet === 'help' && <HelpSheet open onClose={close} />}
         {sheet === 'versions' && (
           <Versions lessonId={lessonId} text={derived.text} onClose={close} onRestore={setText} />
+        )}
+        {sheet === 'share' && (
+          <ShareSheet what={{ kind: 'lesson', lessonId }} called="this lesson" onClose={close} />
         )}
         {sheet === 'details' && (
           <DetailsSheet

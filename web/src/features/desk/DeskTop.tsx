@@ -68,6 +68,7 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
               onVersions={() => onSheet('versions')}
               onDetails={() => onSheet('details')}
               onHelp={() => onSheet('help')}
+              onShare={() => onSheet('share')}
               onCopy={() => void makeCopy()}
               onReplan={
                 horse && setsIn(parsed.lesson).size > 0 ? () => void planAnew(horse.id) : null

@@ -15,6 +15,7 @@ interface LessonMenuProps {
   onDetails(): void;
   onCopy(): void;
   /** Planned anew around what was changed by hand; null for a lesson that was not planned. */
+  onShare(): void;
   onReplan: (() => void) | null;
   onHelp(): void;
   onFailed(what: string): void;
@@ -27,7 +28,7 @@ const ARENAS = [
 
 /** What can be done with the lesson as a whole. */
 export function LessonMenu(props: LessonMenuProps) {
-  const { handOut, onVersions, onDetails, onCopy, onReplan, onHelp, onFailed } = props;
+  const { handOut, onVersions, onDetails, onCopy, onReplan, onHelp, onShare, onFailed } = props;
   const { derived, edit } = useDesk();
   const { arena } = derived.ride;
   const others = ARENAS.filter(([w, l]) => w !== arena.widthM || l !== arena.lengthM);
@@ -56,6 +57,7 @@ export function LessonMenu(props: LessonMenuProps) {
         />
         <Entry name="Save the drawing as SVG" onClick={() => saveSvg(handOut)} />
         <Entry name="Save the text, to share" onClick={() => saveText(handOut)} />
+        <Entry name="Share by a link" onClick={onShare} />
         <MenuSeparator className="my-1 border-t border-line" />
         {onReplan && <Entry name="Plan it anew" onClick={onReplan} />}
         <Entry name="Make a copy" onClick={onCopy} />

@@ -45,6 +45,7 @@ export function Versions({ lessonId, text, onClose, onRestore }: VersionsProps) 
                   <span className="block font-bold">{whenSaid(v.savedAt)}</span>
                   <span className="text-[13px] text-soft">
                     revision {v.revision} · {v.title || 'untitled'}
+                    {v.by && ` · by ${v.by}`}
                   </span>
                 </button>
               </li>

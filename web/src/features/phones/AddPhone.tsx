@@ -1,27 +1,23 @@
 import { useEffect, useState } from 'react';
-import { create as createQr } from 'qrcode';
-import { useRidersQuery, useTimetableQuery } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { OneOf } from '../../ui/Choose.tsx';
-import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { Field, Select } from '../../ui/Field.tsx';
+import { Square } from '../people/Square.tsx';
+import { NOBODY_YET, whoseFrom } from '../people/whose.ts';
+import { WhoseFields } from '../people/WhoseFields.tsx';
 import { useOfferCodeMutation, type Device, type Devices } from './phonesApi.ts';
-import { RiderOptions } from '../horses/RiderOptions.tsx';
 
 interface AddPhoneProps {
   door: Devices['door'];
   devices: readonly Device[];
 }
 
-const ROLES = ['instructor', 'rider'] as const;
+/** An owner signs in: whoever finds a paired phone has what it may do. */
+const PAIRED = ['instructor', 'helper', 'rider'] as const;
 
 /** A code for one phone: it is shown as a square to be photographed, for ten minutes. */
 export function AddPhone({ door, devices }: AddPhoneProps) {
-  const { data: riders = [] } = useRidersQuery();
-  const { data: timetable } = useTimetableQuery();
-  const [role, setRole] = useState<(typeof ROLES)[number]>('instructor');
-  const [person, setPerson] = useState('');
-  const [riderId, setRiderId] = useState('');
+  const [draft, setDraft] = useState(NOBODY_YET);
   const [begin, setBegin] = useState(door.begin[0] ?? '');
   const [offer, { data, error, isLoading, reset }] = useOfferCodeMutation();
   const [known, setKnown] = useState(devices.length);
@@ -42,7 +38,7 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
   if (data) {
     return (
       <section className="grid gap-6 rounded-lg border border-leather bg-page p-5 sm:grid-cols-[15rem_1fr]">
-        <Square text={`${begin}#${data.code}`} />
+        <Square text={`${begin}#${data.code}`} label="The code for the phone" />
         <div>
           <h2 className="mb-2 text-lg">Point the phone’s camera at the square</h2>
           <ol className="list-inside list-decimal space-y-1">
@@ -90,6 +86,7 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
       </section>
     );
   }
+  const whose = whoseFrom(draft);
   return (
     <section>
       <h2 className="mb-1 text-lg">Add a phone</h2>
@@ -98,48 +95,11 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
         onSubmit={(event) => {
           event.preventDefault();
           setKnown(devices.length);
-          void offer(role === 'rider' ? { riderId } : { person: person.trim() });
+          if (whose) void offer(whose);
         }}
       >
-        <div className="w-72">
-          <OneOf label="Who carries it" all={ROLES} chosen={role} onChange={(to) => setRole(to)} />
-        </div>
-        {role === 'rider' ? (
-          <Field
-            label="Whose phone"
-            hint="It shows own horses, homework, weeks and progress; no notes."
-          >
-            {(field) => (
-              <Select {...field} value={riderId} onChange={(e) => setRiderId(e.target.value)}>
-                <option value="">Choose a rider</option>
-                <RiderOptions riders={riders} />
-              </Select>
-            )}
-          </Field>
-        ) : (
-          <Field label="Whose phone" hint="It may do all an instructor does, with every horse.">
-            {(field) => (
-              <>
-                <TextInput
-                  {...field}
-                  list={`${field.id}-known`}
-                  value={person}
-                  maxLength={80}
-                  onChange={(e) => setPerson(e.target.value)}
-                />
-                <datalist id={`${field.id}-known`}>
-                  {(timetable?.instructors ?? []).map((name) => (
-                    <option key={name} value={name} />
-                  ))}
-                </datalist>
-              </>
-            )}
-          </Field>
-        )}
-        <Button
-          type="submit"
-          disabled={isLoading || (role === 'rider' ? riderId === '' : person.trim() === '')}
-        >
+        <WhoseFields roles={PAIRED} label="Whose phone" draft={draft} onChange={setDraft} />
+        <Button type="submit" disabled={isLoading || !whose}>
           Show the code
         </Button>
       </form>
@@ -154,28 +114,6 @@ const halves = (fingerprint: string): string[] => {
   const middle = pairs.length / 2;
   return [pairs.slice(0, middle), pairs.slice(middle)].map((half) => half.join(':'));
 };
-
-/** What is to be photographed; dark on white on every paper, as cameras want it. */
-function Square({ text }: { text: string }) {
-  const { modules } = createQr(text, { errorCorrectionLevel: 'M' });
-  const { size, data } = modules;
-  const quiet = 4;
-  const path = Array.from(data, (dark, i) =>
-    dark ? `M${(i % size) + quiet} ${Math.floor(i / size) + quiet}h1v1h-1z` : '',
-  ).join('');
-  return (
-    <svg
-      role="img"
-      aria-label="The code for the phone"
-      data-code={text}
-      viewBox={`0 0 ${size + 2 * quiet} ${size + 2 * quiet}`}
-      className="w-full max-w-60 rounded-lg bg-white"
-      shapeRendering="crispEdges"
-    >
-      <path d={path} fill="#000" />
-    </svg>
-  );
-}
 
 const SECOND_MS = 1000;
 

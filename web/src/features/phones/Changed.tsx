@@ -44,6 +44,9 @@ const RESOURCES: Readonly<Record<string, readonly [words: string, page?: string]
   mine: ['the answer to the homework'],
   book: ['the book as a whole'],
   pairing: ['this phone'],
+  people: ['somebody'],
+  account: ['the own account'],
+  shares: ['a link'],
   devices: ['a phone'],
 };
 const DID: Readonly<Record<string, string>> = { PUT: 'saved', POST: 'added', DELETE: 'deleted' };
@@ -55,6 +58,20 @@ const OWN_WORDS: readonly (readonly [RegExp, string])[] = [
   [/^DELETE devices\/set-aside/, 'threw away what a removed phone had sent'],
   [/^DELETE devices/, 'removed a phone'],
   [/^POST pairing/, 'was paired'],
+  [/^POST people\/.+\/invitation/, 'invited somebody again'],
+  [/^POST people/, 'invited somebody'],
+  [/^PUT people/, 'changed what somebody may do'],
+  [/^DELETE people\/.+\/devices/, 'signed somebody out'],
+  [/^DELETE people/, 'shut somebody out'],
+  [/^POST sign-in\/invitation\/password/, 'took an invitation'],
+  [/^POST sign-in/, 'signed in'],
+  [/^DELETE sign-in/, 'signed out'],
+  [/^PUT account\/password/, 'changed the password'],
+  [/^POST account\/passkeys/, 'made a passkey'],
+  [/^DELETE account\/passkeys/, 'deleted a passkey'],
+  [/^DELETE account/, 'signed out elsewhere'],
+  [/^POST shares/, 'shared something by a link'],
+  [/^DELETE shares/, 'took a link back'],
 ];
 
 function What({ row: { method, path, times } }: { row: AuditRow }) {

@@ -4,6 +4,9 @@ import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Join } from '../people/Join.tsx';
+import { INVITE } from '../people/whose.ts';
+import { SignIn } from '../people/SignIn.tsx';
 import { useMeQuery, usePairMutation } from './phonesApi.ts';
 
 /** On the phone: it shows its code at the door, and is let in. */
@@ -16,21 +19,28 @@ export default function Pair() {
   const shown = useRef(false);
   const role = me.data?.role;
   useEffect(() => {
-    if (role !== 'nobody' || code === '' || shown.current) return;
+    if (!role || code === '' || shown.current) return;
     shown.current = true;
     window.history.replaceState(null, '', window.location.pathname);
-    void pair(code);
+    if (role === 'nobody' && !code.startsWith(INVITE)) void pair(code);
   }, [role, code, pair]);
   if (!me.data) return <QueryState query={me} what="book" />;
   return (
-    <Page title="This phone" about="Its pairing with the book">
+    <Page
+      title={me.data.role === 'nobody' ? 'Come in' : 'This device'}
+      about="To the book of your yard"
+    >
       <div className="max-w-xl space-y-4 p-5 md:p-7">
-        {me.data.role === 'owner' ? (
+        {code.startsWith(INVITE) ? (
+          <Join code={code.slice(INVITE.length)} />
+        ) : me.data.role === 'owner' && !me.data.signsIn ? (
           <p>This is the machine of the book: it needs no pairing.</p>
         ) : me.data.role !== 'nobody' ? (
           <>
             <p role="status" className="text-lg">
-              ✓ This phone is paired with the book, for {me.data.person}.
+              {me.data.signsIn
+                ? `✓ Signed in as ${me.data.person}.`
+                : `✓ This phone is paired with the book, for ${me.data.person}.`}
             </p>
             <p>
               Put the book on the phone’s home screen with the browser’s menu: then it also opens
@@ -38,6 +48,8 @@ export default function Pair() {
             </p>
             {me.data.role === 'rider' ? (
               <ButtonLink to="/mine">To your page</ButtonLink>
+            ) : me.data.role === 'helper' ? (
+              <ButtonLink to="/ringside">To the ringside</ButtonLink>
             ) : (
               <p className="flex gap-2">
                 <ButtonLink to="/">Today</ButtonLink>
@@ -59,13 +71,17 @@ export default function Pair() {
             )}
           </div>
         ) : (
-          <p>
-            {me.data.isRemoved
-              ? 'This phone was removed from the book.'
-              : 'This phone is not paired yet.'}{' '}
-            On the machine of the book open Book, then Phones, and point the phone’s camera at the
-            code.
-          </p>
+          <>
+            <SignIn />
+            <h2 className="pt-4 text-lg">Or with a code</h2>
+            <p>
+              {me.data.isRemoved
+                ? 'This phone was removed from the book.'
+                : 'This phone is not paired yet.'}{' '}
+              On the machine of the book open Book, then People and phones, and point the phone’s
+              camera at the code.
+            </p>
+          </>
         )}
       </div>
     </Page>

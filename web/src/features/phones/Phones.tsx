@@ -8,6 +8,8 @@ import { whenSaid } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { People } from '../people/People.tsx';
+import { Shares } from '../share/Shares.tsx';
 import { AddPhone } from './AddPhone.tsx';
 import { Changed } from './Changed.tsx';
 import {
@@ -23,15 +25,15 @@ import {
 
 /** Which phones are let in: the door, one more, those that are there, and what removed ones have sent. */
 export default function Phones() {
-  useTitle('Phones');
+  useTitle('People and phones');
   const query = useDevicesQuery(undefined, { pollingInterval: 5_000 });
   if (!query.data) return <QueryState query={query} what="page" />;
   const { door, devices } = query.data;
-  const paired = devices.filter((d) => !d.removedAt);
+  const paired = devices.filter((d) => !d.removedAt && d.personId === null);
   return (
     <Page
-      title="Phones"
-      about="Teach from a phone at the ringside, also where there is no network"
+      title="People and phones"
+      about="Who is let into the book, from where, and to do what"
       actions={
         <ButtonLink look="quiet" to="/book">
           To the book
@@ -42,6 +44,8 @@ export default function Phones() {
         <Door door={door} />
         {door.isOpen && <AddPhone door={door} devices={devices} />}
         {paired.length > 0 && <Paired devices={paired} />}
+        {door.isOpen && <People begin={door.begin} />}
+        <Shares />
         <KeptAside devices={devices} />
         <Changed />
       </div>
@@ -58,8 +62,8 @@ function Door({ door }: { door: Devices['door'] }) {
       <h2 className="mb-1 text-lg">{isOpen ? 'Phones are let in' : 'Phones are not let in'}</h2>
       <p className="mb-3 max-w-2xl">
         {isOpen
-          ? 'The book answers on the yard’s network, to the phones below and to nobody else.'
-          : 'The book opens on this machine only. Let phones in, and it also answers on the yard’s network: over https, and only to phones you pair here.'}
+          ? 'The book answers on the yard’s network, to the phones and people below and to nobody else.'
+          : 'The book opens on this machine only. Let phones in, and it also answers on the yard’s network: over https, and only to the phones and people you let in here.'}
       </p>
       <p className="flex flex-wrap items-center gap-3">
         <Button

@@ -13,14 +13,17 @@ const rowan: Device = {
   id: '0190a0b0-0000-7000-8000-0000000000d1',
   person: 'Rowan Ashdown',
   role: 'instructor',
+  personId: null,
   kind: 'Android phone',
   pairedAt: '2026-06-16T09:00:00Z',
   lastSeenAt: '2026-06-17T09:00:00Z',
   removedAt: null,
+  endsAt: '2026-09-14T09:00:00Z',
 };
 const door = (more: Partial<Devices['door']> = {}): Devices['door'] => ({
   isOpen: true,
   staysOpen: false,
+  homes: ['https://192.168.7.20:4781'],
   begin: ['http://192.168.7.20:4780/trust', 'http://[fd00::5]:4780/trust'],
   fingerprint: '8A:2E:77:12',
   ...more,
@@ -31,6 +34,9 @@ const open = (answers: Record<string, unknown> = {}) => {
     '/api/devices/set-aside': [],
     '/api/devices/audit': [],
     '/api/riders': [],
+    '/api/horses': [],
+    '/api/people': [],
+    '/api/shares': { homes: [], shares: [] },
     '/api/timetable': { instructors: ['Rowan Ashdown'], arenas: [] },
     ...answers,
   });

@@ -1,15 +1,20 @@
 import { api } from '../../api/api.ts';
+import type { Role, Whose } from '../people/peopleApi.ts';
 
 /** The door for phones: who is let in, and by which code. */
 
 export interface Device {
   readonly id: string;
   readonly person: string;
-  readonly role: 'instructor' | 'rider';
+  readonly role: Role;
+  /** Who signed in on it; null where it was paired by a code. */
+  readonly personId: string | null;
   readonly kind: string;
   readonly pairedAt: string;
   readonly lastSeenAt: string;
   readonly removedAt: string | null;
+  /** When it is let in no more, if it is not used until then. */
+  readonly endsAt: string;
 }
 
 export interface Devices {
@@ -19,6 +24,8 @@ export interface Devices {
     readonly staysOpen: boolean;
     /** Where a phone begins: addresses of this machine, the likeliest first. */
     readonly begin: readonly string[];
+    /** Where the book itself is reached from elsewhere: https. */
+    readonly homes: readonly string[];
     readonly fingerprint: string | null;
   };
   readonly devices: readonly Device[];
@@ -43,8 +50,10 @@ export interface AuditRow {
 }
 
 export interface Me {
-  readonly role: 'owner' | 'instructor' | 'rider' | 'nobody';
+  readonly role: Role | 'nobody';
   readonly person: string | null;
+  /** With an account, not by a code. */
+  readonly signsIn: boolean;
   readonly isRemoved: boolean;
 }
 
@@ -57,10 +66,7 @@ export const phonesApi = api
         query: (open) => ({ url: 'devices/door', method: 'PUT', body: { open } }),
         invalidatesTags: ['Device'],
       }),
-      offerCode: build.mutation<
-        { code: string; expiresAt: string },
-        { person: string } | { riderId: string }
-      >({
+      offerCode: build.mutation<{ code: string; expiresAt: string }, Whose>({
         query: (body) => ({ url: 'devices/codes', method: 'POST', body }),
       }),
       removeDevice: build.mutation<void, string>({
