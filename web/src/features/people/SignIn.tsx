@@ -3,7 +3,7 @@ import { problemOf } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 import {
-  withPasskeyToSignInMutation,
+  usePasskeyToSignInMutation,
   useSignInByPasskeyMutation,
   useSignInMutation,
 } from './peopleApi.ts';
@@ -16,7 +16,7 @@ export function SignIn() {
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
   const [signIn, { error, isLoading }] = useSignInMutation();
-  const [options] = withPasskeyToSignInMutation();
+  const [options] = usePasskeyToSignInMutation();
   const [byPasskey] = useSignInByPasskeyMutation();
   const [refused, setRefused] = useState<string | null>(null);
   const withPasskey = async () => {
