@@ -157,7 +157,10 @@ export function createApp(deps: AppDeps): Express {
         directives: {
           'default-src': ["'self'"],
           'script-src': ["'self'", "'wasm-unsafe-eval'"],
-          'style-src': ["'self'", "'unsafe-inline'"],
+          'style-src': ["'self'"],
+          // The editor of lessons (CodeMirror) writes its rules into an element of its own. No element has any by attribute.
+          'style-src-elem': ["'self'", "'unsafe-inline'"],
+          'style-src-attr': ["'none'"],
           'img-src': ["'self'", 'data:'],
           'worker-src': ["'self'"],
           'upgrade-insecure-requests': null,

@@ -41,7 +41,9 @@ export function Shell() {
         id={PAGE}
         ref={main}
         tabIndex={-1}
-        className="min-h-0 flex-1 overflow-auto outline-none"
+        data-bare={elsewhere.tabs.length === 0 || undefined}
+        data-you={elsewhere.you !== null || undefined}
+        className="group/page min-h-0 flex-1 overflow-auto outline-none"
       >
         {!teaching && (
           <div

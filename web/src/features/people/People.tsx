@@ -60,9 +60,16 @@ export function People({ begin }: { begin: readonly string[] }) {
 }
 
 function Invite({ onInvited }: { onInvited(invitation: Invitation): void }) {
+  const [isOpen, setOpen] = useState(false);
   const [draft, setDraft] = useState(NOBODY_YET);
   const [invite, { error, isLoading }] = useInviteMutation();
   const whose = whoseFrom(draft);
+  if (!isOpen)
+    return (
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        Invite somebody
+      </Button>
+    );
   return (
     <form
       aria-label="Invite somebody"
@@ -74,9 +81,14 @@ function Invite({ onInvited }: { onInvited(invitation: Invitation): void }) {
     >
       <WhoseFields roles={ROLES} label="Name to sign in with" draft={draft} onChange={setDraft} />
       <Failed error={error} />
-      <Button type="submit" disabled={!whose || isLoading}>
-        Invite
-      </Button>
+      <div className="flex gap-2">
+        <Button type="submit" disabled={!whose || isLoading}>
+          Invite
+        </Button>
+        <Button look="quiet" onClick={() => setOpen(false)}>
+          Discard
+        </Button>
+      </div>
     </form>
   );
 }

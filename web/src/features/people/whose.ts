@@ -33,10 +33,10 @@ export function whoseFrom({ role, name: typed, riderId, horseIds }: WhoseDraft):
   }
 }
 
-/** What each may do, in a sentence. */
+/** What each may do, in a few words. */
 export const MAY: Readonly<Record<Role, string>> = {
-  instructor: 'It may do all an instructor does, with every horse.',
-  helper: 'It teaches the horses below at the ringside and takes notes of them. It sees no others.',
-  rider: 'It shows own horses, homework, weeks and progress; no notes.',
-  owner: 'It may do everything, also let others in and take the whole book away.',
+  instructor: 'May do all an instructor does, with every horse.',
+  helper: 'Teaches the horses below at the ringside and takes notes on them; sees no others.',
+  rider: 'Sees own horses, homework, weeks and progress; no notes.',
+  owner: 'May do everything, also let others in and take the whole book away.',
 };

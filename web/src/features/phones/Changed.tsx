@@ -10,7 +10,7 @@ export function Changed() {
     <details>
       <summary className="min-h-11 cursor-pointer py-2 text-lg">
         <span className="font-book font-semibold">What was changed</span>{' '}
-        <span className="text-[13px] text-soft">from phones, in the last half year</span>
+        <span className="text-[13px] text-soft">from elsewhere, in the last half year</span>
       </summary>
       <ol aria-label="What was changed" className="mt-2 max-w-3xl text-[14px]">
         {rows.map((row) => (

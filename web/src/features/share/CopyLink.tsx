@@ -14,15 +14,15 @@ export function CopyLink({ link }: { link: string }) {
     }
   };
   return (
-    <div className="flex flex-wrap items-end gap-2">
-      <div className="min-w-60 flex-1">
+    <div className="flex items-start gap-2">
+      <div className="min-w-0 flex-1">
         <Field label="Link" hint={said}>
           {(field) => (
             <TextInput {...field} readOnly value={link} onFocus={(e) => e.target.select()} />
           )}
         </Field>
       </div>
-      <div className="pb-6">
+      <div className="pt-[1.65rem]">
         <Button look="quiet" onClick={() => void copy()}>
           Copy
         </Button>

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { rowsOf, type Row } from '@canter-book/core/formats/lessonRows';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { compileRide } from '@canter-book/core/ride/compile';
+import { mainLines } from '../arena/mainLines.ts';
 import { MiniArena } from '../arena/MiniArena.tsx';
 
 /** A lesson for somebody who has no book: its picture, and every line with its time. */
@@ -9,8 +10,14 @@ export function LessonToRead({ lesson }: { lesson: Lesson }) {
   const ride = useMemo(() => compileRide(lesson), [lesson]);
   const rows = useMemo(() => rowsOf(ride, lesson), [ride, lesson]);
   return (
-    <>
-      <MiniArena ride={() => ride} label="The lesson, drawn" className="w-full" atOnce />
+    <div className="gap-8 lg:grid lg:grid-cols-2">
+      <MiniArena
+        ride={() => ride}
+        among={mainLines(lesson)}
+        label="The work of the lesson, drawn"
+        className="w-full self-start"
+        atOnce
+      />
       <ol className="max-w-2xl" aria-label="The lesson, line by line">
         {rows.map((row, i) => (
           <li key={i}>
@@ -18,12 +25,17 @@ export function LessonToRead({ lesson }: { lesson: Lesson }) {
           </li>
         ))}
       </ol>
-    </>
+    </div>
   );
 }
 
 function RowToRead({ row }: { row: Row }) {
-  if (row.kind === 'phase') return <h2 className="mt-5 mb-1 text-lg capitalize">{row.said}</h2>;
+  if (row.kind === 'phase')
+    return (
+      <h2 className="mt-5 mb-1 text-lg first-letter:uppercase lg:[li:first-child>&]:mt-0">
+        {row.said}
+      </h2>
+    );
   const inset = { paddingLeft: `${3.5 + 1.2 * row.depth}rem` };
   if (row.kind === 'note')
     return (

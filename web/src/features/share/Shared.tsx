@@ -39,7 +39,7 @@ export default function Shared() {
         </Button>
       }
     >
-      <div className="max-w-4xl space-y-7 p-5 md:p-7">
+      <div className="max-w-5xl space-y-7 p-5 md:p-7">
         <Body read={query.data} />
         <p className="no-print text-[13px] text-soft">
           Shared with you until {longDate(expiresAt.slice(0, 10))}.
