@@ -1,66 +1,20 @@
 import AxeBuilder from '@axe-core/playwright';
-import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, expect, test, type Browser, type Page } from '@playwright/test';
-import { BookServer, demoIds } from '../server.ts';
+import { expect, test } from '@playwright/test';
+import { NAME, Yard } from '../phones.ts';
+import { demoIds } from '../server.ts';
 
-/**
- * A phone on the yard's network: under a name that is not this machine's own, with the authority of the book in the
- * browser's own store. No certificate error is overlooked anywhere.
- */
+/** A phone on the yard's network. */
 
-const NAME = 'yard.test';
-let server: BookServer;
-let home: string;
-const open: Browser[] = [];
+let yard: Yard;
 test.beforeAll(async () => {
-  home = mkdtempSync(join(tmpdir(), 'canter-book-phone-'));
-  server = await BookServer.with({ ALLOWED_HOSTS: NAME }, '--demo', '--phones');
+  yard = await Yard.open();
 });
-test.afterAll(async () => {
-  for (const browser of open) await browser.close();
-  await server.remove();
-  rmSync(home, { recursive: true, force: true });
-});
-
-const certutil = (...args: string[]) =>
-  execFileSync('certutil', [...args, '-d', `sql:${join(home, '.pki/nssdb')}`]);
-
-/** As a phone's settings do it. */
-function trustTheBook() {
-  const store = join(home, '.pki/nssdb');
-  if (existsSync(store)) return;
-  mkdirSync(store, { recursive: true });
-  certutil('-N', '--empty-password');
-  const authority = join(server.folder, 'phones/authority.crt');
-  certutil('-A', '-n', 'Canter Book', '-t', 'C,,', '-i', authority);
-}
-
-/** A browser that finds the yard's machine by its name, as another device would. */
-async function phone(): Promise<Page> {
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    env: { ...process.env, HOME: home } as Record<string, string>,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      `--host-resolver-rules=MAP ${NAME} 127.0.0.1`,
-    ],
-  });
-  open.push(browser);
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    locale: 'en-GB',
-  });
-  return context.newPage();
-}
+test.afterAll(() => yard.close());
 
 test('a phone learns to trust the book, is paired, teaches without a network, and is removed', async ({
   page,
 }) => {
+  const { server } = yard;
   await page.goto(`${server.url}/phones`);
   await page.getByLabel('Whose phone').fill('Rowan Ashdown');
   await page.getByRole('button', { name: 'Show the code' }).click();
@@ -69,13 +23,13 @@ test('a phone learns to trust the book, is paired, teaches without a network, an
   expect(begin).toMatch(new RegExp(`^http://${NAME}:${server.port}/trust#.{22}$`));
 
   // A phone that knows nothing of the book.
-  const stranger = await phone();
+  const stranger = await yard.phone();
   await stranger.goto(begin);
   await expect(stranger.getByText('does not trust the book yet')).toBeVisible();
   await expect(stranger.goto(`https://${NAME}:${server.httpsPort}/`)).rejects.toThrow(/CERT/);
 
-  trustTheBook();
-  const own = await phone();
+  yard.trust();
+  const own = await yard.phone();
   await own.goto(begin);
   await expect(own.getByText('This phone trusts the book ✓')).toBeVisible();
   await own.getByRole('link', { name: 'Go on to the book' }).click();
@@ -125,6 +79,7 @@ test('a phone learns to trust the book, is paired, teaches without a network, an
 test('a rider’s phone has one page, and the answer to the homework comes back into the book', async ({
   page,
 }) => {
+  const { server } = yard;
   await page.goto(`${server.url}/phones`);
   await page.getByRole('button', { name: 'rider', exact: true }).click();
   const riders = await server.get<{ id: string; name: string }[]>('riders');
@@ -136,9 +91,9 @@ test('a rider’s phone has one page, and the answer to the homework comes back 
   const square = page.getByRole('img', { name: 'The code for the phone' });
   const code = (await square.getAttribute('data-code'))!.split('#')[1]!;
 
-  trustTheBook();
-  const own = await phone();
-  const book = `https://${NAME}:${server.httpsPort}`;
+  yard.trust();
+  const own = await yard.phone();
+  const { book } = yard;
   // Whatever it opens, it has to be paired first.
   await own.goto(`${book}/horses`);
   await expect(own.getByText('This phone is not paired yet.')).toBeVisible();
