@@ -24,7 +24,11 @@ test('a phone learns to trust the book, is paired, teaches without a network, an
 
   // A phone that knows nothing of the book.
   const stranger = await yard.phone();
+  await stranger.clock.setFixedTime(new Date('2021-03-03T10:00:00Z'));
   await stranger.goto(begin);
+  await expect(stranger.getByText('The clock of this phone says 3 March 2021')).toBeVisible();
+  await stranger.clock.setFixedTime(new Date());
+  await stranger.reload();
   await expect(stranger.getByText('does not trust the book yet')).toBeVisible();
   await expect(stranger.goto(`https://${NAME}:${server.httpsPort}/`)).rejects.toThrow(/CERT/);
 

@@ -12,7 +12,7 @@ import { openApi } from './openapi.ts';
 import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
 import { accountRoutes } from './routes/account.ts';
-import { bookDataRoutes } from './routes/bookData.ts';
+import { bookDataRoutes, type CopiesOfBook } from './routes/bookData.ts';
 import {
   auditable,
   identify,
@@ -80,6 +80,8 @@ export interface AppDeps extends DoorStores {
   readonly requestsAMinute?: number;
   /** Word of changes, for the pages that are open. */
   readonly changes?: Changes;
+  /** The safety copies of a book in a folder. */
+  readonly copies?: CopiesOfBook;
   /** Told of every request that changed something. */
   onWrite?(): void;
 }

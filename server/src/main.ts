@@ -6,13 +6,14 @@ import { parseArgs } from 'node:util';
 import type { Express } from 'express';
 import pino from 'pino';
 import { createApp } from './app.ts';
-import { backUp, freeBytesOf } from './db/backup.ts';
+import { freeBytesOf } from './db/backup.ts';
 import { CannotOpenError, connect, type Connection, type Where } from './db/connect.ts';
 import { BookInUseError } from './db/lock.ts';
 import { readFolder } from './calendar/take.ts';
 import { DEMO_YARD, seedDemo } from './demo/seed.ts';
 import { demoWeather } from './demo/timetable.ts';
 import { airOn } from './routes/weather.ts';
+import { Copies } from './keeping/copies.ts';
 import { plannerIn } from './planning/planner.ts';
 import { isWished, openDoor, proxiedDoor, shutDoor, type OpenDoor } from './phones/open.ts';
 import { auditLog } from './repositories/audit.ts';
@@ -25,8 +26,6 @@ import { loggable, problemOf } from './routes/errors.ts';
 /** With several servers on one database, a broken import is only known by standing still. */
 const LOOK_FOR_BROKEN_MS = 60_000;
 const COPY_EVERY_MS = 6 * 3600 * 1000;
-/** Whoever closes the book does not wait for ever; the next copy is made when it is open again. */
-const CLOSING_COPY_MS = 60_000;
 /** Lessons that were thrown away can be brought back for so long. */
 const REMOVED_FOR_MS = 60 * 24 * 3600 * 1000;
 
@@ -122,7 +121,10 @@ async function main() {
   );
   const book = createBook(connection.db);
   await prepare(connection, book, set);
-  const copies = where.kind === 'folder' ? new Copies(book, folder) : null;
+  const copies =
+    where.kind === 'folder'
+      ? new Copies(book, folder, say, (error) => logger.error(loggable(error), 'safety copy'))
+      : null;
   const thread = inFolders('planning/thread.js', 'planning/thread.ts')!;
   const planner = plannerIn(pathToFileURL(thread));
   const phones = set.phones ? await openDoor({ ...set, own: set.tls }) : null;
@@ -141,6 +143,7 @@ async function main() {
     hosts: set.hosts,
     weather: (date) => airOn(join(folder, 'weather.json'), date),
     ...(where.kind === 'folder' && { alone: true, freeBytes: () => freeBytesOf(folder) }),
+    ...(copies && { copies }),
     onWrite: () => copies?.changed(),
     ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
   });
@@ -256,67 +259,6 @@ async function undoBroken(book: Book): Promise<void> {
     await book.undoBrokenImports({ alone: false });
   } catch (error) {
     logger.warn(loggable(error), 'looking for broken imports');
-  }
-}
-
-/** The copies of a book in a folder: made when something has changed, one at a time. */
-class Copies {
-  /** A copy may be missing from before. */
-  private stale = true;
-  private abort = new AbortController();
-  private running: Promise<string | null> | null = null;
-
-  constructor(
-    private readonly book: Book,
-    private readonly folder: string,
-  ) {}
-
-  changed(): void {
-    this.stale = true;
-  }
-
-  giveUp(): void {
-    this.abort.abort();
-  }
-
-  /** @returns why no copy could be written, null when there is one of all that the book has */
-  keep(): Promise<string | null> {
-    this.running ??= this.write().finally(() => (this.running = null));
-    return this.running;
-  }
-
-  /** The last one before the book is closed. */
-  async keepLast(): Promise<string | null> {
-    await this.running;
-    if (!this.stale) return null;
-    const told = setTimeout(
-      () => say('Writing a safety copy … Ctrl-C again closes without it.'),
-      2_000,
-    );
-    const enough = setTimeout(() => this.giveUp(), CLOSING_COPY_MS);
-    const missing = await this.keep();
-    clearTimeout(told);
-    clearTimeout(enough);
-    return missing;
-  }
-
-  private async write(): Promise<string | null> {
-    if (!this.stale) return null;
-    this.stale = false;
-    const { book, folder } = this;
-    try {
-      const lines = (now: Date) => book.exportLines(now);
-      await backUp({ lines, size: () => book.size(), folder }, new Date(), this.abort.signal);
-      return null;
-    } catch (error) {
-      this.stale = true;
-      if (this.abort.signal.aborted) return 'it was given up.';
-      logger.error(loggable(error), 'safety copy');
-      const { code } = error as NodeJS.ErrnoException;
-      return code === 'ENOSPC'
-        ? 'the disk is full.'
-        : `it failed (${code ?? (error as Error).name}).`;
-    }
   }
 }
 

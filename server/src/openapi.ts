@@ -338,6 +338,17 @@ const OWN: Paths = {
       answers: anything,
     },
   },
+  '/api/book/copies': {
+    get: { says: 'The safety copies, the newest first', answers: listOf(anything) },
+    post: {
+      says: 'Writes one now and reads it back',
+      answers: listOf(anything),
+      status: 201,
+    },
+  },
+  '/api/book/copies/check': {
+    post: { says: 'Reads a safety copy from end to end', takes: anything, answers: anything },
+  },
   '/api/book/sessions.csv': { get: { says: 'Sessions as a table', answers: text, as: CSV } },
   '/api/book/readings.csv': { get: { says: 'Readings as a table', answers: text, as: CSV } },
   '/api/book/sessions': {

@@ -5,7 +5,6 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { createBookRouter } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
-import { startLive } from './app/live.ts';
 import { createBookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
 import { packKit } from './features/ringside/kit.ts';
@@ -15,8 +14,6 @@ const KIT_AFTER_MS = 5000;
 
 const store = createBookStore();
 startDelivery(store);
-// When the page has loaded: it is nothing the first view waits for.
-window.addEventListener('load', () => startLive(store));
 // After the first view is up: what is needed where there is no network.
 window.setTimeout(() => {
   void packKit(store);

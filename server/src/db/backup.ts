@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import {
   createReadStream,
   createWriteStream,
+  existsSync,
   mkdirSync,
   readdirSync,
   rmSync,
@@ -60,8 +61,8 @@ export async function backUp(
     rmSync(part, { force: true });
     throw error;
   }
-  const copies = readdirSync(backups).flatMap((name) => copyNamed(name) ?? []);
-  for (const { name } of dropped(copies, now)) rmSync(join(backups, name), { force: true });
+  for (const { name } of dropped(copiesIn(folder), now))
+    rmSync(join(backups, name), { force: true });
   return file;
 }
 
@@ -98,6 +99,14 @@ export interface Copy {
   readonly at: Date;
   /** Of the book at that time. */
   readonly records: number;
+}
+
+/** Those beside a folder, the newest first. */
+export function copiesIn(folder: string): Copy[] {
+  const backups = backupFolder(folder);
+  if (!existsSync(backups)) return [];
+  const copies = readdirSync(backups).flatMap((name) => copyNamed(name) ?? []);
+  return copies.sort((a, b) => b.at.getTime() - a.at.getTime());
 }
 
 const nameOf = ({ at, records }: Omit<Copy, 'name'>): string =>

@@ -3,11 +3,13 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
+import { backupFolder } from '../db/backup.ts';
 import { connect } from '../db/connect.ts';
 import { BookInUseError } from '../db/lock.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { createBook } from '../repositories/book.ts';
-import { freshPlace, MIGRATIONS as migrations } from '../testing/app.ts';
+import { freshPlace, MIGRATIONS as migrations, someHorse } from '../testing/app.ts';
+import { Copies } from './copies.ts';
 import { backup, check, differences, move, restore, sumsOf, type Place } from './keep.ts';
 
 /** A copy is worth what it brings back. */
@@ -81,6 +83,36 @@ test('moved to another place and back it is the same book', async () => {
   expect(await move(there, empty('back'))).toEqual(sums);
   await gone();
 }, 120_000);
+
+test('the copies beside an open book are listed, written on demand and read through', async () => {
+  const place = join(folder, 'beside');
+  const connection = await connect({ kind: 'folder', folder: place }, migrations);
+  const book = createBook(connection.db);
+  await book.horses.save(someHorse());
+  const faults: unknown[] = [];
+  const copies = new Copies(
+    book,
+    place,
+    () => {},
+    (error) => faults.push(error),
+  );
+  expect(copies.list()).toEqual([]);
+  expect(await copies.writeNow()).toBeNull();
+  const [copy] = copies.list();
+  expect(copy).toMatchObject({ records: 1 });
+  expect(await copies.check(copy!.name)).toMatchObject({ whole: true, known: { horse: 1 } });
+  // Only what lies there, whatever is asked for.
+  expect(await copies.check(`../beside-backups/${copy!.name}`)).toBeNull();
+  const file = join(backupFolder(place), copy!.name);
+  writeFileSync(file, gzipSync(gunzipSync(readFileSync(file)).subarray(0, -40)));
+  expect(await copies.check(copy!.name)).toMatchObject({ whole: false });
+  // The disk says no.
+  rmSync(backupFolder(place), { recursive: true });
+  writeFileSync(backupFolder(place), 'in the way');
+  expect(await copies.writeNow()).toMatch(/it failed/);
+  expect(faults).toHaveLength(1);
+  await connection.close();
+}, 60_000);
 
 test('two sums differ in what differs', async () => {
   async function* lines(all: readonly string[]) {

@@ -35,6 +35,8 @@ export interface Credentials {
     /** SHA-256, as phones show it. */
     readonly fingerprint: string;
   };
+  /** When phones have to trust something new: another authority, or another certificate of one's own. */
+  readonly trustEnds: Date;
 }
 
 interface Pair {
@@ -68,6 +70,7 @@ export async function credentialsIn(folder: string, names: Names, now: Date): Pr
     key: await pemOf(machine.keys.privateKey),
     cert: `${machine.certificate.toString('pem')}\n${pem}`,
     authority: { pem, fingerprint: new X509Certificate(pem).fingerprint256 },
+    trustEnds: new Date(authority.certificate.notAfter.getTime() - DAY_MS * CERTIFICATE_DAYS),
   };
 }
 

@@ -1,3 +1,4 @@
+import { X509Certificate } from 'node:crypto';
 import { createServer, type RequestListener } from 'node:http';
 import { createServer as createTlsServer, type Server as TlsServer } from 'node:https';
 import { existsSync } from 'node:fs';
@@ -50,6 +51,7 @@ export const shutDoor = (folder: string): PhoneDoor => ({
   begin: [],
   homes: [],
   fingerprint: null,
+  trustEnds: null,
 });
 
 /** Behind a proxy, which has a certificate of its own: phones begin with the pairing. */
@@ -82,6 +84,7 @@ export async function openDoor(settings: PhoneSettings): Promise<OpenDoor> {
       begin: reachedAt(hosts).map((host) => `http://${host}:${port}/trust`),
       homes: reachedAt(hosts).map((host) => `https://${host}:${httpsPort}`),
       fingerprint: own ? null : authority.fingerprint,
+      trustEnds: { at: credentials.trustEnds.toISOString(), isOwn: own !== undefined },
     },
     listen(app) {
       const secure = createTlsServer({ ...credentials, minVersion: 'TLSv1.2' }, app);
@@ -114,7 +117,12 @@ async function ownCredentials({
       throw new CannotOpenError(`${called} names ${file}, which cannot be read.`);
     });
   const [pem, secret] = [await read(cert, 'TLS_CERT'), await read(key, 'TLS_KEY')];
-  return { key: secret, cert: pem, authority: { pem, fingerprint: '' } };
+  try {
+    const trustEnds = new Date(new X509Certificate(pem).validTo);
+    return { key: secret, cert: pem, authority: { pem, fingerprint: '' }, trustEnds };
+  } catch {
+    throw new CannotOpenError(`TLS_CERT names ${cert}, which holds no certificate (PEM).`);
+  }
 }
 
 const addresses = (): string[] =>

@@ -50,7 +50,7 @@ export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
   );
   app.get('/trust', (req, res) => {
     res.set('Cache-Control', 'no-store').type('html');
-    res.send(page(secure(req.headers.host ?? '')));
+    res.send(page(secure(req.headers.host ?? ''), new Date()));
   });
   app.get('/trust.css', (_req, res) => void res.type('css').send(STYLE));
   app.get('/trust.js', (_req, res) => void res.type('js').send(SCRIPT));
@@ -71,13 +71,17 @@ export function plainDoor({ hosts, httpsPort, authority }: PlainDoor): Express {
 }
 
 /** Without the fingerprint: whoever could change the certificate on its way could change this page as well. */
-const page = (https: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8">
+const page = (
+  https: string,
+  now: Date,
+) => `<!doctype html><html lang="en"><head><meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>Let this phone in · Canter Book</title><link rel="stylesheet" href="/trust.css"></head>
-<body data-https="${https}"><main>
+<body data-https="${https}" data-now="${now.toISOString()}"><main>
 <h1>Let this phone in</h1>
 <p>The book keeps your lessons on this phone, also where there is no network. For that the phone has to trust it, once.</p>
 <p id="state" role="status">Looking whether this phone trusts the book …</p>
+<p id="clock" hidden></p>
 <p id="go" hidden><a class="main" id="pair">Go on to the book</a></p>
 <section id="how" hidden>
 <h2>1 · Get its certificate</h2>
@@ -113,13 +117,21 @@ h1,h2{font-family:Georgia,serif;line-height:1.2}h2{margin:2rem 0 .5rem;font-size
 ol{padding-left:1.3rem}li{margin:.3rem 0}
 .main,button{display:inline-block;min-height:2.9rem;padding:0 1.2rem;border-radius:.6rem;font:inherit;font-weight:700;line-height:2.9rem;text-decoration:none}
 .main{background:var(--leather);color:#fff}button{background:none;border:1px solid var(--line);color:inherit}
-#state{padding:.7rem .9rem;border-left:5px solid var(--leather)}[hidden]{display:none}
+#state,#clock{padding:.7rem .9rem;border-left:5px solid var(--leather)}[hidden]{display:none}
 `;
 
 /** The code stands behind the # and never goes over plain HTTP. */
 const SCRIPT = `
 const https = document.body.dataset.https;
 const at = (id) => document.getElementById(id);
+// A certificate has its days: a phone that lives in other days trusts no book.
+const [book, phone] = [new Date(document.body.dataset.now), new Date()];
+const said = (day) => day.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+if (Math.abs(book - phone) > 86400000) {
+  at('clock').textContent = 'The clock of this phone says ' + said(phone) + ', that of the book ' + said(book)
+    + '. With a wrong clock no phone trusts the book: set the one that is wrong, then look again.';
+  at('clock').hidden = false;
+}
 at('pair').href = https + '/pair' + location.hash;
 async function look() {
   let trusted = false;

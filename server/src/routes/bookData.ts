@@ -10,6 +10,7 @@ import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
+import type { BundleReport } from '../repositories/bundle/take.ts';
 import { idIn } from './resource.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
 import type { NamedReading } from '../repositories/observations.ts';
@@ -48,9 +49,47 @@ async function sendCsv(res: Response, name: string, lines: AsyncGenerator<string
   await pipeline(Readable.from(lines), res);
 }
 
+/** The safety copies beside the folder of a book. */
+export interface CopiesOfBook {
+  list(): readonly { readonly name: string; readonly at: Date; readonly records: number }[];
+  /** @returns why none could be written */
+  writeNow(): Promise<string | null>;
+  check(name: string): Promise<BundleReport | null>;
+}
+
+const NO_COPIES = new Problem(
+  404,
+  'No safety copies here',
+  'This book lies in a database, whose keeper copies it. "canter-book backup" writes it into a file.',
+);
+
+interface BookDataDeps {
+  readonly copies?: CopiesOfBook;
+}
+
 /** The book as a whole: out to a file, in from one, and sessions in from a table. */
-export function bookDataRoutes(book: Book): Router {
+export function bookDataRoutes(book: Book, { copies }: BookDataDeps = {}): Router {
   const router = Router();
+  router.get('/copies', (_req, res) => {
+    if (!copies) throw NO_COPIES;
+    res.json(copies.list());
+  });
+  router.post('/copies', async (_req, res) => {
+    if (!copies) throw NO_COPIES;
+    res.locals['readsOnly'] = true;
+    const missing = await copies.writeNow();
+    if (missing !== null)
+      throw new Problem(507, 'No copy was written', `The safety copy was not written: ${missing}`);
+    res.status(201).json(copies.list());
+  });
+  router.post('/copies/check', async (req, res) => {
+    if (!copies) throw NO_COPIES;
+    res.locals['readsOnly'] = true;
+    const { name } = z.strictObject({ name: z.string().max(200) }).parse(req.body);
+    const report = await copies.check(name);
+    if (!report) throw notFound('copy');
+    res.json(report);
+  });
   router.get('/export', async (_req, res) => {
     const day = new Date().toISOString().slice(0, 10);
     res.set('Content-Type', 'application/x-ndjson');

@@ -25,6 +25,8 @@ export interface PhoneDoor {
   readonly homes: readonly string[];
   /** Of the authority, as phones show it. */
   readonly fingerprint: string | null;
+  /** When phones have to trust something new; `isOwn` for a certificate of the owner's own. */
+  readonly trustEnds: { readonly at: string; readonly isOwn: boolean } | null;
 }
 
 export const NO_DOOR: PhoneDoor = {
@@ -34,6 +36,7 @@ export const NO_DOOR: PhoneDoor = {
   begin: [],
   homes: [],
   fingerprint: null,
+  trustEnds: null,
 };
 
 const nameSchema = z.string().trim().min(1).max(80);
@@ -68,9 +71,9 @@ interface DevicesDeps {
 export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
-    const { isOpen, begin, homes, fingerprint } = door;
+    const { stays, keep: _, ...shown } = door;
     res.json({
-      door: { isOpen, staysOpen: await door.stays(), begin, homes, fingerprint },
+      door: { ...shown, staysOpen: await stays() },
       devices: await devices.list(),
     });
   });

@@ -402,6 +402,13 @@ export const {
 type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;
 
 /** The server's own words, or what to do when it does not answer. */
+/** Not now is no refusal: whoever has to sign in again, and a server that is busy, full or away, is asked again. */
+const NOT_NOW = [401, 408, 425, 429];
+
+/** Whether the same, sent again, would be refused again. */
+export const isRefusal = (status: number): boolean =>
+  status >= 400 && status < 500 && !NOT_NOW.includes(status);
+
 export function problemOf(error: ApiError): Problem {
   if (error && 'status' in error && typeof error.status === 'number') {
     const data = error.data as Partial<Problem> | undefined;

@@ -1,10 +1,13 @@
 import { useEffect, useRef } from 'react';
+import { useStore } from 'react-redux';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
 import { useMeQuery, type Me } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
 import { HelpLink } from './HelpLink.tsx';
+import { startLive } from './live.ts';
+import type { BookStore } from './store.ts';
 import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 import { useHelpKey } from './useHelpKey.ts';
@@ -18,6 +21,7 @@ export function Shell() {
   const elsewhere = useOwnPages(pathname);
   const teaching = /^\/ringside\/.+|^\/tests\/[^/]+\/call$/.test(pathname);
   const main = useRef<HTMLElement>(null);
+  useLive(elsewhere.mayListen);
   usePlaceOnPage();
   useHelpKey();
   useEffect(() => {
@@ -73,24 +77,43 @@ const OF_SOME: Partial<Record<Me['role'], readonly [pages: RegExp, home: string]
   nobody: [/^\/ringside\//, '/pair'],
 };
 
+/** Listens for what others change, once the page has loaded: it is nothing the first view waits for. */
+function useLive(mayListen: boolean): void {
+  const store = useStore() as BookStore;
+  useEffect(() => {
+    if (!mayListen || !('EventSource' in window)) return;
+    let stop = () => {};
+    const start = () => (stop = startLive(store));
+    if (document.readyState === 'complete') start();
+    else window.addEventListener('load', start);
+    return () => {
+      window.removeEventListener('load', start);
+      stop();
+    };
+  }, [mayListen, store]);
+}
+
 interface OwnPages {
   readonly tabs: typeof TABS;
   /** Where else, because this page is not for them. */
   readonly to: string | null;
   /** Who signed in. */
   readonly you: string | null;
+  /** For what others change. */
+  readonly mayListen: boolean;
 }
 
 /** Whoever comes over https is somebody: some have a few pages, and nobody has to come in first. */
 function useOwnPages(pathname: string): OwnPages {
-  const { data: me } = useMeQuery(undefined, { skip: window.location.protocol !== 'https:' });
+  const isElsewhere = window.location.protocol === 'https:';
+  const { data: me } = useMeQuery(undefined, { skip: !isElsewhere });
   const own = me && OF_SOME[me.role];
   const you = me?.signsIn ? me.person : null;
-  if (!own) return { tabs: TABS, to: null, you };
+  if (!own) return { tabs: TABS, to: null, you, mayListen: !isElsewhere || me !== undefined };
   const [pages, home] = own;
   const isTheirs = (path: string) => OF_ALL.test(path) || pages.test(path);
   const tabs = me.role === 'helper' ? TABS.filter((tab) => pages.test(tab.to)) : [];
-  return { tabs, to: isTheirs(pathname) ? null : home, you };
+  return { tabs, to: isTheirs(pathname) ? null : home, you, mayListen: tabs.length > 0 };
 }
 
 /** Who is signed in, and the way to the own page. */

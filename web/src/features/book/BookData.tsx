@@ -3,6 +3,7 @@ import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useMeQuery } from '../phones/phonesApi.ts';
 import { BookFile } from './BookFile.tsx';
+import { Copies } from './Copies.tsx';
 import { Imports } from './Imports.tsx';
 import { ReadingsTable } from './ReadingsTable.tsx';
 import { SessionsTable } from './SessionsTable.tsx';
@@ -11,9 +12,9 @@ import { SessionsTable } from './SessionsTable.tsx';
 export default function BookData() {
   useTitle('The book');
   const { data: me } = useMeQuery();
-  if (me?.role === 'instructor') {
+  if (me && me.role !== 'owner') {
     return (
-      <Page title="The book" about={`Paired for ${me.person}`}>
+      <Page title="The book" about={`Opened by ${me.person}`}>
         <p className="max-w-xl p-5 md:p-7">
           The whole book is exported, checked and imported on its own machine, not from a phone.
         </p>
@@ -32,6 +33,7 @@ export default function BookData() {
     >
       <div className="max-w-[1500px] space-y-10 p-5 md:p-7">
         <BookFile />
+        <Copies />
         <SessionsTable />
         <ReadingsTable />
         <Imports />

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import BookData from './BookData.tsx';
 
 afterEach(cleanup);
@@ -27,6 +27,7 @@ const open = (more: Record<string, unknown> = {}) => {
     '/api/horses': [horse],
     '/api/riders': [],
     '/api/book/imports': [],
+    '/api/book/copies': [],
     'POST /api/book/import': report(),
     'POST /api/book/sessions': { added: 1, stored: 1 },
     ...more,
@@ -130,4 +131,38 @@ describe('readings from a table', () => {
       ['aid', sessions[0]!.id],
     ]);
   });
+});
+
+test('safety copies are listed, written at once and read through', async () => {
+  const copy = (day: number) => ({
+    name: `book-2026-06-${day}T09-00-00-1200-records.jsonl.gz`,
+    at: `2026-06-${day}T09:00:00.000Z`,
+    records: 1200,
+  });
+  const copies = [17, 16, 15, 14].map(copy);
+  const server = open({
+    '/api/book/copies': () => copies,
+    'POST /api/book/copies': () => {
+      copies.unshift(copy(18));
+      return copies;
+    },
+    'POST /api/book/copies/check': ({ body }: Call) =>
+      report({ whole: (body as { name: string }).name.includes('-18T') }),
+  });
+  const section = await screen.findByRole('region', { name: 'Safety copies' });
+  expect(within(section).getByText('1 older')).toBeTruthy();
+  fireEvent.click(within(section).getByRole('button', { name: 'Write one now' }));
+  expect(await within(section).findByText('2 older')).toBeTruthy();
+  const checks = within(section).getAllByRole('button', { name: /^Check the copy of/ });
+  fireEvent.click(checks[0]!);
+  expect(await within(section).findByText(/✓ complete, 12 records read/)).toBeTruthy();
+  fireEvent.click(checks[1]!);
+  expect(await within(section).findByText(/✕ cut short or changed/)).toBeTruthy();
+  expect(server.sent('POST')).toHaveLength(3);
+});
+
+test('a book in a database shows no copies beside it', async () => {
+  open({ '/api/book/copies': { status: 404, title: 'No', detail: 'No' } });
+  await screen.findByText('The whole book as a file');
+  expect(screen.queryByText('Safety copies')).toBeNull();
 });

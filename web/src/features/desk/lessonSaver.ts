@@ -2,7 +2,7 @@ import { keepIds } from '@canter-book/core/lesson/edits';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/observations/records';
-import type { Problem } from '../../api/api.ts';
+import { isRefusal, type Problem } from '../../api/api.ts';
 
 export interface LessonDraft {
   readonly text: string;
@@ -41,8 +41,6 @@ export type SaveState =
 const REST_MS = 700;
 const FIRST_RETRY_MS = 3000;
 const LONGEST_RETRY_MS = 30_000;
-/** Not now is no refusal: a server that is busy, full or away is asked again. */
-const NOT_NOW = [408, 425, 429];
 
 /**
  * Saves a lesson as it is typed. Until the server has it, the text is kept on the device. When
@@ -192,8 +190,7 @@ export class LessonSaver {
     if (status === 409 && current) {
       return this.tell({ kind: 'conflict', revision, theirs: current as LessonRecord });
     }
-    if (status >= 400 && status < 500 && !NOT_NOW.includes(status))
-      return this.tell({ kind: 'refused', revision, why: detail });
+    if (isRefusal(status)) return this.tell({ kind: 'refused', revision, why: detail });
     this.tell({ kind: 'offline', revision, kept: this.kept });
     this.plan(this.retryMs);
     this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);

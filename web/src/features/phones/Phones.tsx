@@ -4,7 +4,7 @@ import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
-import { whenSaid } from '../../app/dates.ts';
+import { longDate, whenSaid } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -82,8 +82,28 @@ function Door({ door }: { door: Devices['door'] }) {
           {!staysOpen && isOpen && 'Open until the book is closed.'}
         </span>
       </p>
+      {door.trustEnds && <TrustEnds {...door.trustEnds} />}
       <Failed error={error} />
     </section>
+  );
+}
+
+const SOON_MS = 60 * 24 * 3600 * 1000;
+
+/** Said in time: what phones trust does not last for ever. */
+function TrustEnds({ at, isOwn }: NonNullable<Devices['door']['trustEnds']>) {
+  const [now] = useState(() => Date.now());
+  const end = Date.parse(at);
+  if (end - now > SOON_MS) return null;
+  const day = longDate(at.slice(0, 10));
+  return (
+    <p role="status" className="mt-3 max-w-2xl border-l-4 border-madder pl-3">
+      {!isOwn
+        ? `On ${day} the book makes itself a new certificate authority. From then on each phone has to trust it again: its page says how.`
+        : end > now
+          ? `Your certificate (TLS_CERT) runs out on ${day}. Put the new one in its place and start the book again.`
+          : `Your certificate (TLS_CERT) ran out on ${day}: no phone comes in. Put a new one in its place and start the book again.`}
+    </p>
   );
 }
 

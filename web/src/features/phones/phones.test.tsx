@@ -26,6 +26,7 @@ const door = (more: Partial<Devices['door']> = {}): Devices['door'] => ({
   homes: ['https://192.168.7.20:4781'],
   begin: ['http://192.168.7.20:4780/trust', 'http://[fd00::5]:4780/trust'],
   fingerprint: '8A:2E:77:12',
+  trustEnds: null,
   ...more,
 });
 const open = (answers: Record<string, unknown> = {}) => {
@@ -94,6 +95,18 @@ test('a code is shown as a square, counts down, and says when the phone is there
   await act(() => jest.advanceTimersByTimeAsync(11 * 60_000));
   expect(await screen.findByText('The code is too old')).toBeTruthy();
 }, 30_000);
+
+test.each([
+  ['2026-07-20T00:00:00Z', true, /runs out on Monday, 20 July/],
+  ['2026-06-10T00:00:00Z', true, /ran out on Wednesday, 10 June: no phone comes in/],
+  ['2026-07-20T00:00:00Z', false, /On Monday, 20 July the book makes itself a new/],
+  ['2027-07-20T00:00:00Z', false, null],
+])('what phones trust until %s (own: %s) is said in time', async (at, isOwn, said) => {
+  open({ '/api/devices': { door: door({ trustEnds: { at, isOwn } }), devices: [] } });
+  await screen.findByText('Phones are let in');
+  if (said) expect(screen.getByText(said)).toBeTruthy();
+  else expect(screen.queryByText(/certificate authority/)).toBeNull();
+});
 
 test('a phone is removed after a question; what it sent since is taken in the order it came', async () => {
   const aside = ['a session of 2026-06-16', '3 observations'].map((about, i) => ({

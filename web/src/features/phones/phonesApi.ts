@@ -27,6 +27,8 @@ export interface Devices {
     /** Where the book itself is reached from elsewhere: https. */
     readonly homes: readonly string[];
     readonly fingerprint: string | null;
+    /** When phones have to trust something new; `isOwn` for a certificate of the owner's own. */
+    readonly trustEnds: { readonly at: string; readonly isOwn: boolean } | null;
   };
   readonly devices: readonly Device[];
 }

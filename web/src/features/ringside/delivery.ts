@@ -1,6 +1,6 @@
 import { mergeSession } from '@canter-book/core/observations/mergeSession';
 import type { Session } from '@canter-book/core/observations/records';
-import { api, problemOf, type Problem } from '../../api/api.ts';
+import { api, isRefusal, problemOf, type Problem } from '../../api/api.ts';
 import type { BookStore } from '../../app/store.ts';
 import { askToKeep, readDevice, writeDevice } from './device.ts';
 import {
@@ -144,11 +144,8 @@ async function sendSession(store: BookStore, parcelId: string, session: Session)
   }
 }
 
-/** Not now is no refusal: a server that is busy, full or away is asked again. */
-const NOT_NOW = [408, 425, 429];
-
 function failed(store: BookStore, parcelId: string, { status, detail }: Problem): Outcome {
-  const refused = status >= 400 && status < 500 && !NOT_NOW.includes(status);
+  const refused = isRefusal(status);
   store.dispatch(refused ? refusedByServer({ parcelId, why: detail }) : notReached());
   return refused ? 'aside' : 'away';
 }

@@ -1,5 +1,5 @@
 import { mergeRides, type MarkedRide } from '@canter-book/core/sheet/markedRide';
-import type { Problem } from '../../api/api.ts';
+import { isRefusal, type Problem } from '../../api/api.ts';
 
 /** A ride as it stands on this device. */
 export interface RideDraft {
@@ -25,7 +25,6 @@ export interface RideSaverDeps {
 const REST_MS = 400;
 const FIRST_RETRY_MS = 2000;
 const LONGEST_RETRY_MS = 30_000;
-const NOT_NOW = [0, 408, 425, 429];
 
 /**
  * Saves a ride as it is marked. It is kept on the device first; while the book is away it is tried again,
@@ -87,7 +86,7 @@ export class RideSaver {
       this.put({ ...this.draft, ride: merged, dirty: true });
       return this.soon(0);
     }
-    if (status >= 500 || NOT_NOW.includes(status)) {
+    if (!isRefusal(status)) {
       this.soon(this.retryMs);
       this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);
       return;
