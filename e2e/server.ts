@@ -15,6 +15,19 @@ async function freePort(): Promise<number> {
   return port;
 }
 
+/** Journeys in a school: on this PostgreSQL server each book has a database of its own. */
+const POSTGRES = process.env['E2E_POSTGRES'];
+
+export async function newDatabase(server: string): Promise<string> {
+  const { Client } = (await import('pg')).default;
+  const client = new Client({ connectionString: server });
+  await client.connect();
+  const name = `journey_${Date.now()}_${process.pid}`;
+  await client.query(`create database ${name}`);
+  await client.end();
+  return Object.assign(new URL(server), { pathname: `/${name}` }).href;
+}
+
 /** The built server on a folder of its own, which a journey can stop and start again. */
 export class BookServer {
   private child: ChildProcess | null = null;
@@ -34,7 +47,9 @@ export class BookServer {
 
   /** With something in its environment. */
   static async with(env: Readonly<Record<string, string>>, ...flags: string[]) {
-    const server = new BookServer(await freePort(), await freePort(), flags, env);
+    const school = POSTGRES ? { DATABASE_URL: await newDatabase(POSTGRES) } : {};
+    const all = { ...school, ...env };
+    const server = new BookServer(await freePort(), await freePort(), flags, all);
     await server.start();
     return server;
   }

@@ -35,7 +35,7 @@ async function freePort() {
   return port;
 }
 
-/** @returns its URL, a stop, and a restart that breaks every connection */
+/** @returns its URL, a stop, and a crash: every connection breaks, and nobody answers until it is brought back */
 export async function startPostgres() {
   const bin = postgresBin();
   if (!bin) throw new Error('PostgreSQL is not installed.');
@@ -56,10 +56,8 @@ export async function startPostgres() {
   start();
   return {
     url: `postgres://book@127.0.0.1:${port}/postgres`,
-    restart() {
-      stop();
-      start();
-    },
+    crash: stop,
+    bringBack: start,
     stop() {
       stop();
       rmSync(folder, { recursive: true, force: true });

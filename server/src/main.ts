@@ -161,7 +161,7 @@ async function main() {
   void readCalendars();
   timers.push(setInterval(() => void readCalendars(), READ_CALENDARS_MS));
   if (where.kind === 'url') {
-    timers.push(setInterval(() => void undoBroken(book), LOOK_FOR_BROKEN_MS));
+    timers.push(setInterval(() => void undoBroken(connection, book), LOOK_FOR_BROKEN_MS));
   }
 
   let asked = 0;
@@ -241,22 +241,26 @@ async function prepare(
   book: Book,
   { demo, where, folder }: Settings,
 ): Promise<void> {
-  if (demo && (await book.isEmpty())) {
-    say(`Writing the demo yard, ${DEMO_YARD} …`);
-    // All of it or nothing: an interrupted start must not leave half a yard.
-    await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
-    await book.maintain();
-    await demoWeather(join(folder, 'weather.json'), new Date());
-  }
-  if ((await book.undoBrokenImports({ alone: where.kind !== 'url' })) > 0) {
-    say('An import was broken off: nothing of it was kept. Import the file again.');
-  }
-  await book.lessons.purge(new Date(Date.now() - REMOVED_FOR_MS));
+  const first = async () => {
+    if (demo && (await book.isEmpty())) {
+      say(`Writing the demo yard, ${DEMO_YARD} …`);
+      // All of it or nothing: an interrupted start must not leave half a yard.
+      await connection.db.transaction((tx) => seedDemo(createBook(tx), new Date()));
+      await book.maintain();
+      await demoWeather(join(folder, 'weather.json'), new Date());
+    }
+    if ((await book.undoBrokenImports({ alone: where.kind !== 'url' })) > 0) {
+      say('An import was broken off: nothing of it was kept. Import the file again.');
+    }
+    await book.lessons.purge(new Date(Date.now() - REMOVED_FOR_MS));
+  };
+  // Servers that start together do it one after the other.
+  await connection.job(first, { wait: true });
 }
 
-async function undoBroken(book: Book): Promise<void> {
+async function undoBroken(connection: Connection, book: Book): Promise<void> {
   try {
-    await book.undoBrokenImports({ alone: false });
+    await connection.job(() => book.undoBrokenImports({ alone: false }));
   } catch (error) {
     logger.warn(loggable(error), 'looking for broken imports');
   }

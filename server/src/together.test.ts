@@ -110,6 +110,34 @@ test('servers that start together on an empty database all open it', async () =>
   return drop();
 }, 60_000);
 
+test('a job is done by one server at a time: the others leave it, or wait for their turn', async () => {
+  const { where, drop } = await freshPlace();
+  if (where.kind !== 'url') return drop();
+  const servers = await Promise.all([connect(where, MIGRATIONS), connect(where, MIGRATIONS)]);
+  const [one, two] = servers;
+  let finish = () => {};
+  const done = new Promise<void>((resolve) => (finish = resolve));
+  let began = () => {};
+  const isUnderWay = new Promise<void>((resolve) => (began = resolve));
+  const order: string[] = [];
+  const long = one.job(async () => {
+    began();
+    await done;
+    order.push('first');
+  });
+  await isUnderWay;
+  expect(await two.job(() => Promise.resolve('done'))).toBeNull();
+  const next = two.job(() => Promise.resolve(order.push('second')), { wait: true });
+  finish();
+  await Promise.all([long, next]);
+  expect(order).toEqual(['first', 'second']);
+  // What fails lets the next one at it.
+  await expect(one.job(() => Promise.reject(new Error('no')))).rejects.toThrow('no');
+  expect(await two.job(() => Promise.resolve('done'))).toBe('done');
+  await Promise.all(servers.map((c) => c.close()));
+  return drop();
+}, 60_000);
+
 describe('a database that goes away', () => {
   const broken = (error: Error & { code?: string }) =>
     createApp({

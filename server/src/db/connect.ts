@@ -21,6 +21,12 @@ export interface Connection {
   readonly db: Database;
   /** Resolves when the database answers; rejects when it does not. */
   ping(): Promise<void>;
+  /**
+   * Does what only one of several servers may do at a time.
+   * @param wait for the others to be done with it; else it is left to them
+   * @returns null when it was left to another
+   */
+  job<T>(work: () => Promise<T>, options?: { readonly wait: boolean }): Promise<T | null>;
   /** Word of changes, between all servers of this book. */
   readonly changes: Changes;
   close(): Promise<void>;
@@ -67,6 +73,8 @@ export async function connect(
     return {
       db: db as unknown as Database,
       ping: async () => void (await client.query('select 1')),
+      // Nobody else has the folder.
+      job: (work) => work(),
       changes: ownChanges(),
       async close() {
         await client.close();
@@ -130,6 +138,7 @@ const STATEMENT_MS = 60_000;
 const MOST_CONNECTIONS = 8;
 /** Any number, the same for all servers of one database. */
 const MIGRATION_LOCK = 4_780_001;
+const JOB_LOCK = 4_780_002;
 
 async function connectServer(
   url: string,
@@ -165,12 +174,26 @@ async function connectServer(
   return {
     db,
     changes,
+    job: alone,
     ping: async () => void (await db.execute(sql`select 1`)),
     async close() {
       await changes.close();
       await pool.end();
     },
   };
+
+  async function alone<T>(work: () => Promise<T>, { wait } = { wait: false }): Promise<T | null> {
+    const client = await pool.connect();
+    try {
+      const ask = wait ? 'pg_advisory_lock' : 'pg_try_advisory_lock';
+      if (wait) await client.query('set lock_timeout = 0; set statement_timeout = 0');
+      const { rows } = await client.query<{ got: unknown }>(`select ${ask}($1) as got`, [JOB_LOCK]);
+      return rows[0]!.got === false ? null : await work();
+    } finally {
+      // Its lock goes with the connection.
+      client.release(true);
+    }
+  }
 
   /** Servers that start together migrate one after the other. */
   async function migrateAlone(): Promise<void> {
