@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { build as buildApp } from './build.mjs';
 import { root, setup } from './setup.mjs';
 
-setup({ browser: true });
+setup({ browser: true, database: process.argv.includes('school') });
 const { build } = await import('esbuild');
 const outfile = join(root, '.cache/bench.mjs');
 await build({
@@ -16,7 +16,14 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external: ['pg', '@electric-sql/pglite', 'highs', 'fs-native-extensions', 'autocannon'],
+  external: [
+    'pg',
+    '@electric-sql/pglite',
+    'highs',
+    'fs-native-extensions',
+    '@node-rs/argon2',
+    'autocannon',
+  ],
   define: {
     MIGRATIONS: JSON.stringify(join(root, 'server/src/db/migrations')),
     CACHE: JSON.stringify(join(root, '.cache')),

@@ -90,24 +90,7 @@ export async function fiveYears(): Promise<void> {
 
 async function writeHorse(book: Book, h: number, ids: string[]): Promise<number> {
   const random = seeded(h + 1);
-  const horse: Horse = {
-    id: v7(),
-    revision: 0,
-    name: `Horse ${h + 1}`,
-    kind: '',
-    bornYear: 2012,
-    heightCm: 160,
-    stage: 4,
-    approach: 'steady-hand',
-    hollowSide: null,
-    theme: '',
-    notes: '',
-    riderIds: [],
-    measured: [],
-    limits: {},
-    fitness: 'usual',
-    events: [],
-  };
+  const horse = horseNamed(`Horse ${h + 1}`);
   await book.horses.save(horse);
   ids.push(horse.id);
   let count = 0;
@@ -120,7 +103,26 @@ async function writeHorse(book: Book, h: number, ids: string[]): Promise<number>
   return count;
 }
 
-function sessionOf(horseId: string, n: number): Session {
+export const horseNamed = (name: string): Horse => ({
+  id: v7(),
+  revision: 0,
+  name,
+  kind: '',
+  bornYear: 2012,
+  heightCm: 160,
+  stage: 4,
+  approach: 'steady-hand',
+  hollowSide: null,
+  theme: '',
+  notes: '',
+  riderIds: [],
+  measured: [],
+  limits: {},
+  fitness: 'usual',
+  events: [],
+});
+
+export function sessionOf(horseId: string, n: number): Session {
   const startedAt = new Date((FIRST_DAY + Math.floor(n * 1.826)) * DAY_MS + 15 * 3_600_000);
   return {
     id: v7(),
@@ -139,7 +141,7 @@ function sessionOf(horseId: string, n: number): Session {
 }
 
 /** Twelve marks and twenty-six readings a session. */
-function seenIn(session: Session, n: number, random: () => number): Observation[] {
+export function seenIn(session: Session, n: number, random: () => number): Observation[] {
   const base = () => ({ id: v7(), sessionId: session.id, at: session.startedAt });
   const level = 5 + 1.5 * Math.sin(n / 160);
   const half = (v: number) => Math.round(Math.min(10, Math.max(0, v)) * 2) / 2;
