@@ -8,9 +8,19 @@ import { connect } from '../db/connect.ts';
 import { BookInUseError } from '../db/lock.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { createBook } from '../repositories/book.ts';
+import { peopleStore } from '../repositories/people.ts';
 import { freshPlace, MIGRATIONS as migrations, someHorse } from '../testing/app.ts';
 import { Copies } from './copies.ts';
-import { backup, check, differences, move, restore, sumsOf, type Place } from './keep.ts';
+import {
+  backup,
+  check,
+  differences,
+  inviteOwner,
+  move,
+  restore,
+  sumsOf,
+  type Place,
+} from './keep.ts';
 
 /** A copy is worth what it brings back. */
 
@@ -111,6 +121,21 @@ test('the copies beside an open book are listed, written on demand and read thro
   writeFileSync(backupFolder(place), 'in the way');
   expect(await copies.writeNow()).toMatch(/it failed/);
   expect(faults).toHaveLength(1);
+  await connection.close();
+}, 60_000);
+
+test('an owner is invited into a book nobody sits at, and again when the link got lost', async () => {
+  const now = new Date('2026-06-15T12:00:00Z');
+  const links = [];
+  for (const name of ['Hesper Lund', 'hesper lund'])
+    links.push(await inviteOwner(yard, name, 'https://school.example', now));
+  expect(links[1]!.link).toMatch(/^https:\/\/school\.example\/pair#invite:.{22}$/);
+  const connection = await connect(yard.where, migrations);
+  const people = peopleStore(connection.db);
+  expect(await people.list(now)).toMatchObject([{ name: 'Hesper Lund', role: 'owner' }]);
+  const [old, fresh] = links.map(({ link }) => people.invited(link.split('invite:')[1]!, now));
+  expect(await old).toBeNull();
+  expect((await fresh)?.name).toBe('Hesper Lund');
   await connection.close();
 }, 60_000);
 

@@ -7,6 +7,7 @@ import { createGunzip } from 'node:zlib';
 import { packInto } from '../db/backup.ts';
 import { CannotOpenError, connect, type Where } from '../db/connect.ts';
 import { createBook, type Book } from '../repositories/book.ts';
+import { peopleStore } from '../repositories/people.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
 import type { BundleReport } from '../repositories/bundle/take.ts';
 
@@ -39,6 +40,32 @@ async function withBook<T>(
 function mustExist({ where }: Place): void {
   if (where.kind === 'folder' && !existsSync(join(where.folder, 'pg')))
     throw new CannotOpenError(`${where.folder} holds no book.`);
+}
+
+/**
+ * Invites an owner of a book that nobody sits at, such as a school's; somebody of that name is invited again, as an owner.
+ * @param at the address of the book, such as https://canter.example
+ * @throws CannotOpenError when there is no book, or it is open in its folder
+ */
+export async function inviteOwner(
+  place: Place,
+  name: string,
+  at: string,
+  now: Date,
+): Promise<{ link: string; until: Date }> {
+  mustExist(place);
+  const connection = await connect(place.where, place.migrations);
+  try {
+    const people = peopleStore(connection.db);
+    const rights = { role: 'owner', riderId: null, horseIds: [] } as const;
+    const known = await people.byName(name);
+    if (known) await people.grant(known.id, rights);
+    const person = known ?? (await people.add(name, rights, now))!;
+    const { code, expiresAt } = await people.invite(person.id, now);
+    return { link: `${at}/pair#invite:${code}`, until: expiresAt };
+  } finally {
+    await connection.close();
+  }
 }
 
 async function* bytesOf(parts: AsyncIterable<string>): AsyncGenerator<Buffer> {

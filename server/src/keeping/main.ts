@@ -4,14 +4,16 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { CannotOpenError, type Where } from '../db/connect.ts';
 import { BookInUseError } from '../db/lock.ts';
-import { backup, check, move, restore, type Place, type Sums } from './keep.ts';
+import { backup, check, inviteOwner, move, restore, type Place, type Sums } from './keep.ts';
 
-/** `canter-book backup`, `check`, `restore` and `move`: the words of the command line, and what is said. */
+/** `canter-book backup`, `check`, `restore`, `move` and `invite`: the words of the command line, and what is said. */
 
 const HELP = `canter-book backup [--data DIR] [FILE]     the book of a folder into a packed file
 canter-book check FILE                     opens a file and counts what is in it
 canter-book restore FILE [--data DIR]      a file into an empty folder
 canter-book move --from PLACE --to PLACE   between a folder and a database (postgres://…)
+canter-book invite NAME --data PLACE --at https://ADDRESS
+                                           an owner, who signs in from elsewhere
 `;
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -36,6 +38,7 @@ async function main(): Promise<void> {
       data: { type: 'string', default: 'book' },
       from: { type: 'string' },
       to: { type: 'string' },
+      at: { type: 'string' },
     },
   });
   const [verb, file] = positionals;
@@ -66,6 +69,17 @@ async function main(): Promise<void> {
       say(await move(placeOf(from), placeOf(to)));
       process.stdout.write(
         'Moved; each kind has the same check in both places. The old one stays.\n',
+      );
+      return;
+    }
+    case 'invite': {
+      const name = file?.trim() || missing('Name whom you invite.');
+      const at =
+        /^https:\/\/[^/]+/.exec(values.at ?? '')?.[0] ??
+        missing('Name the address of the book: --at https://…');
+      const { link, until } = await inviteOwner(placeOf(values.data), name, at, new Date());
+      process.stdout.write(
+        `${name} is an owner. To choose a password, open this once, until ${until.toISOString().slice(0, 10)}:\n${link}\n`,
       );
       return;
     }
