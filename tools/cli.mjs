@@ -7,7 +7,7 @@ import { root, setup } from './setup.mjs';
 
 setup();
 /** The book itself, not a file of it: done by the server's own code. */
-const KEEPING = ['backup', 'check', 'restore', 'move'];
+const KEEPING = ['backup', 'check', 'restore', 'move', 'invite'];
 if (KEEPING.includes(process.argv[2])) {
   const { build } = await import('./build.mjs');
   await build();

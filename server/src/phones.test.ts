@@ -307,6 +307,23 @@ describe('who may do what', () => {
     expect(helps.size).toBeGreaterThan(10);
   }, 60_000);
 
+  test('every test that the documents name is there', () => {
+    const folder = fileURLToPath(new URL('.', import.meta.url));
+    let named = 0;
+    for (const file of ['security.md', 'asvs.md']) {
+      const text = readFileSync(join(folder, '../../docs', file), 'utf8');
+      for (const [, suite, title] of text.matchAll(
+        /\b(phones|people|door|api|storage|bundle|together|keep) “([^”]+)”/g,
+      )) {
+        const path = suite === 'keep' ? 'keeping/keep' : suite!;
+        const tests = readFileSync(join(folder, `${path}.test.ts`), 'utf8');
+        expect(`${suite}: ${title} ${tests.includes(title!)}`).toBe(`${suite}: ${title} true`);
+        named++;
+      }
+    }
+    expect(named).toBeGreaterThan(30);
+  });
+
   test('an address written otherwise is no way around', async () => {
     const secret = await paired({});
     for (const path of [
