@@ -150,6 +150,8 @@ export function createApp(deps: AppDeps): Express {
   const { book, logger, webFolder, demo } = deps;
   const app = express();
   app.disable('x-powered-by');
+  // Nobody keeps an answer of the API: to sum it up costs time for nothing.
+  app.disable('etag');
   if (deps.proxies) app.set('trust proxy', deps.proxies);
   app.use(pinoHttp({ logger, autoLogging: false, serializers: { req: loggedRequest } }));
   app.use(allowHosts(deps.hosts ?? []));

@@ -317,10 +317,13 @@ const OWN: Paths = {
   },
   '/api/yard': {
     get: {
-      says: 'Where each horse stands on a day',
-      query: { date: day },
+      says: 'Where each horse stands on a day, or where some do: a hundred at most',
+      query: { date: day, horses: text },
       answers: listOf(anything),
     },
+  },
+  '/api/yard/last': {
+    get: { says: 'When each horse worked last', query: { date: day }, answers: listOf(anything) },
   },
   '/api/weather': {
     get: {

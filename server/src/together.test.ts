@@ -9,7 +9,14 @@ import { connect, type Connection } from './db/connect.ts';
 import { doorStores } from './repositories/doorStores.ts';
 import { createBook } from './repositories/book.ts';
 import { problemOf } from './routes/errors.ts';
-import { freshPlace, MIGRATIONS, openTestApp, someHorse, someSession } from './testing/app.ts';
+import {
+  freshPlace,
+  MIGRATIONS,
+  openTestApp,
+  someHorse,
+  someLesson,
+  someSession,
+} from './testing/app.ts';
 
 /** Several writers at once, also from two servers on one database where the database allows it. */
 
@@ -99,6 +106,36 @@ describe('many writers at once', () => {
     const { readings } = await first.book.evidence.readings(horse.id);
     expect(readings).toHaveLength(sessions.length);
   });
+});
+
+test('a long list is what is stored, whoever wrote it, also when nothing of a row but its horse has changed', async () => {
+  const { book: one, db } = first;
+  // As another server has it, with a memory of its own.
+  const two = createBook(db);
+  const same = async () => {
+    const [a, b, stored] = [await one.lessons.list(), await two.lessons.list(), await fresh()];
+    expect(a).toEqual(stored);
+    expect(b).toEqual(stored);
+    expect(await one.horses.list()).toEqual(await two.horses.list());
+    return a;
+  };
+  const fresh = () => createBook(db).lessons.list();
+  const horse = await one.horses.save(someHorse({ name: 'Listed' }));
+  const lesson = await two.lessons.save(someLesson({ horseId: horse.id, title: 'Before' }));
+  expect((await same())[0]).toMatchObject({ title: 'Before', horseId: horse.id });
+  const later = { ...lesson, title: 'After', updatedAt: '2027-05-01T08:00:00.000Z' };
+  await two.lessons.save(later);
+  expect((await same())[0]).toMatchObject({ title: 'After', revision: 2 });
+  await one.horses.remove(horse.id);
+  expect((await same())[0]).toMatchObject({ horseId: null });
+  expect((await one.lessons.list(['after']))[0]).toMatchObject({ title: 'After' });
+  await one.lessons.remove(lesson.id);
+  expect((await same()).map((l) => l.id)).not.toContain(lesson.id);
+  const many = Array.from({ length: 250 }, (_, i) => someLesson({ title: `Many ${i}` }));
+  await one.addAll('lesson', many);
+  expect((await same()).length).toBeGreaterThanOrEqual(250);
+  for (const { id } of many) await two.lessons.remove(id);
+  await same();
 });
 
 test('servers that start together on an empty database all open it', async () => {

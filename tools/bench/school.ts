@@ -18,13 +18,14 @@ import { serve, startServer } from './serve.ts';
 declare const MIGRATIONS: string;
 
 const HORSES = Number(process.env['HORSES'] ?? 2000);
-const SESSIONS_A_HORSE = 66;
+const SESSIONS_A_HORSE = Number(process.env['SESSIONS'] ?? 66);
 /** Sessions that are made out one by one; the others are like them. */
 const SHAPES = 60;
 const INSTRUCTORS = 50;
 const A_SECOND = 50;
 const MINUTES = Number(process.env['MINUTES'] ?? 10);
 const MOST_MS = 100;
+const HORSES_A_DAY = 10;
 
 export async function school(): Promise<void> {
   const postgres = await startPostgres();
@@ -139,19 +140,21 @@ async function measure(url: string): Promise<void> {
       return { ...request, method: 'PUT', path: `/api/lessons/${record.id}`, headers, body };
     },
   };
+  /** One after the other, so many as an instructor teaches. */
+  const day = () => Array.from({ length: HORSES_A_DAY }, () => next(ids));
   const requests: Readonly<Record<string, Partial<Request>>> = {
     'one try': post(() => [aTry()]),
     'the end of a lesson, twelve marks': post(twelveMarks),
     'a lesson, saved while it is typed': save,
     'a lesson at the desk': get(() => `/api/lessons/${next(lessons).id}`),
-    'a horse': get(() => `/api/horses/${next(ids)}`),
+    'all horses': get(() => '/api/horses'),
+    'all lessons': get(() => '/api/lessons'),
+    'when each horse worked last': get(() => `/api/yard/last?date=${DAY}`),
     'a horse’s readings': get(() => `/api/horses/${next(ids)}/readings`),
     'what was seen of a horse in a year': get(
       () => `/api/horses/${next(ids)}/seen?kinds=tempo,contact,interval,try&since=2025-06-15`,
     ),
-    'a horse’s last sessions': get(() => `/api/sessions?horseId=${next(ids)}&limit=60`),
-    'a session for the debrief': get(() => `/api/sessions/${next(sessions)}/observations`),
-    'the yard today': get(() => `/api/yard?date=${DAY}`),
+    'the horses of a day': get(() => `/api/yard?date=${DAY}&horses=${day().join(',')}`),
   };
   const held: number[] = [];
   const timer = setInterval(() => held.push(server.memoryMB()), 10_000);

@@ -47,6 +47,7 @@ import { evidenceStore, forgetEvidence, forgetSnapshots } from './evidence.ts';
 import { importStore } from './imports.ts';
 import { observationStore, stands } from './observations.ts';
 import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
+import { keptRows } from './keptRows.ts';
 import { revisioned } from './revisioned.ts';
 
 export interface LessonSummary {
@@ -76,6 +77,7 @@ export interface SessionFilter {
 
 export interface ProgrammeFilter {
   horseId?: string | undefined;
+  horseIds?: readonly string[] | undefined;
   ended?: boolean | undefined;
 }
 
@@ -116,6 +118,15 @@ export type SessionSummary = Omit<Session, 'document'> & {
   marks: number;
 };
 
+async function summariesOf(db: Database, ids: readonly string[]): Promise<LessonSummary[]> {
+  const { id, revision, title, horseId, tags, template, sheet, updatedAt } = lessons;
+  const rows = await db
+    .select({ id, revision, title, horseId, tags, template, sheet, updatedAt })
+    .from(lessons)
+    .where(inArray(id, [...ids]));
+  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+}
+
 /** More than anybody looks through at once. */
 const MOST_RIDES = 500;
 
@@ -127,16 +138,30 @@ export function createBook(db: Database) {
   const { rider, exercise, horse, lesson, ride, session, programme, appointment } = DOCUMENTS;
   const evidence = evidenceStore(db);
   const seen = observationStore(db);
+  const keptHorses = keptRows(db, horses, async (ids) =>
+    (
+      await db
+        .select()
+        .from(horses)
+        .where(inArray(horses.id, [...ids]))
+    ).map(horse.fromRow),
+  );
+  const summaries = () => keptRows(db, lessons, (ids) => summariesOf(db, ids));
+  const keptLessons = { lessons: summaries(), sheets: summaries() };
 
   const book = {
     horses: {
       ...revisioned(db, horses, horse),
-      ids: async (): Promise<string[]> =>
-        (await db.select({ id: horses.id }).from(horses).orderBy(asc(horses.name))).map(
-          (row) => row.id,
-        ),
-      list: async (): Promise<Horse[]> =>
-        (await db.select().from(horses).orderBy(asc(horses.name))).map(horse.fromRow),
+      /** By name; of all, or those of some that are in the book. */
+      async ids(among?: readonly string[]): Promise<string[]> {
+        const rows = await db
+          .select({ id: horses.id })
+          .from(horses)
+          .where(among ? inArray(horses.id, [...among]) : undefined)
+          .orderBy(asc(horses.name));
+        return rows.map((row) => row.id);
+      },
+      list: (): Promise<Horse[]> => keptHorses(sql`order by ${horses.name}`),
     },
     riders: {
       ...revisioned(db, riders, rider),
@@ -172,14 +197,19 @@ export function createBook(db: Database) {
     },
     programmes: {
       ...revisioned(db, programmes, programme),
-      /** Of all horses, or of one; those that have ended only when they are asked for. */
-      async list({ horseId, ended = false }: ProgrammeFilter): Promise<ProgrammeRecord[]> {
+      /** Of all horses, of one or of some; those that have ended only when they are asked for. */
+      async list({
+        horseId,
+        horseIds,
+        ended = false,
+      }: ProgrammeFilter): Promise<ProgrammeRecord[]> {
         const rows = await db
           .select()
           .from(programmes)
           .where(
             and(
               horseId ? eq(programmes.horseId, horseId) : undefined,
+              horseIds ? inArray(programmes.horseId, [...horseIds]) : undefined,
               ended ? undefined : isNull(programmes.endedOn),
             ),
           )
@@ -215,18 +245,17 @@ export function createBook(db: Database) {
         words: readonly string[] = [],
         { sheets = false }: { sheets?: boolean } = {},
       ): Promise<LessonSummary[]> {
-        const { id, revision, title, horseId, tags, template, sheet, updatedAt, document } =
-          lessons;
+        const { title, tags, sheet, document } = lessons;
         const holds = (word: string) => {
           const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
           return sql`(${title} ilike ${like} or ${tags}::text ilike ${like} or ${document}::text ilike ${like})`;
         };
-        const rows = await db
-          .select({ id, revision, title, horseId, tags, template, sheet, updatedAt })
-          .from(lessons)
-          .where(and(isNull(lessons.removedAt), eq(sheet, sheets), ...words.map(holds)))
-          .orderBy(desc(updatedAt));
-        return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+        const { removedAt, updatedAt } = lessons;
+        const where = and(isNull(removedAt), eq(sheet, sheets), ...words.map(holds));
+        return keptLessons[sheets ? 'sheets' : 'lessons'](
+          sql`where ${where} order by ${updatedAt} desc`,
+          { all: words.length === 0 },
+        );
       },
       versions: (id: string) => versionsOf(db, id),
       /** Thrown away not long ago, and can still be brought back; the newest first. */
@@ -274,14 +303,17 @@ export function createBook(db: Database) {
         }
       },
       /** The last session of each horse up to a day. */
-      async lastOfEach(until: string): Promise<LastSession[]> {
+      async lastOfEach(until: string, horseIds?: readonly string[]): Promise<LastSession[]> {
+        const only = horseIds
+          ? sql`where h.id = any(${sql.param(`{${horseIds.join(',')}}`)}::uuid[])`
+          : sql``;
         // One look into the index for each horse, however many sessions there are.
         const found = await db.execute(sql`
           select h.id as "horseId", s.id as "sessionId", s.date::text as date, s.minutes, s.homework
           from horses h cross join lateral (
             select id, date, minutes, homework from sessions
             where horse_id = h.id and date <= ${until} and removed_at is null
-            order by started_at desc limit 1) s`);
+            order by started_at desc limit 1) s ${only}`);
         return (found as unknown as { rows: LastSession[] }).rows;
       },
       /** What the sets of a horse's last planned sessions came to, in the order of time. */

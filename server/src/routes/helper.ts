@@ -86,7 +86,7 @@ const RULES: readonly (readonly [is: RegExp, rule: Rule])[] = [
       for (const id of new Set(ids)) if (typeof id === 'string') await sessionGiven(asked, id);
     },
   ],
-  [/^GET yard$/, showing(({ horseId }, { isGiven }) => isGiven(horseId))],
+  [/^GET yard(\/last)?$/, showing(({ horseId }, { isGiven }) => isGiven(horseId))],
   [/^GET weather$/, anything],
   [/^GET live$/, anything],
   [/^POST live\/open$/, anything],

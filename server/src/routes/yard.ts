@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
-import { daySchema } from '@canter-book/core/fields';
+import { daySchema, idSchema } from '@canter-book/core/fields';
 import { firstUnconfirmed } from '@canter-book/core/progress/standing';
 import { dayOf } from '@canter-book/core/progress/days';
 import { standingsFrom, type Snapshot } from '@canter-book/core/progress/snapshot';
@@ -9,21 +9,33 @@ import { levelsFrom } from '@canter-book/core/planner/request';
 import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Book } from '../repositories/book.ts';
 
-const querySchema = z.strictObject({ date: daySchema });
+/** What a screen shows at once; in a school nobody looks at every horse. */
+const MOST_ASKED = 100;
+
+const querySchema = z.strictObject({
+  date: daySchema,
+  /** Only these, with commas between. */
+  horses: z
+    .string()
+    .transform((list) => list.split(','))
+    .pipe(z.array(idSchema).max(MOST_ASKED))
+    .optional(),
+});
+const lastSchema = z.strictObject({ date: daySchema });
 
 /** The whole yard on a day: for each horse when it last worked, where it stands, and what waits. */
 export function yardRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
-    const { date } = querySchema.parse(req.query);
-    const horseIds = await book.horses.ids();
-    const sessions = await book.sessions.lastOfEach(date);
+    const { date, horses } = querySchema.parse(req.query);
+    const horseIds = await book.horses.ids(horses);
+    const sessions = await book.sessions.lastOfEach(date, horses && horseIds);
     const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
     const snapshots = await book.evidence.snapshots(horseIds);
     const answers = await book.observations.homework(
       sessions.flatMap((s) => (s.homework ? [s.sessionId] : [])),
     );
-    const programmes = await programmesOn(book, date, snapshots);
+    const programmes = await programmesOn(book, date, snapshots, horses && horseIds);
     res.json(
       horseIds.map((horseId) => {
         const last = lastOf.get(horseId);
@@ -45,6 +57,18 @@ export function yardRoutes(book: Book): Router {
       }),
     );
   });
+  // When each horse worked last: of all of them, however many there are.
+  router.get('/last', async (req, res) => {
+    const { date } = lastSchema.parse(req.query);
+    const sessions = await book.sessions.lastOfEach(date);
+    res.json(
+      sessions.map(({ horseId, date: lastDate, minutes }) => ({
+        horseId,
+        lastDate,
+        lastMinutes: minutes,
+      })),
+    );
+  });
   return router;
 }
 
@@ -53,9 +77,10 @@ async function programmesOn(
   book: Book,
   date: string,
   snapshots: ReadonlyMap<string, Snapshot>,
+  horseIds: readonly string[] | undefined,
 ): Promise<Map<string, ProgrammeDay>> {
   const found = new Map<string, ProgrammeDay>();
-  const programmes = await book.programmes.list({});
+  const programmes = await book.programmes.list({ horseIds });
   if (programmes.length === 0) return found;
   const shelf = shelfWith((await book.exercises.list()).map((own) => own.exercise));
   for (const programme of programmes) {
