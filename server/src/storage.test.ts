@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
 import { v7 } from 'uuid';
 import { ZodError, z } from 'zod';
 import { parseLesson } from '@canter-book/core/notation/parse';
@@ -352,3 +353,28 @@ describe('the demo yard', () => {
     expect([...ids].sort()).toEqual(ids);
   });
 });
+
+test('a school is asked for some of its horses, or when each worked last', async () => {
+  const school = await openTestApp();
+  const api = request(school.app);
+  const horses = Array.from({ length: 201 }, (_, i) => someHorse({ name: `Horse ${i}` }));
+  await school.book.addAll('horse', horses);
+  await school.book.sessions.save(someSession(horses[7]!.id));
+  const day = '/api/yard?date=2026-05-03';
+  const whole = await api.get(day).expect(422);
+  expect(whole.body.detail).toContain('100 at most');
+  const ids = horses.slice(5, 15).map((h) => h.id);
+  // One that is not in the book is left out.
+  const some = await api.get(`${day}&horses=${[...ids, v7()].join(',')}`).expect(200);
+  const rows = some.body as { horseId: string; lastDate: string | null }[];
+  expect(rows.map((r) => r.horseId).sort()).toEqual([...ids].sort());
+  expect(rows.find((r) => r.horseId === horses[7]!.id)?.lastDate).toBe('2026-05-02');
+  const many = horses.slice(0, 101).map((h) => h.id);
+  await api.get(`${day}&horses=${many.join(',')}`).expect(400);
+  await api.get(`${day}&horses=x`).expect(400);
+  const last = await api.get('/api/yard/last?date=2026-05-03').expect(200);
+  expect(last.body).toEqual([
+    { horseId: horses[7]!.id, lastDate: '2026-05-02', lastMinutes: null },
+  ]);
+  await school.close();
+}, 30_000);

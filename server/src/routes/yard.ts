@@ -7,10 +7,19 @@ import { dayOf } from '@canter-book/core/progress/days';
 import { standingsFrom, type Snapshot } from '@canter-book/core/progress/snapshot';
 import { levelsFrom } from '@canter-book/core/planner/request';
 import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
+import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 
 /** What a screen shows at once; in a school nobody looks at every horse. */
 const MOST_ASKED = 100;
+/** More than in any yard: all of them at once would keep everybody waiting. */
+const MOST_WHOLE = 200;
+
+const TOO_MANY = new Problem(
+  422,
+  'Too many horses at once',
+  `Ask for some of them (horses=…, ${MOST_ASKED} at most), or when each worked last (/api/yard/last).`,
+);
 
 const querySchema = z.strictObject({
   date: daySchema,
@@ -29,6 +38,7 @@ export function yardRoutes(book: Book): Router {
   router.get('/', async (req, res) => {
     const { date, horses } = querySchema.parse(req.query);
     const horseIds = await book.horses.ids(horses);
+    if (!horses && horseIds.length > MOST_WHOLE) throw TOO_MANY;
     const sessions = await book.sessions.lastOfEach(date, horses && horseIds);
     const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
     const snapshots = await book.evidence.snapshots(horseIds);

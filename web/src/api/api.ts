@@ -58,6 +58,8 @@ export interface YardRow {
   verdicts: Partial<Record<`${Scale}/${Rein}`, Verdict>>;
 }
 
+export type LastWorked = Pick<YardRow, 'horseId' | 'lastDate' | 'lastMinutes'>;
+
 /** Something seen, with the day of its session. */
 export interface SeenRow {
   date: string;
@@ -347,6 +349,14 @@ export const api = createApi({
       query: (date) => ({ url: 'yard', params: { date } }),
       providesTags: TAGS,
     }),
+    yardOf: build.query<YardRow[], { date: string; horses: readonly string[] }>({
+      query: ({ date, horses }) => ({ url: 'yard', params: { date, horses: horses.join(',') } }),
+      providesTags: TAGS,
+    }),
+    lastWorked: build.query<LastWorked[], string>({
+      query: (date) => ({ url: 'yard/last', params: { date } }),
+      providesTags: ['Session', 'Horse'],
+    }),
   }),
 });
 
@@ -392,6 +402,8 @@ export const {
   useTakeBookMutation,
   useAddSessionsMutation,
   useYardQuery,
+  useYardOfQuery,
+  useLastWorkedQuery,
   useWeatherQuery,
   useDoneQuery,
   useOwnExercisesQuery,

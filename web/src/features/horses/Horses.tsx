@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { STAGES } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/observations/records';
-import { useHorsesQuery, useRidersQuery, useYardQuery } from '../../api/api.ts';
+import { useHorsesQuery, useRidersQuery } from '../../api/api.ts';
+import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, byDate, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
@@ -27,7 +28,7 @@ export default function Horses() {
   useTitle('Horses');
   const horses = useHorsesQuery();
   const riders = useRidersQuery();
-  const yard = useYardQuery(today());
+  const { worked } = useYard(today(), () => []);
   const [words, setWords] = useState('');
   const [order, setOrder] = useState<Order>('name');
   if (!horses.data) return <QueryState query={horses} what="horses" />;
@@ -38,7 +39,8 @@ export default function Horses() {
       .map((id) => riders.data?.find((r) => r.id === id)?.name.split(' ')[0])
       .filter(Boolean)
       .join(', ');
-  const lastOf = (horse: Horse) => yard.data?.find((y) => y.horseId === horse.id)?.lastDate ?? null;
+  const lastDates = new Map(worked?.map((row) => [row.horseId, row.lastDate]));
+  const lastOf = (horse: Horse) => lastDates.get(horse.id) ?? null;
   const said = words.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = working
     .filter((h) =>

@@ -4,7 +4,8 @@ import type { Horse, Rider } from '@canter-book/core/observations/records';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
-import { useHorsesQuery, useProgrammesQuery, useRidersQuery, useYardQuery } from '../../api/api.ts';
+import { useHorsesQuery, useProgrammesQuery, useRidersQuery } from '../../api/api.ts';
+import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, shortDate, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
@@ -34,7 +35,7 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
   const first = mondayOf(today());
   const times = useTimes(first, daysLater(first, 7 * WEEKS - 1));
   const { data: programmes = [] } = useProgrammesQuery({});
-  const { data: yard = [] } = useYardQuery(today());
+  const { rows: yard = [] } = useYard(today(), () => horses.map((h) => h.id));
   const homework = horses.flatMap((h) => {
     const given = yard.find((row) => row.horseId === h.id)?.homework;
     return given ? [{ horse: h.name, given }] : [];

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { SCALES, type Scale } from '@canter-book/core/observations/scales';
 import type { GateState } from '@canter-book/core/programme/gate';
@@ -7,31 +8,39 @@ import { CONFIRMED_FROM } from '@canter-book/core/progress/standing';
 import {
   useHorsesQuery,
   useSessionsQuery,
-  useYardQuery,
   type SessionSummary,
   type YardRow,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { useYard } from '../../api/useYard.ts';
 import { ago, today } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
+import { TextInput } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { SideScroll } from '../../ui/SideScroll.tsx';
 
 const FOUR_WEEKS = 27;
+/** More than in most yards: they are seen and printed at once. */
+const ON_A_PAGE = 100;
 
 /** The whole yard on one page: who needs what. */
 export default function ProgressIndex() {
   useTitle('Progress');
   const horses = useHorsesQuery();
-  const yard = useYardQuery(today());
+  const [page, setPage] = useState(0);
+  const [words, setWords] = useState('');
+  const said = words.trim().toLowerCase();
+  const found = (horses.data ?? []).filter((h) => h.name.toLowerCase().includes(said));
+  const shown = found.slice(page * ON_A_PAGE, (page + 1) * ON_A_PAGE);
+  const yard = useYard(today(), () => shown.map((h) => h.id));
   const since = daysLater(today(), -FOUR_WEEKS);
   const { data: sessions = [] } = useSessionsQuery({ since, limit: 1000 });
   if (!horses.data) return <QueryState query={horses} what="horses" />;
-  if (!yard.data) return <QueryState query={yard} what="yard" />;
-  const rows = new Map(yard.data.map((row) => [row.horseId, row]));
+  if (!yard.worked) return <QueryState query={yard.query} what="yard" />;
+  const rows = new Map(yard.rows?.map((row) => [row.horseId, row]));
   return (
     <Page
       title="Progress"
@@ -53,6 +62,18 @@ export default function ProgressIndex() {
               Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more.
               Arrows: what the last twelve weeks came to, where the marks carry it.
             </p>
+            {horses.data.length > ON_A_PAGE && (
+              <Turn
+                words={words}
+                page={page}
+                pages={Math.max(1, Math.ceil(found.length / ON_A_PAGE))}
+                onWords={(to) => {
+                  setWords(to);
+                  setPage(0);
+                }}
+                onPage={setPage}
+              />
+            )}
             <SideScroll label="The yard, as a table">
               <table className="w-full min-w-[68rem] border-y border-line">
                 <thead className="text-left text-[13px] text-soft">
@@ -70,7 +91,7 @@ export default function ProgressIndex() {
                   </tr>
                 </thead>
                 <tbody>
-                  {horses.data.map((horse) => {
+                  {shown.map((horse) => {
                     const row = rows.get(horse.id);
                     return (
                       <tr key={horse.id} className="border-b border-line hover:bg-sand-light">
@@ -126,6 +147,38 @@ export default function ProgressIndex() {
     </Page>
   );
 }
+
+interface TurnProps {
+  words: string;
+  page: number;
+  pages: number;
+  onWords(words: string): void;
+  onPage(page: number): void;
+}
+
+/** Of a school one page after the other. */
+const Turn = ({ words, page, pages, onWords, onPage }: TurnProps) => (
+  <div className="no-print mb-3 flex flex-wrap items-center gap-3">
+    <div className="w-72 max-w-full">
+      <TextInput
+        type="search"
+        aria-label="Find a horse"
+        placeholder="Find a horse"
+        value={words}
+        onChange={(e) => onWords(e.target.value)}
+      />
+    </div>
+    <Button look="quiet" disabled={page === 0} onClick={() => onPage(page - 1)}>
+      Back
+    </Button>
+    <span className="tabular text-[14px] text-soft">
+      page {page + 1} of {pages}
+    </span>
+    <Button look="quiet" disabled={page + 1 >= pages} onClick={() => onPage(page + 1)}>
+      Next
+    </Button>
+  </div>
+);
 
 const GATE_WORDS: Readonly<Record<GateState, string>> = {
   open: 'open',

@@ -3,7 +3,8 @@ import { Link } from 'react-router';
 import { placeOf } from '@canter-book/core/calendar/changes';
 import { NO_REASON } from '@canter-book/core/calendar/occurrences';
 import type { Horse } from '@canter-book/core/observations/records';
-import { useHorsesQuery, useLessonsQuery, useSessionsQuery, useYardQuery } from '../../api/api.ts';
+import { useHorsesQuery, useLessonsQuery, useSessionsQuery } from '../../api/api.ts';
+import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
@@ -15,6 +16,10 @@ import { useChange } from '../timetable/useChange.ts';
 import { useNow } from '../timetable/useNow.ts';
 import type { Times } from '../timetable/useTimes.ts';
 import { InOrder } from './InOrder.tsx';
+import { longestWaiting } from './waiting.ts';
+
+/** Of a school so many of those that wait are looked up, beside those of the day. */
+const MOST_BESIDE = 20;
 
 // What a first look does not need comes when it is asked for.
 const DayAside = lazy(() => import('../timetable/DayAside.tsx'));
@@ -29,8 +34,11 @@ interface DayPageProps {
 /** One day: its lessons at their hours; without any, the horses in the order in which they wait. */
 export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
   const horsesQuery = useHorsesQuery();
-  const yardQuery = useYardQuery(date);
-  const yard = useInSteps(yardQuery.data);
+  const known = useYard(date, (worked) => [
+    ...(times.occurrences ?? []).flatMap((o) => o.appointment.horseId ?? []),
+    ...longestWaiting(worked, times.horses).slice(0, MOST_BESIDE),
+  ]);
+  const yard = useInSteps(known.rows);
   const { data: lessons = [] } = useLessonsQuery({});
   const { data: sessions = [] } = useSessionsQuery({ since: date, limit: 60 });
   const minute = useNow();
@@ -55,8 +63,8 @@ export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
             once.
           </p>
         )}
-        <InOrder horses={horses} yard={yard}>
-          <QueryState query={horses ? yardQuery : horsesQuery} what="yard" />
+        <InOrder date={date} horses={horses} yard={yard && { ...known, rows: yard }}>
+          <QueryState query={horses ? known.query : horsesQuery} what="yard" />
         </InOrder>
       </div>
     );

@@ -2,8 +2,15 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Horse } from '@canter-book/core/observations/records';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
-import { useLessonsQuery, type LessonSummary, type YardRow } from '../../api/api.ts';
-import { ago, byDate } from '../../app/dates.ts';
+import {
+  useLessonsQuery,
+  useYardOfQuery,
+  type LastWorked,
+  type LessonSummary,
+  type YardRow,
+} from '../../api/api.ts';
+import type { Yard } from '../../api/useYard.ts';
+import { ago } from '../../app/dates.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { TextInput } from '../../ui/Field.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
@@ -11,26 +18,37 @@ import { Rows } from '../../ui/Rows.tsx';
 import { Strap } from '../../ui/Strap.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
+import { longestWaiting } from './waiting.ts';
 
 /** From so many horses on one looks for a name. */
 const SEARCHED_FROM = 12;
 
+/** Of a school rows are fetched as they come into sight, so many at a time. */
+const AT_A_TIME = 20;
+
 interface InOrderProps {
+  date: string;
   horses: readonly Horse[] | undefined;
-  yard: readonly YardRow[] | undefined;
+  yard: Yard | undefined;
   /** What stands here until both are known. */
   children: ReactNode;
 }
 
 /** The horses in the order in which they wait. */
-export function InOrder({ horses = [], yard, children }: InOrderProps) {
+export function InOrder({ date, horses = [], yard, children }: InOrderProps) {
   const { data: lessons = [] } = useLessonsQuery({});
   const [name, setName] = useState('');
   const nameOf = new Map(horses.map((h) => [h.id, h.name]));
   const wanted = name.trim().toLowerCase();
-  const rows = (yard ?? [])
-    .filter((row) => nameOf.get(row.horseId)?.toLowerCase().includes(wanted))
-    .sort(longestWaiting);
+  const found = horses.filter((h) => h.name.toLowerCase().includes(wanted));
+  const ids = longestWaiting(yard?.worked ?? [], found);
+  const worked = new Map(yard?.worked?.map((row) => [row.horseId, row]));
+  const rowOf = new Map(yard?.rows?.map((row) => [row.horseId, row]));
+  const rows = ids.map((id, i) => ({
+    id,
+    // Those it is fetched with.
+    among: yard?.isSchool ? ids.slice(i - (i % AT_A_TIME), i - (i % AT_A_TIME) + AT_A_TIME) : null,
+  }));
   return (
     <>
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
@@ -53,15 +71,20 @@ export function InOrder({ horses = [], yard, children }: InOrderProps) {
       {yard && horses.length > 0 ? (
         <Rows
           items={rows}
-          keyOf={(row) => row.horseId}
+          keyOf={(row) => row.id}
           height={104}
-          render={(row) => (
-            <Waiting
-              row={row}
-              name={nameOf.get(row.horseId)!}
-              lesson={lessons.find((l) => l.horseId === row.horseId) ?? null}
-            />
-          )}
+          render={({ id, among }) => {
+            const own = {
+              worked: worked.get(id) ?? { horseId: id, lastDate: null, lastMinutes: null },
+              name: nameOf.get(id)!,
+              lesson: lessons.find((l) => l.horseId === id) ?? null,
+            };
+            return among ? (
+              <WaitingAmong {...own} date={date} among={among} />
+            ) : (
+              <Waiting {...own} row={rowOf.get(id)} />
+            );
+          }}
         />
       ) : (
         children
@@ -73,31 +96,39 @@ export function InOrder({ horses = [], yard, children }: InOrderProps) {
   );
 }
 
-/** The longest rest first; a horse that was never worked is nobody’s oversight, and comes last. */
-const longestWaiting = (a: YardRow, b: YardRow): number => byDate(a.lastDate, b.lastDate);
-
-interface WaitingProps {
-  row: YardRow;
+interface OwnProps {
+  worked: LastWorked;
   name: string;
   lesson: LessonSummary | null;
 }
 
-function Waiting({ row, name, lesson }: WaitingProps) {
+/** Fetched with its neighbours when it comes into sight. */
+function WaitingAmong({
+  date,
+  among,
+  ...own
+}: OwnProps & { date: string; among: readonly string[] }) {
+  const { data } = useYardOfQuery({ date, horses: among });
+  return <Waiting {...own} row={data?.find((r) => r.horseId === own.worked.horseId)} />;
+}
+
+function Waiting({ worked, name, lesson, row }: OwnProps & { row: YardRow | undefined }) {
+  const { horseId, lastDate, lastMinutes } = worked;
   return (
     <div className="grid grid-cols-1 items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[9.5rem_minmax(0,1fr)_auto] xl:grid-cols-[10rem_minmax(0,1fr)_11rem_auto] 2xl:grid-cols-[13rem_minmax(0,1fr)_16rem_auto]">
       <div>
         <Link
-          to={`/horses/${row.horseId}`}
+          to={`/horses/${horseId}`}
           className="font-book text-xl font-semibold no-underline hover:underline"
         >
           {name}
         </Link>
         <p className="text-[13px] text-soft">
-          {row.lastDate ? `worked ${ago(row.lastDate)}` : 'not worked yet'}
-          {row.lastMinutes !== null && `, ${Math.round(row.lastMinutes)} min`}
+          {lastDate ? `worked ${ago(lastDate)}` : 'not worked yet'}
+          {lastMinutes !== null && `, ${Math.round(lastMinutes)} min`}
         </p>
       </div>
-      <Aim row={row} />
+      {row ? <Aim row={row} /> : <p className="text-soft">…</p>}
       {lesson ? (
         <Link
           to={`/desk/${lesson.id}`}
@@ -111,11 +142,11 @@ function Waiting({ row, name, lesson }: WaitingProps) {
         <span className="hidden xl:block" />
       )}
       <div className="flex gap-2">
-        <ButtonLink look="quiet" to={`/desk?horse=${row.horseId}`}>
+        <ButtonLink look="quiet" to={`/desk?horse=${horseId}`}>
           Lessons
         </ButtonLink>
-        <PlanLink horseId={row.horseId}>Propose</PlanLink>
-        <ButtonLink to={`/ringside?horse=${row.horseId}`}>Teach</ButtonLink>
+        <PlanLink horseId={horseId}>Propose</PlanLink>
+        <ButtonLink to={`/ringside?horse=${horseId}`}>Teach</ButtonLink>
       </div>
     </div>
   );
