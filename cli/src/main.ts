@@ -14,7 +14,7 @@ program
   .description('Reads a lesson in shorthand and computes how it is ridden.')
   .addHelpText(
     'after',
-    '\nThe book itself, while it is closed: backup, check, restore, move (docs/keeping.md).',
+    '\nThe book itself, while it is closed: backup, check, restore, move, invite (docs/keeping.md, docs/deploy.md).',
   )
   .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2));
 

@@ -5,7 +5,7 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { createApp } from './app.ts';
-import { connect, type Connection } from './db/connect.ts';
+import { connect, MOST_CONNECTIONS, type Connection } from './db/connect.ts';
 import { doorStores } from './repositories/doorStores.ts';
 import { createBook } from './repositories/book.ts';
 import { problemOf } from './routes/errors.ts';
@@ -213,6 +213,26 @@ describe('a database that goes away', () => {
     expect(new Set(ended).size === 0 || ended.every((s) => s === 503)).toBe(true);
     await connection.ping().catch(() => {});
     expect(await book.horses.list()).toEqual(await first.book.horses.list());
+    await connection.close();
+  }, 60_000);
+
+  test('however many ask at once, a server holds no more connections than it should', async () => {
+    if (first.where.kind !== 'url') return;
+    const connection = await connect(first.where, MIGRATIONS);
+    const book = createBook(connection.db);
+    const own = new Set<number>();
+    const asked = await Promise.all(
+      Array.from({ length: 300 }, async () => {
+        const found = await connection.db.execute(
+          sql`select pg_backend_pid() as pid, pg_sleep(0.01)`,
+        );
+        own.add((found as unknown as { rows: { pid: number }[] }).rows[0]!.pid);
+        return book.horses.ids();
+      }),
+    );
+    expect(asked).toHaveLength(300);
+    expect(own.size).toBeGreaterThan(1);
+    expect(own.size).toBeLessThanOrEqual(MOST_CONNECTIONS);
     await connection.close();
   }, 60_000);
 

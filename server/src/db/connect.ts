@@ -135,7 +135,7 @@ const CONNECT_MS = 5_000;
 const LOCK_MS = 5_000;
 const STATEMENT_MS = 60_000;
 /** Of each server program; several share one database. */
-const MOST_CONNECTIONS = 8;
+export const MOST_CONNECTIONS = 8;
 /** Any number, the same for all servers of one database. */
 const MIGRATION_LOCK = 4_780_001;
 const JOB_LOCK = 4_780_002;
