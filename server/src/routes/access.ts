@@ -113,17 +113,18 @@ const NOT_PAIRED = new Problem(
   'This device is not let in',
   'Sign in, or add it on the machine of the book: Book, then People and phones.',
 );
+export const NOT_A_HELPERS = new Problem(
+  403,
+  'Not for a helper',
+  'A helper teaches the given horses and takes notes on them. Ask the owner of the book for more.',
+);
 const NOT_YOURS: Partial<Record<Role, Problem>> = {
   rider: new Problem(
     403,
     'Not for a rider',
     'A rider sees the rider’s own page. Ask your instructor for more.',
   ),
-  helper: new Problem(
-    403,
-    'Not for a helper',
-    'A helper teaches the given horses and takes notes of them. Ask the owner of the book for more.',
-  ),
+  helper: NOT_A_HELPERS,
 };
 const ONLY_OWNER = new Problem(
   403,

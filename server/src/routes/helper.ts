@@ -1,8 +1,8 @@
 import type { RequestHandler, Response } from 'express';
 import type { Rider } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
-import { notFound, Problem } from '../problem.ts';
-import { whoIn } from './access.ts';
+import { notFound } from '../problem.ts';
+import { NOT_A_HELPERS, whoIn } from './access.ts';
 import { idIn } from './resource.ts';
 
 /**
@@ -91,12 +91,6 @@ const RULES: readonly (readonly [is: RegExp, rule: Rule])[] = [
   [/^GET live$/, anything],
   [/^POST live\/open$/, anything],
 ];
-
-const NOT_A_HELPERS = new Problem(
-  403,
-  'Not for a helper',
-  'A helper teaches the given horses and takes notes of them. Ask the owner of the book for more.',
-);
 
 /** Keeps a helper to the given horses. */
 export const onlyGivenHorses =
