@@ -2,6 +2,7 @@ import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useMeQuery } from '../phones/phonesApi.ts';
+import { Shares } from '../share/Shares.tsx';
 import { BookFile } from './BookFile.tsx';
 import { Copies } from './Copies.tsx';
 import { Imports } from './Imports.tsx';
@@ -15,9 +16,12 @@ export default function BookData() {
   if (me && me.role !== 'owner') {
     return (
       <Page title="The book" about={`Opened by ${me.person}`}>
-        <p className="max-w-xl p-5 md:p-7">
-          The whole book is exported, checked and imported on its own machine, not from a phone.
-        </p>
+        <div className="max-w-5xl space-y-9 p-5 md:p-7">
+          <p className="max-w-xl">
+            The whole book is exported, checked and imported on its own machine, not from a phone.
+          </p>
+          <Shares />
+        </div>
       </Page>
     );
   }

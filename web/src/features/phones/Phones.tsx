@@ -110,6 +110,7 @@ function TrustEnds({ at, isOwn }: NonNullable<Devices['door']['trustEnds']>) {
 function Paired({ devices }: { devices: readonly Device[] }) {
   const [remove] = useRemoveDeviceMutation();
   const [asked, setAsked] = useState<Device | null>(null);
+  const [now] = useState(() => Date.now());
   return (
     <section>
       <h2 className="mb-2 text-lg">Paired phones</h2>
@@ -124,7 +125,9 @@ function Paired({ devices }: { devices: readonly Device[] }) {
               {device.role}, {device.kind}
             </span>
             <span className="flex-1 text-[14px] text-soft">
-              last seen {whenSaid(device.lastSeenAt)} · paired {whenSaid(device.pairedAt)}
+              {Date.parse(device.endsAt) < now
+                ? `not used since ${whenSaid(device.lastSeenAt)}: pair it again`
+                : `last seen ${whenSaid(device.lastSeenAt)} · paired ${whenSaid(device.pairedAt)}`}
             </span>
             <Button look="danger" onClick={() => setAsked(device)}>
               Remove

@@ -5,6 +5,7 @@ import { longDate } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { useMeQuery } from '../phones/phonesApi.ts';
 import { CopyLink } from './CopyLink.tsx';
 import { useShareMutation, useSharesQuery, type What } from './shareApi.ts';
 
@@ -22,6 +23,7 @@ export function ShareSheet({ what, called, onClose }: ShareSheetProps) {
   const [days, setDays] = useState<(typeof DAYS)[number]>(14);
   const [share, { data, error, isLoading }] = useShareMutation();
   const { data: known } = useSharesQuery();
+  const { data: me } = useMeQuery();
   // Asked from elsewhere, this address is one that others reach.
   const isElsewhere = window.location.protocol === 'https:';
   const home = isElsewhere ? window.location.origin : known?.homes[0];
@@ -32,8 +34,13 @@ export function ShareSheet({ what, called, onClose }: ShareSheetProps) {
           <CopyLink link={`${home ?? window.location.origin}/shared#${data.token}`} />
           <p>
             Good until {longDate(data.expiresAt.slice(0, 10))}. It is shown only now: once this is
-            closed, make a new one if you need it again. Take it back under{' '}
-            <Link to="/phones">People and phones</Link>.
+            closed, make a new one if you need it again. It is taken back under{' '}
+            {me && me.role !== 'owner' ? (
+              <Link to="/book">Book</Link>
+            ) : (
+              <Link to="/phones">People and phones</Link>
+            )}
+            .
           </p>
           {known && !home && (
             <p role="status" className="border-l-4 border-leather pl-3">
