@@ -42,7 +42,8 @@ export async function serveSchool(): Promise<void> {
   const connection = await connect({ kind: 'url', url }, MIGRATIONS);
   const book = createBook(connection.db);
   const ids = await book.horses.ids();
-  const sessions = (await book.sessions.lastOfEach(DAY)).map((s) => s.sessionId);
+  const last = new Map((await book.sessions.lastOfEach(DAY)).map((s) => [s.horseId, s.sessionId]));
+  const sessions = ids.flatMap((id) => last.get(id) ?? []);
   await serve(connection, book, { ids, sessions }, false);
 }
 
@@ -123,7 +124,9 @@ async function evidence(book: Book): Promise<void> {
 
 async function measure(url: string): Promise<void> {
   const server = await startServer('serveSchool', { DATABASE_URL: url });
-  const { ids, sessions } = server;
+  // Each instructor has the horses of the day, and teaches one of them at a time.
+  const ids = server.ids.slice(0, INSTRUCTORS * HORSES_A_DAY);
+  const sessions = server.sessions.filter((_, i) => i % HORSES_A_DAY === 0).slice(0, INSTRUCTORS);
   const { get, next, post, aTry, twelveMarks } = asks(sessions);
   const lessons = (await (await fetch(`${server.url}/api/lessons?q=Loops`)).json()) as {
     id: string;
@@ -140,8 +143,9 @@ async function measure(url: string): Promise<void> {
       return { ...request, method: 'PUT', path: `/api/lessons/${record.id}`, headers, body };
     },
   };
-  /** One after the other, so many as an instructor teaches. */
-  const day = () => Array.from({ length: HORSES_A_DAY }, () => next(ids));
+  const days = Array.from({ length: INSTRUCTORS }, (_, i) =>
+    ids.slice(i * HORSES_A_DAY, (i + 1) * HORSES_A_DAY),
+  );
   const requests: Readonly<Record<string, Partial<Request>>> = {
     'one try': post(() => [aTry()]),
     'the end of a lesson, twelve marks': post(twelveMarks),
@@ -154,7 +158,7 @@ async function measure(url: string): Promise<void> {
     'what was seen of a horse in a year': get(
       () => `/api/horses/${next(ids)}/seen?kinds=tempo,contact,interval,try&since=2025-06-15`,
     ),
-    'the horses of a day': get(() => `/api/yard?date=${DAY}&horses=${day().join(',')}`),
+    'the horses of a day': get(() => `/api/yard?date=${DAY}&horses=${next(days).join(',')}`),
   };
   const held: number[] = [];
   const timer = setInterval(() => held.push(server.memoryMB()), 10_000);
