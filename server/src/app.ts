@@ -198,7 +198,7 @@ export function createApp(deps: AppDeps): Express {
         writes++;
         if (res.statusCode >= 400 || res.locals['readsOnly']) return;
         deps.onWrite?.();
-        const entry = auditable(req, whoIn(res));
+        const entry = auditable(req, whoIn(res), res.locals['arrived'] as string | undefined);
         if (entry) deps.audit?.add(entry);
         deps.changes?.tell(wordOf(req.originalUrl, req.get('X-Client')));
       });

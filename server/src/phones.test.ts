@@ -196,7 +196,7 @@ describe('a phone', () => {
       [a.person, a.method, a.path.split('/')[0]].join(' '),
     );
     expect(lines).toEqual(
-      expect.arrayContaining([' DELETE devices', ' POST devices', 'a new device POST pairing']),
+      expect.arrayContaining([' DELETE devices', ' POST devices', 'Rowan Ashdown POST pairing']),
     );
     // What was refused has changed nothing, and the owner's own lessons are nobody's business.
     expect(lines.join()).not.toContain('Ines Calloway');

@@ -200,9 +200,11 @@ export const ownPagesOnly: RequestHandler = (req, _res, next) => {
 export function auditable(
   { method, originalUrl }: Pick<Request, 'method' | 'originalUrl'>,
   { role, device }: Who,
+  /** Who came in by it. */
+  arrived?: string,
 ): Entry | null {
   const path = originalUrl.split('?')[0]!.slice('/api/'.length);
   const isOwners = role === 'owner' && device === null;
   if (isOwners && !/^(devices|people|shares|book)\b/.test(path)) return null;
-  return { person: isOwners ? null : (device?.person ?? 'a new device'), method, path };
+  return { person: isOwners ? null : (arrived ?? device?.person ?? 'a new device'), method, path };
 }

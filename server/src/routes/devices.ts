@@ -204,6 +204,7 @@ export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
           'A code is good for one phone and ten minutes. Show a new one on the machine of the book.',
         );
       giveSecret(res, paired.secret);
+      res.locals['arrived'] = paired.device.person;
       res.status(201).json({ person: paired.device.person });
     },
   );

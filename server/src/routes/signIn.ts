@@ -106,6 +106,7 @@ async function letIn(devices: Devices, person: Person, req: Request, res: Respon
   await devices.forgetEnded(now);
   const { secret } = await devices.signIn(person, kindOf(req.headers['user-agent']), now);
   giveSecret(res, secret);
+  res.locals['arrived'] = person.name;
   res.status(201).json({ person: person.name, role: person.role });
 }
 

@@ -16,7 +16,7 @@ export function Changed() {
         {rows.map((row) => (
           <li
             key={row.id}
-            className="grid grid-cols-[9rem_9rem_1fr] gap-3 border-b border-dotted border-line py-1"
+            className="grid grid-cols-[7rem_1fr] gap-x-3 border-b border-dotted border-line py-1 sm:grid-cols-[9rem_9rem_1fr]"
           >
             <span className="text-soft">{whenSaid(row.at)}</span>
             <b>{row.person ?? 'the owner'}</b>
@@ -80,7 +80,7 @@ function What({ row: { method, path, times } }: { row: AuditRow }) {
   const [words, page] = RESOURCES[resource] ?? [resource];
   const said = own ?? `${DID[method] ?? method} ${words}`;
   return (
-    <span>
+    <span className="max-sm:col-start-2">
       {page && id && method !== 'DELETE' ? <Link to={`${page}${id}`}>{said}</Link> : said}
       {times > 1 && <span className="text-soft">, {times} times</span>}
     </span>

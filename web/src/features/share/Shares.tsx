@@ -19,7 +19,7 @@ export function Shares() {
             className="flex min-h-12 flex-wrap items-center gap-x-4 border-b border-dotted border-line py-1"
           >
             <b className="font-book text-[17px]">{title}</b>
-            <span className="flex-1 text-[14px] text-soft">
+            <span className="flex-[1_1_12rem] text-[14px] text-soft">
               {[
                 `until ${shortDate(expiresAt.slice(0, 10))}`,
                 openedAt ? `last opened ${whenSaid(openedAt)}` : 'not opened yet',
