@@ -26,6 +26,12 @@ const placeOf = (text: string): Place => ({
   migrations,
 });
 
+/** A place as it was named; of a folder, where it lies. */
+const calledOf = (text: string): string => {
+  const { where } = placeOf(text);
+  return where.kind === 'folder' ? where.folder : 'the database';
+};
+
 const say = (sums: Sums): void => {
   for (const [kind, { count, check: sum }] of Object.entries(sums))
     process.stdout.write(`${String(count).padStart(8)}  ${kind.padEnd(12)} ${sum.slice(0, 16)}\n`);
@@ -60,7 +66,7 @@ async function main(): Promise<void> {
     case 'restore': {
       const from = resolve(file ?? missing('Name the file to restore.'));
       say(await restore(from, placeOf(values.data)));
-      process.stdout.write(`Restored into ${resolve(values.data)}.\n`);
+      process.stdout.write(`Restored into ${calledOf(values.data)}.\n`);
       return;
     }
     case 'move': {
