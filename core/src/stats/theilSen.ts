@@ -1,5 +1,5 @@
 import { mannKendall } from './mannKendall.ts';
-import { median } from './median.ts';
+import { middleOf } from './median.ts';
 import { Z90 } from './normal.ts';
 
 export interface RobustTrend {
@@ -24,16 +24,17 @@ export function theilSen(points: readonly { x: number; y: number }[]): RobustTre
       if (dx !== 0) slopes.push((points[j]!.y - points[i]!.y) / dx);
     }
   }
-  const slope = median(slopes);
   const inOrder = [...points].sort((a, b) => a.x - b.x).map((p) => p.y);
   const kendall = mannKendall(inOrder);
-  if (slope === null || points.length < 4) return null;
+  if (slopes.length === 0 || points.length < 4) return null;
+  // All pairs of many points: put in order once, as bare numbers.
+  const sorted = Float64Array.from(slopes).sort();
+  const slope = middleOf(sorted);
   // All values alike: a level line, and nothing to doubt.
   if (!kendall) return { slope, low: slope, high: slope };
-  slopes.sort((a, b) => a - b);
-  const n = slopes.length;
+  const n = sorted.length;
   const reach = Z90 * Math.sqrt(kendall.varianceOfS);
-  const at = (i: number) => slopes[Math.max(0, Math.min(n - 1, i))]!;
+  const at = (i: number) => sorted[Math.max(0, Math.min(n - 1, i))]!;
   return {
     slope,
     low: at(Math.floor((n - reach) / 2) - 1),

@@ -181,9 +181,7 @@ export function observationStore(db: Database) {
      */
     async ofHorse(horseId: string, kinds: readonly string[], since: string): Promise<string> {
       const rows = await db
-        .select({
-          text: sql<string>`jsonb_build_object('date', ${sessions.date}, 'seen', ${observations.data})::text`,
-        })
+        .select({ date: sessions.date, seen: sql<string>`${observations.data}::text` })
         .from(observations)
         .innerJoin(sessions, eq(sessions.id, observations.sessionId))
         .where(
@@ -199,7 +197,7 @@ export function observationStore(db: Database) {
         .limit(MOST_SEEN);
       return `[${rows
         .reverse()
-        .map((row) => row.text)
+        .map(({ date, seen }) => `{"date":"${date}","seen":${seen}}`)
         .join(',')}]`;
     },
     async ofSession(sessionId: string): Promise<Observation[]> {
