@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,7 +23,7 @@ export async function newDatabase(server: string): Promise<string> {
   const { Client } = (await import('pg')).default;
   const client = new Client({ connectionString: server });
   await client.connect();
-  const name = `journey_${Date.now()}_${process.pid}`;
+  const name = `journey_${randomUUID().replaceAll('-', '')}`;
   await client.query(`create database ${name}`);
   await client.end();
   return Object.assign(new URL(server), { pathname: `/${name}` }).href;
@@ -47,7 +48,8 @@ export class BookServer {
 
   /** With something in its environment. */
   static async with(env: Readonly<Record<string, string>>, ...flags: string[]) {
-    const school = POSTGRES ? { DATABASE_URL: await newDatabase(POSTGRES) } : {};
+    const school =
+      POSTGRES && !env['DATABASE_URL'] ? { DATABASE_URL: await newDatabase(POSTGRES) } : {};
     const all = { ...school, ...env };
     const server = new BookServer(await freePort(), await freePort(), flags, all);
     await server.start();

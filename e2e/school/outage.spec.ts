@@ -6,7 +6,7 @@ import { BookServer, demoIds } from '../server.ts';
 /** Two servers on one database, which breaks off in the middle of what is written. */
 
 let postgres: Postgres;
-let servers: BookServer[];
+let servers: BookServer[] = [];
 test.beforeAll(async () => {
   postgres = await startPostgres();
   const place = { DATABASE_URL: postgres.url };
