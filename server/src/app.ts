@@ -1,6 +1,5 @@
 import compression from 'compression';
 import express, { type Express, type Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -24,7 +23,7 @@ import {
 } from './routes/access.ts';
 import { deviceRoutes, pairingRoutes, type PhoneDoor } from './routes/devices.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
-import { answerProblem, problemOf, sendProblem } from './routes/errors.ts';
+import { atMost, sendProblem } from './routes/errors.ts';
 import { exerciseRoutes } from './routes/exercises.ts';
 import { onlyGivenHorses } from './routes/helper.ts';
 import { horseRoutes } from './routes/horses.ts';
@@ -173,15 +172,7 @@ export function createApp(deps: AppDeps): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(
-    '/api',
-    rateLimit({
-      windowMs: 60_000,
-      limit: deps.requestsAMinute ?? REQUESTS_A_MINUTE,
-      legacyHeaders: false,
-      handler: (_req, res) => answerProblem(res, problemOf(TOO_MANY)),
-    }),
-  );
+  app.use('/api', atMost(deps.requestsAMinute ?? REQUESTS_A_MINUTE, TOO_MANY));
   app.use('/api', identify(deps.devices), ownPagesOnly);
   app.use('/api', compression());
   // Nobody's body is read before it is known whether it may be sent at all.

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { PersonRole } from './db/schema.ts';
+import { people, type PersonRole } from './db/schema.ts';
 import { COOKIE } from './routes/access.ts';
 import { someHorse, someLesson, someSession } from './testing/app.ts';
 import { INSTRUCTOR, openOverTls, secretIn } from './testing/overTls.ts';
@@ -204,6 +205,16 @@ describe('being signed in', () => {
     // Over HTTP it comes as a cookie.
     const answer = await phone(await book.paired()).get('/api/horses');
     expect(secretIn(answer.headers)).toBeNull();
+  });
+
+  test('without the account a device may do nothing, whatever it could when it was signed in on', async () => {
+    const person = await invited('Gone For Good');
+    const secret = await book.devices.signIn(person, 'device', new Date());
+    await phone(secret).get('/api/horses').expect(200);
+    // As when the rider of an account leaves the book.
+    await book.db.delete(people).where(eq(people.id, person.id));
+    await phone(secret).get('/api/horses').expect(403);
+    await phone(secret).get('/api/mine?date=2026-05-03').expect(404);
   });
 
   test('whoever was signed in before on the same browser is so no longer', async () => {

@@ -10,6 +10,7 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
+import type { PoolClient } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { ownChanges, sharedChanges, type Changes } from '../changes.ts';
 import * as schema from './schema.ts';
@@ -161,7 +162,9 @@ async function connectServer(
   pool.on('error', onError);
   pool.on('connect', (client) => client.on('error', onError));
   try {
-    await migrateAlone();
+    await alone(MIGRATION_LOCK, true, (client) =>
+      migrate(drizzle(client, { schema }), { migrationsFolder }),
+    );
   } catch (error) {
     await pool.end();
     throw error;
@@ -174,7 +177,7 @@ async function connectServer(
   return {
     db,
     changes,
-    job: alone,
+    job: (work, { wait } = { wait: false }) => alone(JOB_LOCK, wait, work),
     ping: async () => void (await db.execute(sql`select 1`)),
     async close() {
       await changes.close();
@@ -182,29 +185,20 @@ async function connectServer(
     },
   };
 
-  async function alone<T>(work: () => Promise<T>, { wait } = { wait: false }): Promise<T | null> {
+  /** While one server has a lock, the others wait for it, or leave what it is for to that one. */
+  async function alone<T>(
+    lock: number,
+    wait: boolean,
+    work: (client: PoolClient) => Promise<T>,
+  ): Promise<T | null> {
     const client = await pool.connect();
     try {
       const ask = wait ? 'pg_advisory_lock' : 'pg_try_advisory_lock';
       if (wait) await client.query('set lock_timeout = 0; set statement_timeout = 0');
-      const { rows } = await client.query<{ got: unknown }>(`select ${ask}($1) as got`, [JOB_LOCK]);
-      return rows[0]!.got === false ? null : await work();
+      const { rows } = await client.query<{ got: unknown }>(`select ${ask}($1) as got`, [lock]);
+      return rows[0]!.got === false ? null : await work(client);
     } finally {
-      // Its lock goes with the connection.
-      client.release(true);
-    }
-  }
-
-  /** Servers that start together migrate one after the other. */
-  async function migrateAlone(): Promise<void> {
-    const client = await pool.connect();
-    try {
-      await client.query('set lock_timeout = 0; set statement_timeout = 0');
-      await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
-      await migrate(drizzle(client, { schema }), { migrationsFolder });
-      await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
-    } finally {
-      // Not handed on: it waits without end.
+      // Not handed on: it may wait without end, and its lock goes with it.
       client.release(true);
     }
   }

@@ -1,5 +1,4 @@
 import { Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
 import { idSchema } from '@canter-book/core/fields';
 import { sessionSchema } from '@canter-book/core/observations/records';
@@ -9,7 +8,7 @@ import type { Book } from '../repositories/book.ts';
 import type { Device, Devices, SetAside, Whose } from '../repositories/devices.ts';
 import { notFound, Problem } from '../problem.ts';
 import { giveSecret, whoIn } from './access.ts';
-import { answerProblem, problemOf } from './errors.ts';
+import { atMost } from './errors.ts';
 import { idIn } from './resource.ts';
 import { batchSchema, seenBy, taughtBy } from './sessions.ts';
 
@@ -180,34 +179,25 @@ export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
       isRemoved,
     });
   });
-  router.post(
-    '/',
-    rateLimit({
-      windowMs: 60_000,
-      limit: TRIES_A_MINUTE,
-      legacyHeaders: false,
-      handler: (_req, res) => answerProblem(res, problemOf(TOO_OFTEN)),
-    }),
-    async (req, res) => {
-      if (!req.secure)
-        throw new Problem(
-          403,
-          'Not over plain HTTP',
-          'A phone is paired over https. Open the address that the code shows.',
-        );
-      const { code } = pairSchema.parse(req.body);
-      const paired = await devices.pair(code, kindOf(req.headers['user-agent']), new Date());
-      if (!paired)
-        throw new Problem(
-          410,
-          'This code is used up or too old',
-          'A code is good for one phone and ten minutes. Show a new one on the machine of the book.',
-        );
-      giveSecret(res, paired.secret);
-      res.locals['arrived'] = paired.device.person;
-      res.status(201).json({ person: paired.device.person });
-    },
-  );
+  router.post('/', atMost(TRIES_A_MINUTE, TOO_OFTEN), async (req, res) => {
+    if (!req.secure)
+      throw new Problem(
+        403,
+        'Not over plain HTTP',
+        'A phone is paired over https. Open the address that the code shows.',
+      );
+    const { code } = pairSchema.parse(req.body);
+    const paired = await devices.pair(code, kindOf(req.headers['user-agent']), new Date());
+    if (!paired)
+      throw new Problem(
+        410,
+        'This code is used up or too old',
+        'A code is good for one phone and ten minutes. Show a new one on the machine of the book.',
+      );
+    giveSecret(res, paired.secret);
+    res.locals['arrived'] = paired.device.person;
+    res.status(201).json({ person: paired.device.person });
+  });
   return router;
 }
 

@@ -1,4 +1,5 @@
-import type { ErrorRequestHandler, Response } from 'express';
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import { ZodError } from 'zod';
 import { RevisionConflict } from '../repositories/revisioned.ts';
 import { Problem } from '../problem.ts';
@@ -133,3 +134,12 @@ export const sendProblem: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
   answerProblem(res, body);
 };
+
+/** So many requests a minute of one device; more are told to wait. */
+export const atMost = (aMinute: number, refusal: Problem): RequestHandler =>
+  rateLimit({
+    windowMs: 60_000,
+    limit: aMinute,
+    legacyHeaders: false,
+    handler: (_req, res) => answerProblem(res, problemOf(refusal)),
+  });

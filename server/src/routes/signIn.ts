@@ -1,5 +1,4 @@
 import { Router, type Request, type RequestHandler, type Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import type { AuthenticationResponseJSON } from '@simplewebauthn/server';
 import { z } from 'zod';
 import { canHavePasskeys, signedInBy, signInOptions, type Site } from '../people/passkeys.ts';
@@ -9,7 +8,7 @@ import type { People, Person } from '../repositories/people.ts';
 import type { Devices } from '../repositories/devices.ts';
 import { Problem } from '../problem.ts';
 import { giveSecret, nameIn, takeSecret, whoIn } from './access.ts';
-import { answerProblem, problemOf } from './errors.ts';
+import { atMost } from './errors.ts';
 import { kindOf } from './devices.ts';
 import type { PeopleDeps } from './people.ts';
 
@@ -104,8 +103,7 @@ async function letIn(devices: Devices, person: Person, req: Request, res: Respon
   const { device } = whoIn(res);
   if (device?.personId && !device.removedAt) await devices.remove(device.id, now);
   await devices.forgetEnded(now);
-  const { secret } = await devices.signIn(person, kindOf(req.headers['user-agent']), now);
-  giveSecret(res, secret);
+  giveSecret(res, await devices.signIn(person, kindOf(req.headers['user-agent']), now));
   res.locals['arrived'] = person.name;
   res.status(201).json({ person: person.name, role: person.role });
 }
@@ -118,15 +116,7 @@ export function signInRoutes(_: Book, { people, devices }: PeopleDeps): Router {
     takeSecret(res);
     res.status(204).end();
   });
-  router.use(
-    overTls,
-    rateLimit({
-      windowMs: 60_000,
-      limit: TRIES_A_MINUTE,
-      legacyHeaders: false,
-      handler: (_req, res) => answerProblem(res, problemOf(TOO_OFTEN)),
-    }),
-  );
+  router.use(overTls, atMost(TRIES_A_MINUTE, TOO_OFTEN));
   router.post('/', async (req, res) => {
     const { name, password } = passwordSignIn.parse(req.body);
     const person = await checkPassword(people, name, await people.byName(name), password);

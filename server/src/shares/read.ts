@@ -1,10 +1,6 @@
-import { occurrencesIn } from '@canter-book/core/calendar/occurrences';
-import { shelfWith } from '@canter-book/core/exercises/shelf';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { levelsFrom } from '@canter-book/core/planner/request';
-import { dayOf, daysLater } from '@canter-book/core/progress/days';
-import { standingsOf } from '@canter-book/core/progress/standing';
-import { reportOf, type Report } from '@canter-book/core/report/report';
+import { aheadUntil, reportFrom } from '@canter-book/core/report/gather';
+import type { Report } from '@canter-book/core/report/report';
 import type { Book } from '../repositories/book.ts';
 import type { Shared } from './shared.ts';
 
@@ -20,9 +16,6 @@ export type Reading =
       readonly said: string;
       readonly lesson: Lesson | null;
     };
-
-/** What is ahead of the report's last day is told for so long. */
-const AHEAD_DAYS = 28;
 
 export async function readShared(
   book: Book,
@@ -56,13 +49,13 @@ export async function readShared(
       };
     }
     case 'report': {
-      const report = await reportFrom(book, what);
+      const report = await reportIn(book, what);
       return report && { kind: 'report', title: `Report on ${report.horse}`, report };
     }
   }
 }
 
-async function reportFrom(
+async function reportIn(
   book: Book,
   { horseId, from, to }: Extract<Shared, { kind: 'report' }>,
 ): Promise<Report | null> {
@@ -70,22 +63,15 @@ async function reportFrom(
   if (!horse) return null;
   const { readings } = await book.evidence.readings(horseId);
   const [programme] = await book.programmes.list({ horseId });
-  const until = daysLater(to, AHEAD_DAYS);
-  const appointments = await book.appointments.list({ from: to, to: until });
-  return reportOf({
+  return reportFrom({
     horse,
     readings,
     sessions: await book.sessions.list({ horseId, since: from, limit: 400 }),
     tries: JSON.parse(await book.observations.ofHorse(horseId, ['try'], from)),
     done: await book.sessions.done(horseId),
     programme: programme ?? null,
-    levels: levelsFrom(standingsOf(readings, dayOf(to))),
-    shelf: shelfWith((await book.exercises.list()).map((own) => own.exercise)),
-    ahead: occurrencesIn(
-      appointments.filter((a) => a.horseId === horseId),
-      to,
-      until,
-    ),
+    own: await book.exercises.list(),
+    appointments: await book.appointments.list({ from: to, to: aheadUntil(to) }),
     from,
     to,
   });

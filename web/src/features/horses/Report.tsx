@@ -1,12 +1,9 @@
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { occurrencesIn } from '@canter-book/core/calendar/occurrences';
-import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { reportSvg } from '@canter-book/core/formats/reportSvg';
-import { levelsFrom } from '@canter-book/core/planner/request';
-import { dayOf, daysLater } from '@canter-book/core/progress/days';
-import { standingsOf } from '@canter-book/core/progress/standing';
-import { periodSaid, reportOf, type Report as Told } from '@canter-book/core/report/report';
+import { daysLater } from '@canter-book/core/progress/days';
+import { aheadUntil, reportFrom } from '@canter-book/core/report/gather';
+import { periodSaid, type Report as Told } from '@canter-book/core/report/report';
 import {
   useAppointmentsQuery,
   useDoneQuery,
@@ -30,7 +27,6 @@ import { ShareSheet } from '../share/ShareSheet.tsx';
 import { ReportSections } from './ReportSections.tsx';
 
 const FOUR_WEEKS = 27;
-const AHEAD_DAYS = 28;
 
 /** One page for the owner or the rider: what was worked on, where the horse stands, what is next. */
 export default function Report() {
@@ -122,26 +118,21 @@ function useReport(id: string, { from, to }: { from: string; to: string }): Told
   const done = useDoneQuery(id).data;
   const programmes = useProgrammesQuery({ horseId: id }).data;
   const own = useOwnExercisesQuery().data;
-  const span = { from: to, to: daysLater(to, AHEAD_DAYS) };
+  const span = { from: to, to: aheadUntil(to) };
   const appointments = useAppointmentsQuery(span).data;
   return useMemo(() => {
     if (!horse || !readings || !sessions || !tries || !done || !own) return null;
-    return reportOf({
+    return reportFrom({
       horse,
       readings: readings.readings,
       sessions,
       tries,
       done,
       programme: programmes?.[0] ?? null,
-      levels: levelsFrom(standingsOf(readings.readings, dayOf(to))),
-      shelf: shelfWith(own.map((o) => o.exercise)),
-      ahead: occurrencesIn(
-        (appointments ?? []).filter((a) => a.horseId === id),
-        to,
-        daysLater(to, AHEAD_DAYS),
-      ),
+      own,
+      appointments: appointments ?? [],
       from,
       to,
     });
-  }, [horse, readings, sessions, tries, done, programmes, own, appointments, id, from, to]);
+  }, [horse, readings, sessions, tries, done, programmes, own, appointments, from, to]);
 }

@@ -10,7 +10,7 @@ import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { PasswordField } from './Join.tsx';
+import { PasswordField } from './PasswordField.tsx';
 import {
   useAccountQuery,
   useChangePasswordMutation,

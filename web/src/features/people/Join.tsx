@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { problemOf } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { PasswordField } from './PasswordField.tsx';
 import { useInvitationQuery, useJoinMutation } from './peopleApi.ts';
 
 /** Whoever was invited chooses a password, and is in. */
@@ -48,33 +48,3 @@ export function Join({ code }: { code: string }) {
     </form>
   );
 }
-
-interface PasswordFieldProps {
-  label: string;
-  value: string;
-  error?: string | undefined;
-  /** Chosen now, not known from before. */
-  isNew?: boolean;
-  onChange(value: string): void;
-}
-
-export const PasswordField = ({ label, value, error, isNew, onChange }: PasswordFieldProps) => (
-  <Field
-    label={label}
-    error={error}
-    {...(isNew && {
-      hint: 'At least 12 characters: three or four words that do not belong together.',
-    })}
-  >
-    {(field) => (
-      <TextInput
-        {...field}
-        type="password"
-        value={value}
-        autoComplete={isNew ? 'new-password' : 'current-password'}
-        maxLength={128}
-        onChange={(e) => onChange(e.target.value)}
-      />
-    )}
-  </Field>
-);

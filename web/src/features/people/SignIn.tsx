@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { problemOf } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
+import { PasswordField } from './PasswordField.tsx';
 import {
   usePasskeyToSignInMutation,
   useSignInByPasskeyMutation,
@@ -52,18 +53,7 @@ export function SignIn() {
           />
         )}
       </Field>
-      <Field label="Password">
-        {(field) => (
-          <TextInput
-            {...field}
-            type="password"
-            value={password}
-            autoComplete="current-password"
-            maxLength={128}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        )}
-      </Field>
+      <PasswordField label="Password" value={password} onChange={setPassword} />
       {said && (
         <p role="alert" className="text-madder">
           ✕ {said}
