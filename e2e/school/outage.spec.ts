@@ -18,8 +18,6 @@ test.afterAll(async () => {
   postgres.stop();
 });
 
-const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
-
 test('nothing acknowledged is lost, and whoever waits is told so', async ({ page, browser }) => {
   const [first, second] = servers as [BookServer, BookServer];
   expect(await first.get<unknown[]>('horses')).toEqual(await second.get<unknown[]>('horses'));
@@ -48,10 +46,11 @@ test('nothing acknowledged is lost, and whoever waits is told so', async ({ page
     }
   };
   const writers = [0, 1, 2, 3, 4, 5].map((i) => write(servers[i % 2]!));
-  await pause(1500);
+  // In the middle of it, however slow the machine is.
+  await expect.poll(() => acknowledged.length, { timeout: 30_000 }).toBeGreaterThan(20);
   const before = acknowledged.length;
   postgres.crash();
-  await pause(1500);
+  await expect.poll(() => refused.length, { timeout: 30_000 }).toBeGreaterThan(0);
   await page.goto(`${first.url}/horses`);
   await expect(page.getByText('The book is waiting for its database').first()).toBeVisible();
   postgres.bringBack();
