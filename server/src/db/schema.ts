@@ -242,8 +242,10 @@ export const observations = pgTable(
   },
   (t) => [
     index('observations_by_session').on(t.sessionId),
-    index('observations_by_horse').on(t.horseId, t.kind, t.at),
-    index('observations_corrected').on(t.corrects),
+    // Few are corrections: the rest would only make it slow to ask.
+    index('observations_corrected')
+      .on(t.corrects)
+      .where(sql`${t.corrects} is not null`),
     index('observations_by_kind').on(t.kind, t.sessionId),
   ],
 );

@@ -228,7 +228,10 @@ async function makeKept(
         sql`select ${horseId}::uuid, ${JSON.stringify(kept.snapshot)}::jsonb, ${JSON.stringify(kept.readings)}::jsonb
           from horses where id = ${horseId}::uuid`,
       )
-      .onConflictDoUpdate({ target: horseSnapshots.horseId, set: kept });
+      .onConflictDoUpdate({
+        target: horseSnapshots.horseId,
+        set: { snapshot: sql`excluded.snapshot`, readings: sql`excluded.readings` },
+      });
     return { snapshot: kept.snapshot, readings: unpackedReadings(kept.readings) };
   });
 }

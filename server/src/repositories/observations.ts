@@ -176,8 +176,8 @@ export function observationStore(db: Database) {
       return appending.append(batch);
     },
     /**
-     * What stands of some kinds, of one horse since a day: the newest, oldest first, as the text of a JSON
-     * list of `{ date, seen }`. The database writes it: reading and writing it here takes several times as long.
+     * What stands of some kinds, of one horse in its sessions since a day: the newest, oldest first, as the text of
+     * a JSON list of `{ date, seen }`. The database writes it: reading and writing it here takes several times as long.
      */
     async ofHorse(horseId: string, kinds: readonly string[], since: string): Promise<string> {
       const rows = await db
@@ -186,10 +186,10 @@ export function observationStore(db: Database) {
         .innerJoin(sessions, eq(sessions.id, observations.sessionId))
         .where(
           and(
-            eq(observations.horseId, horseId),
-            inArray(observations.kind, [...kinds]),
-            gte(observations.at, new Date(`${since}T00:00:00Z`)),
+            eq(sessions.horseId, horseId),
+            gte(sessions.date, since),
             isNull(sessions.removedAt),
+            inArray(observations.kind, [...kinds]),
             stands,
           ),
         )

@@ -6,6 +6,7 @@ import { firstUnconfirmed } from '@canter-book/core/progress/standing';
 import { dayOf } from '@canter-book/core/progress/days';
 import { standingsFrom, type Snapshot } from '@canter-book/core/progress/snapshot';
 import { levelsFrom } from '@canter-book/core/planner/request';
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
@@ -39,13 +40,17 @@ export function yardRoutes(book: Book): Router {
     const { date, horses } = querySchema.parse(req.query);
     const horseIds = await book.horses.ids(horses);
     if (!horses && horseIds.length > MOST_WHOLE) throw TOO_MANY;
-    const sessions = await book.sessions.lastOfEach(date, horses && horseIds);
+    const among = horses && horseIds;
+    const [sessions, snapshots, planned] = await Promise.all([
+      book.sessions.lastOfEach(date, among),
+      book.evidence.snapshots(horseIds),
+      book.programmes.list({ horseIds: among }),
+    ]);
     const lastOf = new Map(sessions.map((s) => [s.horseId, s]));
-    const snapshots = await book.evidence.snapshots(horseIds);
     const answers = await book.observations.homework(
       sessions.flatMap((s) => (s.homework ? [s.sessionId] : [])),
     );
-    const programmes = await programmesOn(book, date, snapshots, horses && horseIds);
+    const programmes = await programmesOn(book, date, snapshots, planned);
     res.json(
       horseIds.map((horseId) => {
         const last = lastOf.get(horseId);
@@ -87,10 +92,9 @@ async function programmesOn(
   book: Book,
   date: string,
   snapshots: ReadonlyMap<string, Snapshot>,
-  horseIds: readonly string[] | undefined,
+  programmes: readonly ProgrammeRecord[],
 ): Promise<Map<string, ProgrammeDay>> {
   const found = new Map<string, ProgrammeDay>();
-  const programmes = await book.programmes.list({ horseIds });
   if (programmes.length === 0) return found;
   const shelf = shelfWith((await book.exercises.list()).map((own) => own.exercise));
   for (const programme of programmes) {
