@@ -20,6 +20,8 @@ export interface WrittenSet {
   readonly why: string;
   readonly firstRein: Rein;
   readonly rounds: Readonly<Record<Rein, number>>;
+  /** The changes of gait and pace it asks at letters, as spots name them. */
+  readonly transitions?: readonly string[];
 }
 
 export interface Composed {
@@ -29,6 +31,8 @@ export interface Composed {
   /** Parts of the lesson in which some set has more than one round on a rein. */
   readonly repeats: ReadonlySet<PlannedPhase>;
   readonly sets: readonly WrittenSet[];
+  /** The exercise that the day is for. */
+  readonly aim?: string;
 }
 
 /** The walk before the first set, as each approach begins. Common practice. */
@@ -104,6 +108,7 @@ export function compose(
       why: reasonSaid(reasons[i]!, aim !== null),
       firstRein: spot.rein,
       rounds: laid.sets.find(({ id }) => id === set)!.rounds,
+      transitions: steps.flatMap((s) => (s.set === set ? (s.spot.transitions ?? []) : [])),
     }));
     sets.push(...written);
     items.push(
@@ -134,7 +139,7 @@ export function compose(
     start: { ...DEFAULT_START, rein: startRein(horse) },
     items,
   };
-  return { lesson, kept: pen.kept, sets, repeats };
+  return { lesson, kept: pen.kept, sets, repeats, ...(aim && { aim: aim.id }) };
 }
 
 function titleOf(

@@ -75,6 +75,8 @@ export const highsSolver =
         // The core finds first answers quicker than these do.
         mip_heuristic_run_feasibility_jump: false,
         mip_heuristic_run_root_reduced_cost: false,
+        mip_heuristic_run_rins: false,
+        mip_heuristic_run_rens: false,
         // A fresh start costs more than it saves in programmes as small as these. Measured.
         mip_allow_restart: false,
       });

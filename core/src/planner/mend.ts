@@ -4,9 +4,10 @@ import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';
+import { transitionKey } from '../ride/transitions.ts';
 import type { Ride } from '../ride/types.ts';
 import { worthOf } from './candidates.ts';
-import type { Composed } from './compose.ts';
+import type { Composed, WrittenSet } from './compose.ts';
 import { setsIn } from './marks.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import type { Frame } from './timing.ts';
@@ -93,22 +94,37 @@ const plain = (writing: Writing): Mended => ({
   writing: { ...writing, straighten: 0, plainTried: true },
 });
 
-/** The horse learns the place: first another letter, then fewer rounds, last another exercise. */
+/**
+ * The horse learns the place: first another letter, then fewer rounds of what is ridden most there, last another
+ * exercise: what is worth least of those that ask it, and the aim of the day only when nothing else is left.
+ */
 function otherPlaces(
   { letter }: RuleFacts['transition-drilled'],
-  own: Composed['sets'][number] | undefined,
+  asking: readonly WrittenSet[],
+  aim: string | undefined,
   least: string | null,
   writing: Writing,
 ): Mended {
   if (!writing.worn.includes(letter))
     return { writing: { ...writing, worn: [...writing.worn, letter] } };
-  return own ? fewerRounds(own, writing) : { ban: least };
+  const dispensable = [...asking].sort(
+    (a, b) =>
+      mostRoundsOf(b, writing) - mostRoundsOf(a, writing) ||
+      Number(idOf(a) === aim) - Number(idOf(b) === aim) ||
+      worthOf(a.chosen.candidate) - worthOf(b.chosen.candidate),
+  )[0];
+  return dispensable ? fewerRounds(dispensable, writing) : { ban: least };
 }
 
+const idOf = ({ chosen }: WrittenSet): string => chosen.candidate.exercise.id;
+
+const mostRoundsOf = ({ chosen, rounds }: WrittenSet, { mostRounds }: Writing): number =>
+  mostRounds[chosen.candidate.id] ?? Math.max(rounds.left, rounds.right);
+
 /** A round less on each rein; what is too much even then is not for today. */
-function fewerRounds(own: Composed['sets'][number], writing: Writing): Mended {
+function fewerRounds(own: WrittenSet, writing: Writing): Mended {
   const { id } = own.chosen.candidate;
-  const most = writing.mostRounds[id] ?? Math.max(own.rounds.left, own.rounds.right);
+  const most = mostRoundsOf(own, writing);
   if (most <= 1) return { ban: id };
   return { writing: { ...writing, mostRounds: { ...writing.mostRounds, [id]: most - 1 } } };
 }
@@ -151,7 +167,7 @@ function longest({ phases }: Ride): string | null {
 /** Writes less, more evenly, with more straight lines or earlier breaks; chooses for fewer minutes where that does not help. */
 export function mend(
   { finding, exercise, phase }: Trouble,
-  { sets, repeats, lesson }: Composed,
+  { sets, repeats, lesson, aim }: Composed,
   writing: Writing,
 ): Mended {
   const set = sets.find((s) => s.chosen.candidate.exercise.id === exercise);
@@ -199,8 +215,12 @@ export function mend(
         : { ban: orLeast };
     case 'repeated-too-often':
       return set ? fewerRounds(set, writing) : { ban: orLeast };
-    case 'transition-drilled':
-      return otherPlaces(finding.facts as RuleFacts['transition-drilled'], set, least, writing);
+    case 'transition-drilled': {
+      const facts = finding.facts as RuleFacts['transition-drilled'];
+      const asking = sets.filter((s) => s.transitions?.includes(transitionKey(facts)));
+      const named = asking.length > 0 ? asking : set ? [set] : [];
+      return otherPlaces(facts, named, aim, least, writing);
+    }
     default:
       return { ban: orLeast };
   }

@@ -63,8 +63,17 @@ export interface Ground {
   taste(spot: Spot): number;
 }
 
-interface Reached extends Placing {
+/** Where a way has come to, each step with the one before it: they are written out once, at the end. */
+interface Reached {
+  readonly cost: number;
   readonly end: Standing;
+  readonly last: { readonly step: Step; readonly before: Reached } | null;
+}
+
+function stepsTo(end: Reached): Step[] {
+  const steps: Step[] = [];
+  for (let { last } = end; last; { last } = last.before) steps.push(last.step);
+  return steps.reverse();
 }
 
 /**
@@ -76,7 +85,7 @@ interface Reached extends Placing {
 export function place(sets: readonly Placeable[], from: Standing, ground: Ground): Placing {
   const all = (1 << sets.length) - 1;
   let frontier = new Map<string, { mask: number; reached: Reached }>([
-    ['', { mask: 0, reached: { steps: [], cost: 0, end: from } }],
+    ['', { mask: 0, reached: { cost: 0, end: from, last: null } }],
   ]);
   for (let done = 0; done < sets.length; done++) {
     const next: typeof frontier = new Map();
@@ -95,8 +104,8 @@ export function place(sets: readonly Placeable[], from: Standing, ground: Ground
   }
   const ends = [...frontier.values()].filter(({ mask }) => mask === all).map((f) => f.reached);
   if (ends.length === 0) throw new Error('place: the sets wait for one another');
-  const { steps, cost } = ends.reduce((a, b) => (b.cost < a.cost ? b : a));
-  return { steps, cost };
+  const best = ends.reduce((a, b) => (b.cost < a.cost ? b : a));
+  return { steps: stepsTo(best), cost: best.cost };
 }
 
 const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boolean =>
@@ -126,40 +135,54 @@ function nextRound(
   layer: readonly Reached[],
   ground: Ground,
 ): Reached[] {
-  const spots = set.spots.filter((s) => s.rein === rein);
-  return spots.map((spot) =>
-    layer
-      .map((before) => joined(set.id, spot, before, ground))
-      .reduce((a, b) => (b.cost < a.cost ? b : a)),
-  );
+  return set.spots
+    .filter((s) => s.rein === rein)
+    .map((spot) => {
+      const [before, way] = layer
+        .map((from): [Reached, Way] => [from, wayTo(spot, from.end, ground)])
+        .reduce((a, b) => (b[0].cost + b[1].cost < a[0].cost + a[1].cost ? b : a));
+      return joined(set.id, spot, before, way, ground.taste(spot));
+    });
 }
 
 /** From where the horse stands to a spot, with a change of rein where one is needed. */
-function joined(set: string, spot: Spot, before: Reached, ground: Ground): Reached {
-  const { track } = ground;
-  const { end } = before;
+interface Way {
+  readonly cost: number;
+  readonly change: Spot | null;
+}
+
+function wayTo(spot: Spot, end: Standing, { track, reinChanges }: Ground): Way {
   const worn = end.at === spot.at ? SAME_LETTER_M : 0;
-  const after: Standing = {
-    rein: spot.exitRein ?? spot.rein,
-    place: spot.exit,
-    at: spot.at,
-    ...(spot.comesAcross && { across: true }),
-  };
-  const step: Step = { set, spot };
   if (end.rein === spot.rein) {
     const wayM = track.wayM(end.rein, end.place, spot.entry);
     // Straight back the way it came the horse cannot go.
     const back = wayM === 0 && end.across && spot.leavesAcross ? TURNS_BACK_M : 0;
-    const cost = before.cost + wayM + back + worn + ground.taste(spot);
-    return { steps: [...before.steps, step], cost, end: after };
+    return { cost: wayM + back + worn, change: null };
   }
-  const [change, wayM] = ground.reinChanges
-    .filter((c) => c.rein === end.rein)
-    .map((c): [Spot, number] => [
-      c,
-      track.wayM(end.rein, end.place, c.entry) + track.wayM(spot.rein, c.exit, spot.entry),
-    ])
-    .reduce((a, b) => (b[1] < a[1] ? b : a));
-  const cost = before.cost + wayM + worn + ground.taste(spot);
-  return { steps: [...before.steps, { set: null, spot: change }, step], cost, end: after };
+  let best: Way = { cost: Infinity, change: null };
+  for (const change of reinChanges) {
+    if (change.rein !== end.rein) continue;
+    const cost =
+      worn +
+      track.wayM(end.rein, end.place, change.entry) +
+      track.wayM(spot.rein, change.exit, spot.entry);
+    if (cost < best.cost) best = { cost, change };
+  }
+  return best;
+}
+
+function joined(set: string, spot: Spot, from: Reached, way: Way, taste: number): Reached {
+  const before = way.change
+    ? { ...from, last: { step: { set: null, spot: way.change }, before: from } }
+    : from;
+  return {
+    cost: from.cost + way.cost + taste,
+    end: {
+      rein: spot.exitRein ?? spot.rein,
+      place: spot.exit,
+      at: spot.at,
+      ...(spot.comesAcross && { across: true }),
+    },
+    last: { step: { set, spot }, before },
+  };
 }

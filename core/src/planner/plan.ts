@@ -63,8 +63,9 @@ const AIMS_FROM = 3;
 
 /** Rounds of writing, looking through and mending before a set is given up. */
 const MOST_MENDS = 40;
-/** There is a lesson already: so many rounds for a fuller one. */
+/** There is a lesson already: so many rounds for a fuller one, and so many choices. */
 const MORE_TRIES = 6;
+const MORE_CHOICES = 2;
 
 /**
  * Plans a lesson: chooses (integer programme), places (shortest path), writes, and has the review look
@@ -93,9 +94,11 @@ export async function planLesson(
   let aim = await aimOfDay(shelf, request, room, solve, options);
   let last: readonly Trouble[] = [];
   let found: Found | null = null;
+  let moreChoices = 0;
   let left = mends;
   for (; left > 0; left--) {
     if (!selection) {
+      if (found && moreChoices++ === MORE_CHOICES) break;
       progress?.('Choosing the exercises');
       selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
       // What could not be laid down or ridden today is no aim: then it is what came in its place.

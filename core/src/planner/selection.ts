@@ -16,6 +16,9 @@ import { leftAlone } from './tomorrow.ts';
 
 /** A round on a rein, and a minute more twice; each minute is worth less than the one before. */
 const MINUTES = [1, 2, 3] as const;
+/** A round that takes this long, minutes, is ridden once: a minute more would make no other. */
+const LONG_ROUND_MIN = 3;
+const minutesMore = (c: Candidate): (2 | 3)[] => (c.leastMin < LONG_ROUND_MIN ? [2, 3] : []);
 const WORTH_OF_MINUTE = { 1: 1, 2: 0.6, 3: 0.3 } as const;
 /** A wish that cannot be kept costs this much, so that it is named and not swallowed. */
 const BROKEN_PIN = 1000;
@@ -83,7 +86,7 @@ const minutesOf = (
   const sums = new Map<string, number>();
   for (const c of list) {
     for (const rein of reins) {
-      for (const minute of MINUTES) {
+      for (const minute of [1, ...minutesMore(c)]) {
         const name = minuteOf(c, rein, minute);
         sums.set(name, (sums.get(name) ?? 0) + factor(c) * lengthOf(c, minute));
       }
@@ -102,7 +105,7 @@ export function programmeOf(
   const objective: [string, number][] = candidates.flatMap((c) => [
     [c.id, (c.worth.left + c.worth.right) * worthOfRound(c)] as [string, number],
     ...REINS.flatMap((rein) =>
-      ([2, 3] as const).map((m): [string, number] => [
+      minutesMore(c).map((m): [string, number] => [
         minuteOf(c, rein, m),
         c.worth[rein] * WORTH_OF_MINUTE[m],
       ]),
@@ -131,6 +134,7 @@ export function programmeOf(
   const lengths = { 'warm-up': frame.warmUpMin, work: frame.workMin, stretch: frame.stretchMin };
 
   for (const c of candidates) {
+    if (minutesMore(c).length === 0) continue;
     for (const rein of REINS) {
       const [second, third] = [minuteOf(c, rein, 2), minuteOf(c, rein, 3)];
       add(

@@ -24,8 +24,9 @@ export const changes = chain({
       faculties: ['wait', 'straight'],
       stage: 5,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter working\nH-X-F change rein, simple change at X\nE trot working, circle right 20\nM-X-K change rein',
+        '{at} trot working, circle left 20\n{at} canter working\nH-X-F change rein, simple change at X\nE trot working, circle right 20\nM-X-K change rein',
       rungs: [
         rung('across the school'),
         rung(
@@ -33,7 +34,8 @@ export const changes = chain({
           {},
           {
             template:
-              'E trot working, circle left 20\nE canter working\nA centre line\nL simple change\nI simple change\nC trot working, track left',
+              '{at} trot working, circle left 20\n{at} canter working\nA centre line\nL simple change\nI simple change\nC trot working, track left',
+            at: ['E', 'C'],
             stage: 6,
           },
         ),
@@ -85,8 +87,9 @@ export const changes = chain({
       faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter\nK trot working\nM-X-K change rein',
+        '{at} trot working, circle left 20\n{at} canter working\nH-X-F counter-canter, change rein\nA counter-canter\nK trot working\nM-X-K change rein',
       rungs: [
         rung('short side'),
         rung(
@@ -94,7 +97,7 @@ export const changes = chain({
           {},
           {
             template:
-              'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter\nE trot working\nM-X-K change rein',
+              '{at} trot working, circle left 20\n{at} canter working\nH-X-F counter-canter, change rein\nA counter-canter\nE trot working\nM-X-K change rein',
             stage: 5,
           },
         ),
@@ -115,8 +118,9 @@ export const changes = chain({
       builds: { straightness: 4, collection: 3, impulsion: 2 },
       stage: 5,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter working\nH-X-F change rein, flying change at X\nE trot working, circle right 20\nM-X-K change rein',
+        '{at} trot working, circle left 20\n{at} canter working\nH-X-F change rein, flying change at X\nE trot working, circle right 20\nM-X-K change rein',
       rungs: [
         rung('at X'),
         rung(
@@ -124,7 +128,7 @@ export const changes = chain({
           {},
           {
             template:
-              'B trot working, circle left 20\nB canter working\nH-X-F change rein, flying change at F\nE trot working, circle right 20\nM-X-K change rein',
+              '{at} trot working, circle left 20\n{at} canter working\nH-X-F change rein, flying change at F\nE trot working, circle right 20\nM-X-K change rein',
             stage: 6,
           },
         ),
@@ -181,8 +185,9 @@ export const changes = chain({
       builds: { straightness: 4, collection: 4 },
       stage: 6,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 6 x3\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+        '{at} trot working, circle left 20\n{at} canter collected\nH-X-F change rein, changes every 6 x3\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
       rungs: [
         rung('every 6, three', {}, { leastLengthM: 60 }),
         rung(
@@ -191,7 +196,7 @@ export const changes = chain({
           {
             leastLengthM: 60,
             template:
-              'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 4 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+              '{at} trot working, circle left 20\n{at} canter collected\nH-X-F change rein, changes every 4 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
           },
         ),
         rung(
@@ -201,7 +206,7 @@ export const changes = chain({
             stage: 7,
             leastLengthM: 60,
             template:
-              'B trot working, circle left 20\nB canter collected\nH-X-F change rein, changes every 3 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
+              '{at} trot working, circle left 20\n{at} canter collected\nH-X-F change rein, changes every 3 x5\nF canter working\nE trot working, circle right 20\nM-X-K change rein\nK walk free, long rein\nF walk medium, retake',
           },
         ),
       ],
@@ -223,8 +228,9 @@ export const changes = chain({
       faculties: ['straight', 'carry'],
       stage: 5,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter working\nH-X-F counter-canter, change rein\nA counter-canter, circle right {size}\nK trot working\nM-X-K change rein',
+        '{at} trot working, circle left 20\n{at} canter working\nH-X-F counter-canter, change rein\nA counter-canter, circle right {size}\nK trot working\nM-X-K change rein',
       rungs: [rung('20 m', { size: 20 }), rung('15 m', { size: 15 }, { stage: 6 })],
       load: 4,
       needs: { exercises: ['counter-canter-corner'], scales: { straightness: 6, collection: 5 } },

@@ -110,8 +110,9 @@ export const rectangle = chain({
       faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
+      at: ['B', 'A'],
       template:
-        'B trot working, circle left 20\nB canter working, rectangle inset {inset}\nB trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter working\nB rectangle inset {inset}\nB trot working, circle left 20',
       rungs: [
         rung('2.4 m in', { inset: 2.4 }),
         rung('4 m in', { inset: 4 }, { stage: 5 }),
@@ -121,7 +122,7 @@ export const rectangle = chain({
           {
             stage: 5,
             template:
-              'B trot working, circle left 20\nB canter working, rectangle inset 2.4\nB inner track 2.4\nE outer track\nA trot working, circle left 20',
+              '{at} trot working, circle left 20\n{at} canter working\nB rectangle inset 2.4\nB inner track 2.4\nE outer track\nA trot working, circle left 20',
           },
         ),
       ],

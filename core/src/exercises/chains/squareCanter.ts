@@ -25,8 +25,9 @@ export const squareCanter = chain({
       builds: { straightness: 4, collection: 2 },
       stage: 4,
       gaits: ['canter'],
+      at: ['E', 'C'],
       template:
-        'E trot working, circle left 20\nE canter working, square left {size}\nA trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter working\nE square left {size}\nA trot working, circle left 20',
       rungs: [rung('20 m', { size: 20 }), rung('18 m', { size: 18 }, { stage: 5 })],
       load: 4,
       needs: { exercises: ['canter-large', 'square-turns'], scales: { straightness: 5 } },
@@ -106,8 +107,9 @@ export const squareCanter = chain({
       builds: { collection: 3, straightness: 4 },
       stage: 5,
       gaits: ['canter'],
+      at: ['E', 'C'],
       template:
-        'E trot working, circle left 20\nE canter working, square left {size}\nA trot working, circle left 20',
+        '{at} trot working, circle left 20\n{at} canter working\nE square left {size}\nA trot working, circle left 20',
       rungs: [rung('16 m', { size: 16 }), rung('15 m', { size: 15 })],
       load: 4,
       needs: { exercises: ['square-canter-round'] },

@@ -83,15 +83,16 @@ export const straightness = chain({
       faculties: ['straight', 'carry'],
       stage: 4,
       gaits: ['canter'],
+      at: ['E', 'C'],
       template:
-        'E trot working, circle left 20\nE canter working\nA centre line\nC trot working, track left',
+        '{at} trot working, circle left 20\n{at} canter working\nA centre line\nC trot working, track left',
       rungs: [
         rung(
           'on the quarter line',
           {},
           {
             template:
-              'E trot working, circle left 20\nE canter working\nA quarter line near\nC trot working, track left',
+              '{at} trot working, circle left 20\n{at} canter working\nA quarter line near\nC trot working, track left',
           },
         ),
         rung('on the centre line'),
