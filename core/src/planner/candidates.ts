@@ -11,6 +11,7 @@ import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, shelfOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
+import type { Asked } from './drill.ts';
 import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
 import { restingChains, wentBackTo } from './tomorrow.ts';
@@ -27,6 +28,10 @@ export interface Candidate {
   readonly difficulty: Difficulty;
   /** Of each of its minutes, cantered. */
   readonly canterShare: number;
+  /** Of one round, seconds. */
+  readonly roundS: number;
+  /** What each round asks at letters. */
+  readonly asked: readonly Asked[];
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
   /** It serves the aim of the day; not said where the day has none. */
@@ -178,6 +183,8 @@ function candidate(
     canterShare:
       Math.round((QUARTERS * round.canterShare * round.seconds) / (round.seconds + WAY_S)) /
       QUARTERS,
+    roundS: round.seconds,
+    asked: round.asked,
     worth: { left: worthOn('left'), right: worthOn('right') },
     forScale,
   };

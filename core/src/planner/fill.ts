@@ -31,6 +31,15 @@ export function filled(
   let best = first;
   let how = writing;
   for (const part of Object.keys(MOST_TRIES) as PlannedPhase[]) {
+    for (const { chosen } of first.composed.sets) {
+      const { id, phase } = chosen.candidate;
+      const most = how.mostRounds[id];
+      if (phase !== part || most === undefined || shareOf(best.ride, part) >= FULL) continue;
+      // It was ridden less for the sake of something that may have been given up since.
+      const wider = { ...how, mostRounds: { ...how.mostRounds, [id]: most + 1 } };
+      const next = write(wider);
+      if (next.trouble.length === 0) [best, how] = [next, wider];
+    }
     let more = 1;
     for (let i = 0; i < MOST_TRIES[part]; i++) {
       const share = shareOf(best.ride, part);

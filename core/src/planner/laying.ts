@@ -80,8 +80,9 @@ function layOut(
 
 /** Each time that one place is asked too much of, it is so much dearer, metres; and so often it is tried. */
 const DRILLED_M = 60;
-const MOST_LAYINGS = 12;
-const NO_BETTER = 4;
+const MOST_LAYINGS = 24;
+const NO_BETTER = 8;
+const STIR = 120;
 
 /**
  * Lays the lesson down so that nothing is asked more than three times at one letter, neither a transition nor a
@@ -100,14 +101,16 @@ export function laidWithoutDrill(
   const worn = (spot: Spot) => (writing.worn.includes(spot.at) ? WORN_M : 0);
   const dear = ({ transitions = [], at }: Spot) =>
     [at, ...transitions].reduce((sum, key) => sum + (prices.get(key) ?? 0), 0);
-  const ground: Ground = {
-    track: trackOf(arena),
-    reinChanges: reinChangesOf(arena),
-    taste: (spot) => taste(spot.text, seed) + worn(spot) + dear(spot),
-  };
+  const way = { track: trackOf(arena), reinChanges: reinChangesOf(arena) };
   let found = 0;
   let best: { laid: Laid[]; excess: number } | null = null;
   for (let tries = 1; tries <= MOST_LAYINGS; tries++) {
+    // What is alike would go from one letter to the next all at once: each try sees the letters a little otherwise.
+    const stir = tries === 1 ? 1 : STIR;
+    const ground: Ground = {
+      ...way,
+      taste: (spot) => stir * taste(spot.text, seed + tries - 1) + worn(spot) + dear(spot),
+    };
     const laid = layOut(request, frame, selection, spots, writing, ground);
     const over = overdone(laid);
     const excess = [...over.values()].reduce((sum, n) => sum + n, 0);
@@ -117,7 +120,7 @@ export function laidWithoutDrill(
     }
     if (excess === 0) break;
     for (const [key, times] of over) {
-      prices.set(key, (prices.get(key) ?? 0) + DRILLED_M * tries * times);
+      prices.set(key, (prices.get(key) ?? 0) + DRILLED_M * times);
     }
     if (tries - found >= NO_BETTER) break;
   }

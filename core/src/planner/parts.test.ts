@@ -238,6 +238,8 @@ describe('the pen', () => {
         leastMin: 1,
         difficulty: 'plain trot',
         canterShare: 0,
+        roundS: seconds,
+        asked: [],
         worth: { left: 1, right: 1 },
         forScale: 'rhythm',
         readiness: {

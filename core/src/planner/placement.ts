@@ -83,30 +83,31 @@ function stepsTo(end: Reached): Step[] {
  * Source: dynamic programming over subsets, Held & Karp 1962 (from memory).
  */
 export function place(sets: readonly Placeable[], from: Standing, ground: Ground): Placing {
-  const all = (1 << sets.length) - 1;
-  let frontier = new Map<string, { mask: number; reached: Reached }>([
-    ['', { mask: 0, reached: { cost: 0, end: from, last: null } }],
-  ]);
+  // For each choice of sets that are ridden already, every end it can come to.
+  let frontier = new Map<number, Reached[]>([[0, [{ cost: 0, end: from, last: null }]]]);
   for (let done = 0; done < sets.length; done++) {
-    const next: typeof frontier = new Map();
-    for (const { mask, reached } of frontier.values()) {
+    const next = new Map<number, Map<string, Reached>>();
+    for (const [mask, ends] of frontier) {
       sets.forEach((set, i) => {
         if (mask & (1 << i) || !isOpen(set, sets, mask)) return;
-        for (const then of ridden(set, reached, ground)) {
-          const key = `${mask | (1 << i)}/${then.end.rein}/${then.end.place.toFixed(2)}/${then.end.at}/${then.end.across ?? false}`;
-          const known = next.get(key);
-          if (!known || then.cost < known.reached.cost)
-            next.set(key, { mask: mask | (1 << i), reached: then });
+        const then = next.get(mask | (1 << i)) ?? new Map<string, Reached>();
+        next.set(mask | (1 << i), then);
+        for (const reached of ridden(set, ends, ground)) {
+          const known = then.get(keyOf(reached.end));
+          if (!known || reached.cost < known.cost) then.set(keyOf(reached.end), reached);
         }
       });
     }
-    frontier = next;
+    frontier = new Map([...next].map(([mask, ends]) => [mask, [...ends.values()]]));
   }
-  const ends = [...frontier.values()].filter(({ mask }) => mask === all).map((f) => f.reached);
-  if (ends.length === 0) throw new Error('place: the sets wait for one another');
+  const ends = frontier.get((1 << sets.length) - 1);
+  if (!ends?.length) throw new Error('place: the sets wait for one another');
   const best = ends.reduce((a, b) => (b.cost < a.cost ? b : a));
   return { steps: stepsTo(best), cost: best.cost };
 }
+
+const keyOf = ({ rein, place, at, across = false }: Standing): string =>
+  `${rein}/${place.toFixed(2)}/${at}/${across}`;
 
 const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boolean =>
   set.after.every((id) => {
@@ -114,15 +115,15 @@ const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boole
     return i < 0 || (mask & (1 << i)) !== 0;
   });
 
-/** All ends a set can come to from here, each by its shortest way. */
-function ridden(set: Placeable, from: Reached, ground: Ground): Reached[] {
+/** All ends a set can come to from where the horse may stand, each by its shortest way. */
+function ridden(set: Placeable, from: readonly Reached[], ground: Ground): Reached[] {
   return (['left', 'right'] as const).flatMap((first) => {
     const reins = [
       ...Array<Rein>(set.rounds[first]).fill(first),
       ...Array<Rein>(set.rounds[otherRein(first)]).fill(otherRein(first)),
     ];
     if (set.rounds[first] === 0 && set.rounds[otherRein(first)] > 0) return [];
-    let layer: Reached[] = [from];
+    let layer = from;
     for (const rein of reins) layer = nextRound(set, rein, layer, ground);
     return layer;
   });
@@ -139,7 +140,7 @@ function nextRound(
     .filter((s) => s.rein === rein)
     .map((spot) => {
       const [before, way] = layer
-        .map((from): [Reached, Way] => [from, wayTo(spot, from.end, ground)])
+        .map((from) => [from, wayTo(spot, from.end, ground)] as const)
         .reduce((a, b) => (b[0].cost + b[1].cost < a[0].cost + a[1].cost ? b : a));
       return joined(set.id, spot, before, way, ground.taste(spot));
     });

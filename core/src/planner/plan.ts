@@ -55,7 +55,7 @@ export interface PlanOptions {
 }
 
 /** What the day is for is clear long before the best choice is proved. */
-const AIM_GAP = 0.05;
+const AIM_GAP = 0.1;
 /** Whether there is a lesson at all is known from any choice. */
 const QUICK_GAP = 0.1;
 /** A horse that has just begun has no single thing to learn: it learns to go. Common practice. */

@@ -16,9 +16,10 @@ import { leftAlone } from './tomorrow.ts';
 
 /** A round on a rein, and a minute more twice; each minute is worth less than the one before. */
 const MINUTES = [1, 2, 3] as const;
-/** A round that takes this long, minutes, is ridden once: a minute more would make no other. */
-const LONG_ROUND_MIN = 3;
-const minutesMore = (c: Candidate): (2 | 3)[] => (c.leastMin < LONG_ROUND_MIN ? [2, 3] : []);
+/** One thing is ridden for so long on a rein, unless a single round takes longer: enough to get better, short of drill. */
+const MOST_ON_A_REIN_MIN = 3;
+const minutesMore = (c: Candidate): (2 | 3)[] =>
+  ([2, 3] as const).filter((minute) => c.leastMin + minute - 1 <= MOST_ON_A_REIN_MIN);
 const WORTH_OF_MINUTE = { 1: 1, 2: 0.6, 3: 0.3 } as const;
 /** A wish that cannot be kept costs this much, so that it is named and not swallowed. */
 const BROKEN_PIN = 1000;
@@ -95,6 +96,29 @@ const minutesOf = (
   return [...sums];
 };
 
+/** The rounds of some candidates on both reins: a minute more may make one more. */
+const roundsOf = (
+  list: readonly Candidate[],
+  times: (c: Candidate) => number,
+): (readonly [string, number])[] => {
+  const sums = new Map<string, number>();
+  for (const c of list) {
+    const rounds = (min: number) => Math.max(1, Math.floor((60 * min) / Math.max(1, c.roundS)));
+    for (const rein of REINS) {
+      let before = 0;
+      let min = 0;
+      for (const minute of [1, ...minutesMore(c)]) {
+        min += lengthOf(c, minute);
+        const more = rounds(min) - before;
+        before += more;
+        const name = minuteOf(c, rein, minute);
+        if (more > 0) sums.set(name, (sums.get(name) ?? 0) + more * times(c));
+      }
+    }
+  }
+  return [...sums];
+};
+
 /** The lesson to be chosen, as an integer programme. */
 export function programmeOf(
   candidates: readonly Candidate[],
@@ -134,27 +158,12 @@ export function programmeOf(
   const lengths = { 'warm-up': frame.warmUpMin, work: frame.workMin, stretch: frame.stretchMin };
 
   for (const c of candidates) {
-    if (minutesMore(c).length === 0) continue;
     for (const rein of REINS) {
-      const [second, third] = [minuteOf(c, rein, 2), minuteOf(c, rein, 3)];
-      add(
-        'minutes in their order',
-        [
-          [second, 1],
-          [c.id, -1],
-        ],
-        '<=',
-        0,
-      );
-      add(
-        'minutes in their order',
-        [
-          [third, 1],
-          [second, -1],
-        ],
-        '<=',
-        0,
-      );
+      for (const minute of minutesMore(c)) {
+        const before = minuteOf(c, rein, minute - 1);
+        const order = [[minuteOf(c, rein, minute), 1] as const, [before, -1] as const];
+        add('minutes in their order', order, '<=', 0);
+      }
     }
   }
   for (const [phase, minutes] of Object.entries(lengths) as [PlannedPhase, number][]) {
@@ -266,6 +275,16 @@ export function programmeOf(
   } else {
     add('both reins', difference(candidates, 'left', 2, 'right', -1), '>=', 0);
     add('both reins', difference(candidates, 'right', 2, 'left', -1), '>=', 0);
+  }
+
+  // A letter at which one thing is asked again and again is learned instead of the aid.
+  for (const list of grouped(
+    candidates.flatMap((c) => c.asked.map((asked) => ({ c, asked }))),
+    ({ asked }) => asked.what,
+  )) {
+    const times = new Map(list.map(({ c, asked }) => [c, asked.times]));
+    const rounds = roundsOf([...times.keys()], (c) => times.get(c)!);
+    add('no letter drilled', rounds, '<=', list[0]!.asked.most);
   }
 
   const collected = candidates.filter((c) => c.exercise.collectedS > 0);

@@ -9,6 +9,7 @@ import { brokenBy } from '../ride/restricted.ts';
 import { lastTransition, transitionKey, transitionsAt } from '../ride/transitions.ts';
 import type { Ride } from '../ride/types.ts';
 import { canterShareOf, difficultyOf, type Difficulty } from './difficulty.ts';
+import { askedIn, type Asked } from './drill.ts';
 import type { Spot } from './placement.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { trackOf } from './track.ts';
@@ -60,17 +61,26 @@ export interface Round {
   readonly canterShare: number;
   /** What the horse may not be asked today, and it asks. */
   readonly breaks: Restriction | null;
+  readonly asked: readonly Asked[];
 }
 
 /** The choice asks this of everything on the shelf. */
 export function roundOf({ horse, wishes }: PlanRequest, exercise: Exercise, index: number): Round {
-  const site = firstSite(exercise, exercise.rungs[index]!, wishes.arena);
-  if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0, breaks: null };
+  const rung = exercise.rungs[index]!;
+  const site = firstSite(exercise, rung, wishes.arena);
+  if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0, breaks: null, asked: [] };
   const ride = rideOf(site, wishes.arena, profileOfFile(horse));
   const seconds = ridden(ride);
   const canterShare = Math.min(1, (canterShareOf(ride) * ride.totals.seconds) / seconds);
   const breaks = horse.limits.dated?.find((r) => brokenBy(ride, r)) ?? null;
-  return { seconds, difficulty: difficultyOf(ride), canterShare, breaks };
+  const free = (rung.at ?? exercise.at).length > 1 ? site.at : null;
+  return {
+    seconds,
+    difficulty: difficultyOf(ride),
+    canterShare,
+    breaks,
+    asked: askedIn(ride, free),
+  };
 }
 
 const ridden = ({ movements, totals }: Ride): number =>

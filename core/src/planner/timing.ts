@@ -33,6 +33,8 @@ const MOST_UNFIT_MIN = 30;
 /** So old it counts as young. */
 const YOUNG_UNTIL = 4;
 /** Mean effort of a minute of warm-up, work and stretch. Common practice. */
+/** Of the minutes of warm-up and work so much is ridden; the rest is talk, in walk. Common practice. */
+const RIDDEN_SHARE = 0.8;
 const LOAD_A_MIN = { unfit: 2.2, usual: 2.7, fit: 3 } as const;
 
 /** What the horse is that may not work longer. */
@@ -132,8 +134,8 @@ export function frameOf(request: PlanRequest): Frame {
   const plainMin = plainMinutes(request, warmUpMin);
   const whole = left - warmUpMin;
   const every = breakEveryS(profileOfFile(horse)) / 60;
-  const breaks =
-    whole === 0 ? 0 : Math.max(0, Math.ceil((warmUpMin + whole + stretchMin) / every) - 1);
+  const worked = RIDDEN_SHARE * (warmUpMin + whole);
+  const breaks = whole === 0 ? 0 : Math.max(0, Math.ceil(worked / every) - 1);
   const workMin = whole === 0 ? 0 : Math.max(2, whole - breaks * BREAK_MIN);
   const aMin = LOAD_A_MIN[horse.fitness] * (wishes.hot || wishes.mood === 'tired' ? 0.75 : 1);
   return {
