@@ -119,6 +119,19 @@ describe('the rules of the choice', () => {
         expect(collected).toBeLessThanOrEqual(4 * collectedBoutS(horse));
         if (horse.age !== undefined && horse.age <= 3) expect(collected).toBe(0);
 
+        // Three of a change of canter at each of two letters that lie alike, less one to spare.
+        const departs = chosen.flatMap(({ candidate: c }) =>
+          c.asked.filter((a) => /trot>working canter@/.test(a.what)).map((a) => ({ c, a })),
+        );
+        for (const lies of new Set(departs.map(({ a }) => a.what))) {
+          const own = departs.filter(({ a }) => a.what === lies);
+          // Once on each rein at the least.
+          if (own.length > 1)
+            expect(own.reduce((sum, { a }) => sum + 2 * a.times, 0)).toBeLessThanOrEqual(
+              own[0]!.a.most,
+            );
+        }
+
         // What is not yet confirmed has a part of it on the same day, where it has parts to be had.
         for (const { candidate } of chosen) {
           if (candidate.readiness.status === 'confirmed') continue;

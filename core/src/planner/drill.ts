@@ -14,9 +14,10 @@ export interface Asked {
   readonly most: number;
 }
 
-/** One time is left for what lies between the sets; of all letters the middles of the four sides are used most. */
-const SPARE = 1;
-const MOST_ANYWHERE = 4 * MOST_AT_A_LETTER - 2;
+/** Where there is more than one letter, one time is left for what lies between the sets. */
+const mostAt = (letters: number): number => MOST_AT_A_LETTER * letters - (letters > 1 ? 1 : 0);
+/** Canter is taken up and left at the middles of the four sides most, and two times are those of the plain canter. */
+const MOST_CANTERS = 4 * MOST_AT_A_LETTER - 2;
 
 /** How a letter lies, whichever rein and end: alike where this is. */
 const lies = ({ side, y }: Letter, { lengthM }: Arena): string => {
@@ -27,6 +28,8 @@ const lies = ({ side, y }: Letter, { lengthM }: Arena): string => {
       ? `track ${fromEnd}`
       : 'end';
 };
+
+const isCanter = (pace: string): boolean => pace.endsWith('canter');
 
 /**
  * The transitions of one round at letters, alike ones together.
@@ -41,10 +44,10 @@ export function askedIn(ride: Ride, free: string | null): Asked[] {
   for (const { from, to, letter } of transitionsAt(ride)) {
     const at = findLetter(arena, letter);
     if (!at) continue;
-    count(`${from}>${to}`, MOST_ANYWHERE);
+    if (isCanter(from) !== isCanter(to)) count(`${from}>${to}`, MOST_CANTERS);
     if (letter === free) continue;
     const alike = lettersOf(arena).filter((l) => lies(l, arena) === lies(at, arena));
-    count(`${from}>${to}@${lies(at, arena)}`, MOST_AT_A_LETTER * alike.length - SPARE);
+    count(`${from}>${to}@${lies(at, arena)}`, mostAt(alike.length));
   }
   return [...found.values()];
 }

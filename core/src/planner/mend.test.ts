@@ -160,6 +160,23 @@ describe('a transition drilled at one letter', () => {
     expect(said.at(-1)).toEqual({ ban: 'shoulder-in_0_work' });
   });
 
+  test('of several that ask it the one with most rounds gets fewer, and the aim is given up last', () => {
+    const asks = (id: string, worth: number, rounds: number) => ({
+      ...set(id, worth, rounds),
+      transitions: ['a>b@B'],
+    });
+    const in_: Composed = {
+      ...composed,
+      aim: 'shoulder-in',
+      sets: [asks('shoulder-in', 0.2, 1), asks('trot-circle', 1, 2), asks('trot-large', 3, 1)],
+    };
+    const said = tries(drilled('B'), 12, in_).slice(1);
+    expect(said[0]!.writing!.mostRounds).toEqual({ 'trot-circle_0_work': 1 });
+    expect(said[1]).toEqual({ ban: 'trot-circle_0_work' });
+    const aimAlone = { ...in_, sets: in_.sets.slice(0, 1) };
+    expect(tries(drilled('B'), 12, aimAlone).at(-1)).toEqual({ ban: 'shoulder-in_0_work' });
+  });
+
   test('between two sets it costs what is worth least', () => {
     expect(tries(drilled('C', null)).at(-1)).toEqual({ ban: LEAST });
   });

@@ -3,6 +3,7 @@ import { isGreen } from '../gaits/horse.ts';
 import { printLesson } from '../notation/print.ts';
 import { candidatesOf, type Candidate, type OnOffer } from './candidates.ts';
 import { compose, spotsFor } from './compose.ts';
+import type { Focus } from './focus.ts';
 import type { Solve } from './integer.ts';
 import {
   checked,
@@ -103,7 +104,7 @@ export async function planLesson(
       selection = await selectRideable(aim, shelf, banned, request, room, solve, options, spots);
       // What could not be laid down or ridden today is no aim: then it is what came in its place.
       const taken = selection.chosen.map((c) => c.candidate.exercise.id);
-      if (aim && !taken.includes(aim.id)) aim = aimOf(selection)?.exercise ?? null;
+      if (aim && !taken.includes(aim.id)) aim = aimInstead(selection, wishes.focus);
     }
     progress?.('Laying them in the arena');
     const [chosen, forAim, within] = [selection, aim, frame];
@@ -215,6 +216,17 @@ async function aimOfDay(
   if (request.horse.stage < AIMS_FROM) return null;
   const quick = { ...options, gap: AIM_GAP };
   return aimOf(await select(shelf.candidates, request, frame, solve, quick))?.exercise ?? null;
+}
+
+/** What is ridden is the aim, where the first one cannot be: what serves the wish, if there is one. */
+function aimInstead(selection: Selection, focus: Focus | undefined): Exercise | null {
+  const serving =
+    focus &&
+    aimFor(
+      selection.chosen.map((c) => c.candidate),
+      focus,
+    );
+  return (serving ?? aimOf(selection))?.exercise ?? null;
 }
 
 /** Chooses around the aim. */
