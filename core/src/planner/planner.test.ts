@@ -783,19 +783,19 @@ describe('where there is no lesson', () => {
   test('it says what was asked, what stood in the way, and what works instead', async () => {
     const asked = request(
       { name: 'Bollard', stage: 5, levels: levels(7) },
-      { minutes: 45, mustHave: ['ten-ten-canter'], notToday: ['travers'] },
+      { minutes: 45, mustHave: ['depart-from-shoulder-fore'], notToday: ['travers'] },
     );
     const failing = planLesson(asked, solve, { mends: 1 });
     await expect(failing).rejects.toThrow(NoLesson);
     const why = ((await failing.catch((e: unknown) => e)) as NoLesson).why;
     expect(why).toMatch(
-      /^There is no lesson for Bollard with 45 minutes and “Ten and ten in canter”\./,
+      /^There is no lesson for Bollard with 45 minutes and “Depart out of shoulder-fore”\./,
     );
     expect(why).toMatch(/Each try still ended with this: [A-Z“].*\.$/);
     // Each way out was tried: there is a lesson for it.
     const ways = await waysOut(asked, solve);
     expect(ways.map((w) => w.label)).toEqual([
-      'Do without “Ten and ten in canter”',
+      'Do without “Depart out of shoulder-fore”',
       'Allow again what you left out today',
       'Make it 30 minutes',
     ]);

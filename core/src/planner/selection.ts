@@ -6,7 +6,7 @@ import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
 import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
 import { approachOf, collectedBoutS, shelfOf, type PlanRequest } from './request.ts';
-import { canterMinutes, mostCanterMinutes, type Frame } from './timing.ts';
+import { canterMinutes, mostCanterMinutes, WAY_S, type Frame } from './timing.ts';
 import { leftAlone } from './tomorrow.ts';
 
 /**
@@ -103,7 +103,7 @@ const roundsOf = (
 ): (readonly [string, number])[] => {
   const sums = new Map<string, number>();
   for (const c of list) {
-    const rounds = (min: number) => Math.max(1, Math.floor((60 * min) / Math.max(1, c.roundS)));
+    const rounds = (min: number) => Math.max(1, Math.floor((60 * min) / (c.roundS + WAY_S)));
     for (const rein of REINS) {
       let before = 0;
       let min = 0;
