@@ -68,7 +68,7 @@ function layOut(
     const walkedIn = phase === 'warm-up' ? across() : null;
     const sets = own.map((c) => placeable(c, own, approach, spots(c), writing));
     sets.push(...kept.map((k, i) => asItStands(k, i, own, kept)));
-    if (phase === 'warm-up' && frame.plainMin > 0) addPlain(sets, own, wishes.arena, horse);
+    if (phase === 'warm-up') addPlain(sets, own, wishes.arena, horse, plainFor(chosen, frame));
     const { steps } = place(withoutCircles(sets), at, ground);
     const last = steps.at(-1)?.spot;
     if (last) at = { rein: last.exitRein ?? last.rein, place: last.exit, at: last.at };
@@ -170,12 +170,29 @@ const PLAIN_TRANSITIONS = {
   canter: ['working trot>working canter', 'working canter>working trot'],
 } as const;
 
+interface Plain {
+  readonly trot: boolean;
+  readonly canter: boolean;
+}
+
+/** A short warm-up has no minutes for it; canter large on each lead still comes before any work in canter. */
+const plainFor = (chosen: readonly Chosen[], { plainMin }: Frame): Plain => ({
+  trot: plainMin > 0,
+  canter:
+    plainMin > 0 ||
+    chosen.some(
+      ({ candidate: c }) =>
+        c.phase === 'work' && c.difficulty === 'asked' && c.exercise.gaits.includes('canter'),
+    ),
+});
+
 /** Trot large on both reins, then canter large on each lead: before anything is asked. */
 function addPlain(
   toPlace: Placeable[],
   own: readonly Chosen[],
   arena: Arena,
   horse: PlanRequest['horse'],
+  wanted: Plain,
 ): void {
   const track = trackOf(arena);
   const plain = (gait: 'trot' | 'canter', lines: (at: string) => string): Placeable => ({
@@ -195,10 +212,10 @@ function addPlain(
   });
   const has = (difficulty: Difficulty) => own.some((c) => c.candidate.difficulty === difficulty);
   const added: Placeable[] = [];
-  if (mayRide(horse.limits.dated, 'trot') && !has('plain trot')) {
+  if (wanted.trot && mayRide(horse.limits.dated, 'trot') && !has('plain trot')) {
     added.push(plain('trot', (at) => `${at} trot working, rising, go large`));
   }
-  if (canters(horse) && !has('plain canter')) {
+  if (wanted.canter && canters(horse) && !has('plain canter')) {
     const canter = plain('canter', (at) => `${at} canter working, go large\n${at} trot working`);
     added.push({ ...canter, after: [...canter.after, ...added.map((a) => a.id)] });
   }
