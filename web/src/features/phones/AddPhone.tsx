@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { Fragment, useEffect, useState } from 'react';
 import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
@@ -37,7 +37,7 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
   }
   if (data) {
     return (
-      <section className="grid gap-6 rounded-lg border border-leather bg-page p-5 sm:grid-cols-[15rem_1fr]">
+      <section className="grid grid-cols-1 gap-6 rounded-lg border border-leather bg-page p-5 sm:grid-cols-[15rem_1fr]">
         <Square text={`${begin}#${data.code}`} label="The code for the phone" />
         <div>
           <h2 className="mb-2 text-lg">Point the phone’s camera at the square</h2>
@@ -51,7 +51,13 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
               The fingerprint of the certificate, to compare:
               {halves(door.fingerprint).map((half) => (
                 <span key={half} className="block font-mono text-[12.5px] text-soft">
-                  {half}
+                  {half.split(':').map((pair, i) => (
+                    <Fragment key={i}>
+                      {i > 0 && ':'}
+                      <wbr />
+                      {pair}
+                    </Fragment>
+                  ))}
                 </span>
               ))}
             </p>

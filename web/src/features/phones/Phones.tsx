@@ -124,7 +124,7 @@ function Paired({ devices }: { devices: readonly Device[] }) {
             <span className="text-soft">
               {device.role}, {device.kind}
             </span>
-            <span className="flex-1 text-[14px] text-soft">
+            <span className="flex-[1_1_14rem] text-[14px] text-soft">
               {Date.parse(device.endsAt) < now
                 ? `not used since ${whenSaid(device.lastSeenAt)}: pair it again`
                 : `last seen ${whenSaid(device.lastSeenAt)} · paired ${whenSaid(device.pairedAt)}`}

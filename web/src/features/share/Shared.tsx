@@ -23,9 +23,13 @@ export default function Shared() {
   useTitle(query.data?.title ?? 'Shared with you');
   if (query.error && problemOf(query.error).status === 410)
     return (
-      <Empty title="This link is good no longer.">
-        <p>{problemOf(query.error).detail}</p>
-      </Empty>
+      <Page title="Shared with you">
+        <div className="max-w-2xl p-5 md:p-7">
+          <Empty title="This link is good no longer.">
+            <p>{problemOf(query.error).detail}</p>
+          </Empty>
+        </div>
+      </Page>
     );
   if (!query.data) return <QueryState query={query} what="page" />;
   const { title, expiresAt } = query.data;
