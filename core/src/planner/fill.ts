@@ -1,6 +1,7 @@
 import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Ride } from '../ride/types.ts';
+import { worthOf } from './candidates.ts';
 import type { Checked } from './mend.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import type { Writing } from './writing.ts';
@@ -9,6 +10,8 @@ import type { Writing } from './writing.ts';
 
 /** A part that is ridden for this share of its minutes is full. Common practice: talk takes the rest. */
 const FULL = 0.9;
+/** Less of the work than this is not ridden, if it can be helped. Common practice. */
+const LEAST = 0.7;
 /** One try adds so much at most, and each part has so many tries. */
 const MOST_AT_ONCE = 1.5;
 const MOST_TRIES: Readonly<Record<PlannedPhase, number>> = { work: 4, 'warm-up': 2, stretch: 2 };
@@ -52,21 +55,55 @@ export function filled(
       if (next.ride.totals.seconds <= best.ride.totals.seconds) continue;
       [best, how, more] = [next, wider, 1];
     }
+    if (part === 'work') [best, how] = setBySet(best, how, write);
   }
   return best;
+}
+
+/** A round more of one thing after the other, what is worth most first: one that is drilled does not stop the others. */
+function setBySet(
+  first: Checked,
+  writing: Writing,
+  write: (writing: Writing) => Checked,
+): [Checked, Writing] {
+  let [best, how] = [first, writing];
+  const sets = first.composed.sets
+    .map(({ chosen }) => chosen.candidate)
+    .filter((c) => c.phase === 'work')
+    .sort((a, b) => worthOf(b) - worthOf(a));
+  for (const { id } of sets) {
+    if (shareOf(best.ride, 'work') >= LEAST) break;
+    const wider = { ...how, extra: { ...how.extra, [id]: (how.extra[id] ?? 0) + 1 } };
+    const next = write(wider);
+    if (next.trouble.length === 0 && next.ride.totals.seconds > best.ride.totals.seconds)
+      [best, how] = [next, wider];
+  }
+  return [best, how];
 }
 
 /** Below this share the work is thin, and the minutes of breaks that nobody needs are given to it. */
 const THIN = 0.8;
 
-/** Where the work is thin: breaks that were reckoned with and do not lie in it make room for more. */
-export function withoutSpareBreaks(frame: Frame, { composed, ride }: Checked): Frame | null {
-  if (shareOf(ride, 'work') >= THIN) return null;
+/**
+ * Where the work is thin there is room for more: breaks that were reckoned with and do not lie in it; else what is chosen
+ * is ridden in less time than was reckoned.
+ *
+ * @returns the frame, and so many minutes more to choose for
+ */
+export function roomForMore(
+  frame: Frame,
+  { composed, ride }: Checked,
+): { frame: Frame; moreMin: number } | null {
+  const share = shareOf(ride, 'work');
+  if (share >= THIN) return null;
   const written = breaksIn(composed.lesson, 'work');
-  const spare = frame.breaks - written;
-  return spare > 0
-    ? { ...frame, breaks: written, workMin: frame.workMin + spare * BREAK_MIN }
-    : null;
+  const spareMin = (frame.breaks - written) * BREAK_MIN;
+  if (spareMin > 0) {
+    const workMin = frame.workMin + spareMin;
+    return { frame: { ...frame, breaks: written, workMin }, moreMin: spareMin };
+  }
+  const moreMin = share < LEAST ? Math.floor((FULL - share) * frame.workMin) : 0;
+  return moreMin > 0 ? { frame, moreMin } : null;
 }
 
 function breaksIn({ items }: Lesson, part: PlannedPhase): number {

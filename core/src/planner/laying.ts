@@ -272,7 +272,7 @@ function placeable(
   const rounds = (min: number): number => {
     const written = (min * 60 * writing.fill[candidate.phase]) / Math.max(20, seconds);
     const most = writing.mostRounds[candidate.id] ?? MOST_ROUNDS;
-    return Math.max(1, Math.min(most, Math.floor(written)));
+    return Math.max(1, Math.min(most, Math.floor(written) + (writing.extra[candidate.id] ?? 0)));
   };
   const [left, right] = [rounds(minutes.left), rounds(minutes.right)];
   const even = Math.max(left, right);

@@ -24,7 +24,7 @@ import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
 import { onTheDay, profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
-import { filled, withoutSpareBreaks } from './fill.ts';
+import { filled, roomForMore } from './fill.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
 import { aimFor, aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
@@ -113,12 +113,12 @@ export async function planLesson(
     const look = write(writing);
     if (look.trouble.length === 0) {
       const best = longer(found, { selection, aim, look: filled(look, writing, write) });
-      const wider = found ? null : withoutSpareBreaks(frame, best.look);
+      const wider = found ? null : roomForMore(frame, best.look);
       if (!wider) return finished(request, shelf, best);
-      // Once more, with the minutes of the breaks that nobody needs.
+      // Once more, with the minutes that nothing is ridden in.
       found = best;
-      room = { ...room, workMin: room.workMin + wider.workMin - frame.workMin };
-      frame = wider;
+      room = { ...room, workMin: room.workMin + wider.moreMin };
+      frame = wider.frame;
       selection = null;
       left = Math.min(left, MORE_TRIES + 1);
       continue;

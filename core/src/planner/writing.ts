@@ -15,6 +15,8 @@ export interface Writing {
   readonly worn: readonly string[];
   /** Candidates of which so many rounds on a rein are enough. */
   readonly mostRounds: Readonly<Record<string, number>>;
+  /** Rounds on each rein beyond those that the minutes make. */
+  readonly extra: Readonly<Record<string, number>>;
   /** Candidates that want a settled trot before them. */
   readonly settled: readonly string[];
   /** A rein that needs so many plain rounds more. */
@@ -30,6 +32,7 @@ export const USUAL_WRITING: Writing = {
   plainTried: false,
   worn: [],
   mostRounds: {},
+  extra: {},
   settled: [],
   more: null,
   breakShare: 0.95,
