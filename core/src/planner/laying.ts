@@ -82,6 +82,7 @@ function layOut(
 const DRILLED_M = 60;
 const MOST_LAYINGS = 24;
 const NO_BETTER = 8;
+/** From the second try on chance counts so much more: up to 60 m, as much as one time too often. */
 const STIR = 120;
 
 /**

@@ -767,6 +767,15 @@ describe('what a horse may not be asked for a time', () => {
     expect(serious(read, ride)).toEqual([]);
   });
 
+  test('canter large on each lead comes first, also after a long walk', async () => {
+    const walk = saidByTheVet({ kind: 'walk first', minutes: 15 });
+    const { lesson, sets } = await plan(horse([walk]), { mustHave: ['counter-canter-loop'] });
+    expect(sets.map((s) => s.exercise)).toContain('counter-canter-loop');
+    const canters = lesson.split('\n').filter((line) => /^[A-Z] canter/.test(line));
+    for (const first of canters.slice(0, 2))
+      expect(first).toMatch(/^[ABCE] canter working, go large$/);
+  });
+
   test('when it is over it is forgotten', async () => {
     const over = { ...saidByTheVet({ kind: 'no gait', gait: 'canter' }), until: '2026-06-14' };
     const after = await plan(horse([over]));
