@@ -2,6 +2,7 @@ import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Ride } from '../ride/types.ts';
 import { worthOf } from './candidates.ts';
+import type { Composed } from './compose.ts';
 import type { Checked } from './mend.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import type { Writing } from './writing.ts';
@@ -104,6 +105,23 @@ export function roomForMore(
   }
   const moreMin = share < LEAST ? Math.floor((FULL - share) * frame.workMin) : 0;
   return moreMin > 0 ? { frame, moreMin } : null;
+}
+
+/**
+ * What is not ridden is not promised: work that stays thin is planned for fewer minutes.
+ *
+ * @param check looks through the lesson
+ */
+export function asRidden(look: Checked, check: (composed: Composed) => Checked): Checked {
+  const { composed, ride } = look;
+  const work = ride.phases.find((p) => p.name === 'work');
+  if (!work || shareOf(ride, 'work') >= LEAST) return look;
+  const minutes = Math.max(1, Math.floor(work.seconds / 60 / LEAST));
+  const items = composed.lesson.items.map((item) =>
+    item.kind === 'phase' && item.name === 'work' ? { ...item, minutes } : item,
+  );
+  const shorter = check({ ...composed, lesson: { ...composed.lesson, items } });
+  return shorter.trouble.length === 0 ? shorter : look;
 }
 
 function breaksIn({ items }: Lesson, part: PlannedPhase): number {

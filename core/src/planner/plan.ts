@@ -24,7 +24,7 @@ import type { SpotsOf } from './pen.ts';
 import { leftOutOf, plannedSet, type LeftOut, type PlannedSet } from './reasons.ts';
 import { onTheDay, profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import { select, type Selection } from './selection.ts';
-import { filled, roomForMore } from './fill.ts';
+import { asRidden, filled, roomForMore } from './fill.ts';
 import { frameOf, roomIn, type Frame } from './timing.ts';
 import { aimFor, aimOf, aimSaid, forAim, otherAims, type Aim } from './thread.ts';
 import { USUAL_WRITING, type Writing } from './writing.ts';
@@ -114,7 +114,7 @@ export async function planLesson(
     if (look.trouble.length === 0) {
       const best = longer(found, { selection, aim, look: filled(look, writing, write) });
       const wider = found ? null : roomForMore(frame, best.look);
-      if (!wider) return finished(request, shelf, best);
+      if (!wider) return finished(request, shelf, promised(best, request));
       // Once more, with the minutes that nothing is ridden in.
       found = best;
       room = { ...room, workMin: room.workMin + wider.moreMin };
@@ -139,7 +139,7 @@ export async function planLesson(
     }
     if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
-  if (found) return finished(request, shelf, found);
+  if (found) return finished(request, shelf, promised(found, request));
   throw new NoLesson(whyNoLesson(request, last));
 }
 
@@ -149,6 +149,12 @@ interface Found {
   readonly aim: Exercise | null;
   readonly look: Checked;
 }
+
+/** Of the minutes no more than are filled. */
+const promised = (found: Found, request: PlanRequest): Found => ({
+  ...found,
+  look: asRidden(found.look, (composed) => checked(composed, request)),
+});
 
 /** More of the lesson is ridden, for the same aim. */
 const longer = (a: Found | null, b: Found): Found =>

@@ -583,6 +583,21 @@ describe('a day with an aim', () => {
     }
   });
 
+  test.each(stages)(
+    'at stage %s most of the work is ridden in a short arena too',
+    async (stage) => {
+      const asked = { arena: { widthM: 20, lengthM: 40 } };
+      const { lesson } = await plan({ stage, levels: levels(5.4 + 0.3 * stage, 0.2) }, asked);
+      const { phases } = compileRide(
+        parseLesson(lesson).lesson,
+        profileOfFile(request({ stage }).horse),
+      );
+      const { seconds, plannedS } = phases.find((p) => p.name === 'work')!;
+      expect(seconds).toBeGreaterThanOrEqual(0.7 * plannedS!);
+      expect(plannedS).toBeGreaterThan(10 * 60);
+    },
+  );
+
   // Source: a lesson is one thread, and most of its work is ridden; common practice.
   test.each(stages)('at stage %s most of the work serves it, and is ridden', (stage) => {
     const { aim, sets, lesson } = plans.get(stage)!;
