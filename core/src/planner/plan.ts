@@ -114,7 +114,7 @@ export async function planLesson(
     if (look.trouble.length === 0) {
       const best = longer(found, { selection, aim, look: filled(look, writing, write) });
       const wider = found ? null : roomForMore(frame, best.look);
-      if (!wider) return finished(request, shelf, promised(best, request));
+      if (!wider) return finished(request, shelf, best);
       // Once more, with the minutes that nothing is ridden in.
       found = best;
       room = { ...room, workMin: room.workMin + wider.moreMin };
@@ -139,7 +139,7 @@ export async function planLesson(
     }
     if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
-  if (found) return finished(request, shelf, promised(found, request));
+  if (found) return finished(request, shelf, found);
   throw new NoLesson(whyNoLesson(request, last));
 }
 
@@ -149,12 +149,6 @@ interface Found {
   readonly aim: Exercise | null;
   readonly look: Checked;
 }
-
-/** Of the minutes no more than are filled. */
-const promised = (found: Found, request: PlanRequest): Found => ({
-  ...found,
-  look: asRidden(found.look, (composed) => checked(composed, request)),
-});
 
 /** More of the lesson is ridden, for the same aim. */
 const longer = (a: Found | null, b: Found): Found =>
@@ -255,7 +249,7 @@ async function selectAround(
 }
 
 function finished(request: PlanRequest, shelf: OnOffer, { selection, aim, look }: Found): Plan {
-  const { composed } = look;
+  const { composed } = asRidden(look, (shorter) => checked(shorter, request));
   const served = selection.chosen.find((c) => c.candidate.exercise.id === aim?.id)?.candidate;
   return {
     lesson: printLesson(composed.lesson),

@@ -78,46 +78,37 @@ const worthOfRound = (c: Candidate): number =>
     0,
   );
 
-/** The minutes of some candidates, on one rein or both. */
-const minutesOf = (
+/** The steps of some candidates on one rein or both, each with its factor. */
+const stepsOf = (
   list: readonly Candidate[],
-  factor: (c: Candidate) => number = () => 1,
+  factor: (c: Candidate, minute: 1 | 2 | 3) => number,
   reins: readonly Rein[] = REINS,
 ): (readonly [string, number])[] => {
   const sums = new Map<string, number>();
   for (const c of list) {
     for (const rein of reins) {
-      for (const minute of [1, ...minutesMore(c)]) {
+      for (const minute of [1, ...minutesMore(c)] as const) {
         const name = minuteOf(c, rein, minute);
-        sums.set(name, (sums.get(name) ?? 0) + factor(c) * lengthOf(c, minute));
+        sums.set(name, (sums.get(name) ?? 0) + factor(c, minute));
       }
     }
   }
   return [...sums];
 };
 
-/** The rounds of some candidates on both reins: a minute more may make one more. */
-const roundsOf = (
+/** The minutes of some candidates, on one rein or both. */
+const minutesOf = (
   list: readonly Candidate[],
-  times: (c: Candidate) => number,
-): (readonly [string, number])[] => {
-  const sums = new Map<string, number>();
-  for (const c of list) {
-    const rounds = (min: number) => Math.max(1, Math.floor((60 * min) / (c.roundS + WAY_S)));
-    for (const rein of REINS) {
-      let before = 0;
-      let min = 0;
-      for (const minute of [1, ...minutesMore(c)]) {
-        min += lengthOf(c, minute);
-        const more = rounds(min) - before;
-        before += more;
-        const name = minuteOf(c, rein, minute);
-        if (more > 0) sums.set(name, (sums.get(name) ?? 0) + more * times(c));
-      }
-    }
-  }
-  return [...sums];
-};
+  factor: (c: Candidate) => number = () => 1,
+  reins: readonly Rein[] = REINS,
+) => stepsOf(list, (c, minute) => factor(c) * lengthOf(c, minute), reins);
+
+/** The rounds that a step makes: the first at least one, a minute more perhaps another. */
+function roundsIn(c: Candidate, minute: 1 | 2 | 3): number {
+  const upTo = (min: number) => Math.max(1, Math.floor((60 * min) / (c.roundS + WAY_S)));
+  const min = c.leastMin + minute - 1;
+  return minute === 1 ? upTo(min) : upTo(min) - upTo(min - 1);
+}
 
 /** The lesson to be chosen, as an integer programme. */
 export function programmeOf(
@@ -283,10 +274,11 @@ export function programmeOf(
     ({ asked }) => asked.what,
   )) {
     const times = new Map(list.map(({ c, asked }) => [c, asked.times]));
-    const rounds = roundsOf([...times.keys()], (c) => times.get(c)!);
+    const rounds = stepsOf([...times.keys()], (c, minute) => times.get(c)! * roundsIn(c, minute));
     // What one set asks by itself, once on each rein, is for the review to judge.
     const most = Math.max(...list.map(({ asked }) => Math.max(asked.most, 2 * asked.times)));
-    add('no letter drilled', rounds, '<=', most);
+    const asking = rounds.filter(([, factor]) => factor > 0);
+    add('no letter drilled', asking, '<=', most);
   }
 
   const collected = candidates.filter((c) => c.exercise.collectedS > 0);
