@@ -46,6 +46,7 @@ export default {
     { ...project('cli'), transform: { '\\.tsx?$': swc(false) } },
     project('web', {
       testEnvironment: '<rootDir>/web/jest.environment.mjs',
+      setupFilesAfterEnv: ['<rootDir>/web/src/testing/patience.ts'],
       moduleNameMapper: {
         '^@canter-book/core/(.*)$': '<rootDir>/core/src/$1.ts',
         '\\.css$': '<rootDir>/web/src/testing/empty.ts',

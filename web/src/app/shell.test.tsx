@@ -1,14 +1,10 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { cleanup, configure, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { routes } from './router.tsx';
 import { createBookStore } from './store.ts';
-
-// Each page is loaded when it is opened, and compiled for the first time here.
-configure({ asyncUtilTimeout: 20_000 });
-jest.setTimeout(60_000);
 
 /** Answers of the server by path; what is missing does not answer at all. */
 let answers: Record<string, unknown>;

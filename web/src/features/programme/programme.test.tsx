@@ -72,9 +72,7 @@ const saved = (server: FakeServer) => server.sent('PUT').map((c) => c.body as Pr
 async function firstProgramme(): Promise<ProgrammeRecord> {
   const server = open();
   fireEvent.click(await screen.findByRole('button', { name: 'Plan the weeks' }));
-  fireEvent.click(
-    await screen.findByRole('button', { name: 'Save these weeks' }, { timeout: 20_000 }),
-  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Save these weeks' }));
   await waitFor(() => expect(saved(server)).toHaveLength(1));
   cleanup();
   return { ...saved(server)[0]!, revision: 1 };
@@ -87,7 +85,7 @@ describe('the weeks of a horse', () => {
       target: { value: 'level' },
     });
     fireEvent.click(screen.getByRole('button', { name: 'Plan the weeks' }));
-    const weeks = await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    const weeks = await screen.findByRole('region', { name: 'The weeks' });
     expect(within(weeks).getAllByRole('button', { name: /^Week of/ })).toHaveLength(13);
     expect(screen.getByRole('heading', { name: /^The goal/ })).toBeTruthy();
     expect(screen.getByRole('heading', { name: 'Gates' })).toBeTruthy();
@@ -102,7 +100,7 @@ describe('the weeks of a horse', () => {
 
   test('that were kept stay as they are when nothing has happened', async () => {
     open([await firstProgramme()]);
-    await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    await screen.findByRole('region', { name: 'The weeks' });
     expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull();
   }, 60_000);
 
@@ -113,7 +111,7 @@ describe('the weeks of a horse', () => {
     const earlier = <T extends object>(x: T): T =>
       JSON.parse(JSON.stringify(x).replaceAll(/\d{4}-\d\d-\d\d/g, (d) => daysLater(d, -back))) as T;
     const server = open([{ ...first, plan: earlier(first.plan) }]);
-    const moves = await screen.findByRole('region', { name: 'What moves' }, { timeout: 20_000 });
+    const moves = await screen.findByRole('region', { name: 'What moves' });
     expect(moves.textContent).toMatch(/the gate for \w+ is not open yet/);
     expect(saved(server)).toHaveLength(0);
     fireEvent.click(within(moves).getByRole('button', { name: 'Save the new weeks' }));
@@ -129,9 +127,7 @@ describe('the weeks of a horse', () => {
     const server = serve([first]);
     renderIn(<WeeksAfter record={first} rider={null} />);
     const after = await screen.findByRole('region', { name: 'The weeks ahead' });
-    await waitFor(() => expect(after.textContent).toContain('They stay as planned.'), {
-      timeout: 20_000,
-    });
+    await waitFor(() => expect(after.textContent).toContain('They stay as planned.'));
     cleanup();
     // Every try of what the gate asks was good: the next theme comes at once.
     const { theme, gate, weeks } = first.plan.steps[0]!;
@@ -152,11 +148,7 @@ describe('the weeks of a horse', () => {
       },
     ];
     renderIn(<WeeksAfter record={first} rider={null} />);
-    const button = await screen.findByRole(
-      'button',
-      { name: 'Save the new weeks' },
-      { timeout: 20_000 },
-    );
+    const button = await screen.findByRole('button', { name: 'Save the new weeks' });
     expect(screen.getByRole('region', { name: 'The weeks ahead' }).textContent).toContain(
       `the gate for ${theme} is open`,
     );
@@ -168,12 +160,12 @@ describe('the weeks of a horse', () => {
 
   test('a day that is fixed stays, the rest is planned around it, and all can be left as it was', async () => {
     open([await firstProgramme()]);
-    const weeks = await screen.findByRole('region', { name: 'The weeks' }, { timeout: 20_000 });
+    const weeks = await screen.findByRole('region', { name: 'The weeks' });
     fireEvent.click(within(weeks).getAllByRole('button', { name: /^Week of/ })[2]!);
     const tuesday = daysLater(mondayOf(today()), 15);
     const day = await screen.findByLabelText(/^Tuesday, .*: what is done$/);
     fireEvent.change(day, { target: { value: 'rest' } });
-    const moves = await screen.findByRole('region', { name: 'What moves' }, { timeout: 20_000 });
+    const moves = await screen.findByRole('region', { name: 'What moves' });
     await waitFor(() =>
       expect(moves.textContent).toMatch(/rest instead of .*, as you fixed it|With your change/),
     );
@@ -183,9 +175,7 @@ describe('the weeks of a horse', () => {
       }),
     ).toBeTruthy();
     fireEvent.click(within(moves).getByRole('button', { name: 'Discard my change' }));
-    await waitFor(() => expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull(), {
-      timeout: 20_000,
-    });
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull());
   }, 60_000);
 });
 
