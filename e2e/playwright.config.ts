@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results',
   timeout: 120_000,
-  workers: 1,
+  workers: 2,
   retries: 0,
   reporter: [['list']],
   use: {

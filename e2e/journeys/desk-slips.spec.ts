@@ -124,7 +124,7 @@ test('the page is saved as a PDF that says what the lesson says, and versions ar
   await isSaved(page);
   await menu('Earlier versions');
   const sheet = page.getByRole('dialog', { name: 'Earlier versions' });
-  await expect(sheet.getByText('It is the same as what stands on the desk.')).toBeVisible();
+  await expect(sheet.getByText('It is the same as the lesson on the desk.')).toBeVisible();
   await page.keyboard.press('Escape');
   await editor(page).focus();
   await page.keyboard.press('Control+End');

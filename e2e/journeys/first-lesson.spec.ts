@@ -28,7 +28,7 @@ test('from an empty book to a horse’s first progress, over a restart', async (
   await page.getByLabel('Name', { exact: true }).fill('Marram');
   await page.getByLabel(/Height/).fill('20');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('Give a height between 70 and 210 cm')).toBeVisible();
+  await expect(page.getByText('Enter a height between 70 and 210 cm')).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Marram');
   await page.getByLabel(/Height/).fill('150');
   await page.getByLabel(/Stage/).selectOption('2');
@@ -118,7 +118,7 @@ test('from an empty book to a horse’s first progress, over a restart', async (
   await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
   await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
   await page.getByRole('spinbutton', { name: 'rhythm, right rein' }).press('ArrowUp');
-  await page.getByRole('button', { name: 'Keep the lesson' }).click();
+  await page.getByRole('button', { name: 'Save the lesson' }).click();
   await expect(page.getByTestId('delivery')).toContainText('in the book');
 
   // The debrief: a mark corrected, a note, one homework.

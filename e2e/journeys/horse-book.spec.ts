@@ -39,7 +39,7 @@ test.describe('on the phone', () => {
     await note.click();
     await page.getByRole('button', { name: 'lightest aid' }).click();
     await page.getByRole('button', { name: 'at once', exact: true }).click();
-    await page.getByRole('button', { name: 'Keep' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('✓ lightest aid: at once')).toBeVisible();
 
     // Tapped tempo: the beat under the thumb.
@@ -51,7 +51,7 @@ test.describe('on the phone', () => {
       await page.waitForTimeout(250);
     }
     await expect(page.getByText(/a minute, ±/)).toBeVisible();
-    await page.getByRole('button', { name: 'Keep' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
 
     // The tab is gone, and comes back from the device.
     const url = page.url();
@@ -69,7 +69,7 @@ test.describe('on the phone', () => {
     await again.getByRole('button', { name: 'understood' }).click();
     await again.getByRole('button', { name: 'finish' }).click();
     await again.getByRole('button', { name: 'rhythm, left rein: more' }).click();
-    await again.getByRole('button', { name: 'Keep the lesson' }).click();
+    await again.getByRole('button', { name: 'Save the lesson' }).click();
     await expect(again.getByText(/3 tries and 1 mark, and 1 reading/)).toBeVisible();
 
     await server.start();

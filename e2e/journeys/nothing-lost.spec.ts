@@ -60,7 +60,7 @@ test('a horse half entered is not lost by a tab', async ({ page }) => {
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Fescue');
   await page.getByLabel('Born in').fill('2060');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText(/Give a year from 1980/)).toBeVisible();
+  await expect(page.getByText(/Enter a year from 1980/)).toBeVisible();
   await page.getByRole('link', { name: 'Today' }).click();
   await asked.getByRole('button', { name: 'Leave' }).click();
   await expect(page).toHaveTitle(/Today/);
@@ -141,7 +141,7 @@ test('one conflict does not block the phone: marks arrive, homework stays', asyn
   });
   await page.getByRole('button', { name: 'finish' }).click();
   await page.getByRole('button', { name: 'rhythm, left rein: more' }).click();
-  await page.getByRole('button', { name: 'Keep the lesson' }).click();
+  await page.getByRole('button', { name: 'Save the lesson' }).click();
   await expect(page.getByTestId('delivery')).toContainText('in the book');
   expect(await server.get(`sessions/${id}`)).toMatchObject({
     homework: 'Two quiet halts',

@@ -47,7 +47,7 @@ test('goes on without the server, also over a reload, and delivers later', async
   for (const scale of ['rhythm', 'contact']) {
     await page.getByRole('button', { name: `${scale}, left rein: more` }).click();
   }
-  await page.getByRole('button', { name: 'Keep the lesson' }).click();
+  await page.getByRole('button', { name: 'Save the lesson' }).click();
   await expect(page.getByText(/4 tries and 2 marks/)).toBeVisible();
   await expect(page.getByTestId('delivery')).toContainText('kept here, 5 to send');
 

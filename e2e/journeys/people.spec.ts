@@ -114,5 +114,5 @@ test('a link shows the lesson to whoever has it, until it is taken back', async 
   await page.getByRole('button', { name: 'Take back the link to Report on Kelpwick' }).click();
   await expect(page.getByText('The link opens nothing now.')).toBeVisible();
   await stranger.goto(link);
-  await expect(stranger.getByText('This link is good no longer.')).toBeVisible();
+  await expect(stranger.getByText('This link no longer works.')).toBeVisible();
 });

@@ -51,7 +51,7 @@ test('wishes change the plan, and what is changed by hand stays when it is plann
   for (const key of ['Home', 'Home', 'Shift+End', 'Shift+End']) await page.keyboard.press(key);
   await page.keyboard.insertText('B circle left 13');
   await page.getByRole('button', { name: 'Lesson', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Plan it anew' }).click();
+  await page.getByRole('menuitem', { name: 'Plan it again' }).click();
   await expect(page.getByText('Kept as you changed it: one part')).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await page.getByRole('button', { name: 'Open at the desk' }).click();
@@ -111,8 +111,8 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
   // A rung more on its ladder; leaving before it is kept is asked about.
   await page.getByText('The ladder').click();
-  await page.getByRole('button', { name: 'Add a harder rung' }).click();
-  await page.getByLabel('Rung 5', { exact: true }).fill('10 m');
+  await page.getByRole('button', { name: 'Add a harder step' }).click();
+  await page.getByLabel('Step 5', { exact: true }).fill('10 m');
   await page.getByLabel('{size} on rung 5').fill('10');
   await page.getByLabel('From stage, rung 5').selectOption('5');
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();

@@ -4,6 +4,9 @@ import { BookServer, demoIds } from '../server.ts';
 
 /** Every view: a title, a heading, no serious fault of access, no sideways scrolling, no fault of the program. */
 
+// The widest of all: its tests share the workers, each with a yard of its own.
+test.describe.configure({ mode: 'parallel' });
+
 let server: BookServer;
 let empty: BookServer;
 test.beforeAll(async () => {
@@ -84,12 +87,11 @@ for (const viewport of SIZES) {
     expect(faults).toEqual([]);
   });
 
-  test(`every view of the demo yard at ${viewport.width} px`, async ({ page }) => {
+  test(`the horses, the shelf and the desk at ${viewport.width} px`, async ({ page }) => {
     const faults = faultsOf(page);
     await page.setViewportSize(viewport);
-    const { horse, lesson, session } = await demoIds(server, 'Tansy');
-    const [ride] = await server.get<{ id: string; lessonId: string }[]>(`rides?horseId=${horse}`);
-    const paths = [
+    const { horse, lesson } = await demoIds(server, 'Tansy');
+    await checkAll(page, [
       '/',
       '/horses',
       '/horses/new',
@@ -101,7 +103,19 @@ for (const viewport of SIZES) {
       '/shelf/new?from=trot-circle',
       '/desk',
       `/desk/${lesson}`,
-      `/ringside?horse=${horse}`,
+      '/help',
+      '/nowhere',
+      '/horses/0190a0b0-0000-7000-8000-000000000000',
+    ]);
+    expect(faults).toEqual([]);
+  });
+
+  test(`the tests and the rides at ${viewport.width} px`, async ({ page }) => {
+    const faults = faultsOf(page);
+    await page.setViewportSize(viewport);
+    const { horse } = await demoIds(server, 'Tansy');
+    const [ride] = await server.get<{ id: string; lessonId: string }[]>(`rides?horseId=${horse}`);
+    await checkAll(page, [
       '/tests',
       `/tests/${ride!.lessonId}`,
       `/tests/${ride!.lessonId}/learn`,
@@ -110,16 +124,22 @@ for (const viewport of SIZES) {
       `/tests/${ride!.lessonId}/call`,
       `/tests/rides/${ride!.id}`,
       `/tests/rides/${ride!.id}/mark`,
+    ]);
+    expect(faults).toEqual([]);
+  });
+
+  test(`the ringside, the debrief and progress at ${viewport.width} px`, async ({ page }) => {
+    const faults = faultsOf(page);
+    await page.setViewportSize(viewport);
+    const { horse, session } = await demoIds(server, 'Tansy');
+    await checkAll(page, [
+      `/ringside?horse=${horse}`,
       '/debrief',
       `/debrief/${session}`,
       '/progress',
       `/progress/${horse}`,
       '/book',
-      '/help',
-      '/nowhere',
-      '/horses/0190a0b0-0000-7000-8000-000000000000',
-    ];
-    await checkAll(page, paths);
+    ]);
     await page.goto(`${server.url}/ringside?horse=${horse}`);
     await page.getByRole('button', { name: 'Begin the lesson' }).click();
     await check(page, 'ringside, ready');

@@ -137,11 +137,11 @@ test('a goal becomes weeks; a good fortnight moves on, a bad one stays, and both
   await expect(after).toContainText('it was lost in the last lesson');
   await after.getByRole('link', { name: 'To the weeks' }).click();
   await page
-    .getByRole('region', { name: 'What moves' })
+    .getByRole('region', { name: 'What changes' })
     .getByRole('button', { name: 'Save the new weeks' })
     .click({ timeout: 30_000 });
   const log = page.locator('section', {
-    has: page.getByRole('heading', { name: 'What has moved' }),
+    has: page.getByRole('heading', { name: 'What has changed' }),
   });
   await expect(log).toContainText(lost);
   await expect(log).toContainText(`the gate for ${one!.theme} is open`);

@@ -36,7 +36,7 @@ export function addPlan(program: Command): void {
     .option('--arena <size>', 'width x length in metres', '20x60')
     .option('--approach <name>', 'steady-hand, stretch-first or light-rein')
     .option('--date <day>', 'the day of the lesson', today())
-    .option('--seed <n>', 'settles what is equally good', '1')
+    .option('--seed <n>', 'breaks ties between equally good choices', '1')
     .option('--mood <mood>', 'as usual, fresh or tired', 'as usual')
     .option('--hot', 'a hot day')
     .option(

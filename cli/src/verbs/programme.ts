@@ -30,12 +30,15 @@ export function addProgramme(program: Command): void {
     .command('programme')
     .description('plan the weeks ahead of a horse: themes, days, load and gates')
     .argument('<horse>', 'a horse file (docs/formats.md), or - for standard input')
-    .option('--goal <file>', 'what shall be there, and by when (docs/formats.md); none: keep going')
+    .option(
+      '--goal <file>',
+      'the goal: what to reach, and by when (docs/formats.md); none: keep going',
+    )
     .option('--weeks <n>', 'how many weeks, where the goal has no date', '12')
     .option('--date <day>', 'the day from which it is planned', today())
     .option('--wishes <file>', 'days of the rider and of the arena, and what is fixed')
     .option('--sheet <file>', 'the test sheet of the goal: what it asks of each scale counts')
-    .option('--seed <n>', 'settles what is equally good', '1')
+    .option('--seed <n>', 'breaks ties between equally good choices', '1')
     .option('--json', 'print one JSON object')
     .action(async (file: string, options: ProgrammeOptions) => {
       const horse = readHorseFile(file);

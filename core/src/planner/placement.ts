@@ -59,7 +59,7 @@ const TURNS_BACK_M = 1e5;
 export interface Ground {
   readonly track: Track;
   readonly reinChanges: readonly Spot[];
-  /** A little for or against a spot: settles what is equally good. */
+  /** A little for or against a spot: breaks ties between equally good choices. */
   taste(spot: Spot): number;
 }
 

@@ -80,7 +80,7 @@ const page = (
 <body data-https="${https}" data-now="${now.toISOString()}"><main>
 <h1>Let this phone in</h1>
 <p>The book keeps your lessons on this phone, also where there is no network. For that the phone has to trust it, once.</p>
-<p id="state" role="status">Looking whether this phone trusts the book …</p>
+<p id="state" role="status">Checking whether this phone trusts the book …</p>
 <p id="clock" hidden></p>
 <p id="go" hidden><a class="main" id="pair">Go on to the book</a></p>
 <section id="how" hidden>
@@ -102,7 +102,7 @@ const page = (
 <h2>3 · Compare</h2>
 <p>Before you install it, the phone can show its SHA-256 fingerprint. It must be the one that the machine of the book shows beside the square. If it is another, do not install it.</p>
 <h2>4 · Come back here</h2>
-<p><button id="again" type="button">Look again</button></p>
+<p><button id="again" type="button">Check again</button></p>
 </section>
 <noscript><p>Switch JavaScript on for this page.</p></noscript>
 </main><script src="/trust.js"></script></body></html>`;

@@ -15,7 +15,7 @@ export interface PeopleDeps {
 
 const NAME_TAKEN = new Problem(
   409,
-  'There is somebody of that name',
+  'That name is taken',
   'People sign in by their name. Add something to tell the two apart.',
 );
 

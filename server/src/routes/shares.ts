@@ -18,7 +18,7 @@ const askedSchema = z.strictObject({
 
 const GONE = new Problem(
   410,
-  'This link is good no longer',
+  'This link no longer works',
   'It has run out or was taken back, or what it showed has left the book. Ask whoever sent it for a new one.',
 );
 const TOO_MANY = new Problem(409, 'Too many links', 'Take back some you no longer need.');

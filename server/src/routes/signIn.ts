@@ -35,8 +35,8 @@ const TRIES_A_MINUTE = 20;
 const TOO_OFTEN = new Problem(429, 'Too many tries', 'Wait a minute, then try again.');
 const NOT_RIGHT = new Problem(
   401,
-  'Name or password is not right',
-  'Look at both again. Whoever has forgotten the password asks the owner of the book for a new invitation.',
+  'Wrong name or password',
+  'Check both. Whoever has forgotten the password asks the owner of the book for a new invitation.',
 );
 const USED_UP = new Problem(
   410,

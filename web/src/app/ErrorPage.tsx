@@ -10,11 +10,11 @@ export function ErrorPage() {
   return (
     <div className="mx-auto max-w-xl p-8" role="alert">
       <Empty title="This page has a fault.">
-        <p>What you had entered is kept. Opening the page again usually helps.</p>
+        <p>What you entered is kept. Reloading the page usually helps.</p>
         <p className="font-mono text-sm text-soft">
           {error instanceof Error ? error.message : String(error)}
         </p>
-        <Button onClick={() => window.location.reload()}>Open it again</Button>
+        <Button onClick={() => window.location.reload()}>Reload the page</Button>
       </Empty>
     </div>
   );

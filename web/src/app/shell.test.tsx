@@ -49,7 +49,7 @@ describe('pages without their data', () => {
     answers['/api/horses'] = [];
     answers['/api/riders'] = [];
     fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
-    expect(await screen.findByText('Nothing was taught yet.')).toBeTruthy();
+    expect(await screen.findByText('Nothing has been taught yet.')).toBeTruthy();
   });
 
   test('what is not in the book, and what is no page, are said in words', async () => {

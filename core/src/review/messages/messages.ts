@@ -61,7 +61,7 @@ const text: ByCode<SyntaxFault> = {
     what: found === null ? endsTooSoon(expected) : `“${found}” does not fit here.${meant(nearest)}`,
     why: expected.length
       ? `It could go on with ${list(expected)}.`
-      : 'Take it out, or begin a new line.',
+      : 'Delete it, or begin a new line.',
   }),
   'out-of-range': ({ found, least, most, unit }) => ({
     what: `${found}${unit && ` ${unit}`} cannot be ridden.`,
@@ -72,8 +72,8 @@ const text: ByCode<SyntaxFault> = {
     why: `Write it like this: ${example}`,
   }),
   'said-twice': ({ header }) => ({
-    what: `“${header}” is said twice.`,
-    why: 'The first one holds; take one of them out.',
+    what: `“${header}” is given twice.`,
+    why: 'The first one counts; delete one of them.',
   }),
   'repeat-unclosed': () => ({
     what: 'This repeat is not closed.',
@@ -85,7 +85,7 @@ const text: ByCode<SyntaxFault> = {
   }),
   'bracket-unopened': () => ({
     what: 'This } closes nothing.',
-    why: 'Take it out, or begin with “repeat 3 {” above.',
+    why: 'Delete it, or begin with “repeat 3 {” above.',
   }),
   'too-long': ({ most }) => ({
     what: 'The lesson is too long to read.',
@@ -102,7 +102,7 @@ const ride: ByCode<Fault> = {
   }),
   'no-such-letter': ({ letter, known }) => ({
     what: `There is no letter ${letter} in this arena.`,
-    why: known.length ? `It has ${list(known)}.` : 'Choose one that stands in the arena.',
+    why: known.length ? `It has ${list(known)}.` : 'Choose a letter of this arena.',
   }),
   'course-not-continued': ({ near }) => ({
     what: `The line ends at ${near} and nothing says how it goes on.`,
@@ -138,7 +138,7 @@ const ride: ByCode<Fault> = {
   }),
   'too-many-movements': ({ most }) => ({
     what: `The repeats make more than ${most} movements.`,
-    why: 'Only the first of them are ridden. Look at the counts of the repeats.',
+    why: 'Only the first of them are ridden. Check the counts of the repeats.',
   }),
   'pace-resumed': ({ gait, pace }) => ({
     what: `No pace is named here: ${pace} ${gait} is taken up again.`,
@@ -372,8 +372,8 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
   'phase-off-plan': ({ name, plannedS, seconds, over }) => ({
     what: `The ${named(name)} is planned for ${time(plannedS)} and takes ${time(seconds)}.`,
     why: over
-      ? 'Take something out, or give it more time.'
-      : 'Write more into it, or plan it shorter.',
+      ? 'Leave something out, or give it more time.'
+      : 'Add more to it, or plan it shorter.',
   }),
   'approach-otherwise': ({ approach, says }) => ({
     what: `“${approach.replace('-', ' ')}” says: ${says}.`,
@@ -393,7 +393,7 @@ const rules: { [C in RuleCode]: Say<RuleFacts[C]> } = {
       : 'This is a line of a test sheet.',
     why: inRepeat
       ? 'Put the box outside, and write its lines out.'
-      : 'Begin with test "…" instead of lesson "…", or take the line out.',
+      : 'Begin with test "…" instead of lesson "…", or delete the line.',
   }),
   'box-empty': ({ number }) => ({
     what: `Box ${number} has no line.`,

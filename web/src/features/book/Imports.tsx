@@ -18,7 +18,7 @@ export function Imports() {
         Imported so far
       </h2>
       <p className="mb-3 text-[14px] text-soft">
-        Each can be taken out again as a whole. A session in which something was added since stays.
+        Each can be undone as a whole. A session that has been added to since then stays.
       </p>
       <ul className="divide-y divide-line border-y border-line">
         {imports.map((i) => (

@@ -19,8 +19,8 @@ export default function Debriefs() {
     <Page title="Debrief" about="What was ridden, day by day">
       <div className="max-w-[1500px] p-5 md:p-7">
         {days.length === 0 && (
-          <Empty title="Nothing was taught yet.">
-            <p>After a lesson at the ringside its tries and marks stand here.</p>
+          <Empty title="Nothing has been taught yet.">
+            <p>After a lesson at the ringside its tries and marks appear here.</p>
             <ButtonLink to="/ringside">Teach a lesson</ButtonLink>
           </Empty>
         )}

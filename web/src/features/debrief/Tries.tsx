@@ -14,7 +14,7 @@ export function Tries({
     return (
       <Empty title="No tries were recorded.">
         {sessionHasEnded ? (
-          <p>Good and lost at the ringside, with the strides held, stand here.</p>
+          <p>Good and lost at the ringside, with the strides held, appear here.</p>
         ) : (
           <Link to="/ringside" className="text-leather underline">
             Go on teaching

@@ -16,8 +16,7 @@ export function Conflict({ mine, theirs, onKeep }: ConflictProps) {
         <DialogPanel className="flex max-h-[90vh] w-full max-w-4xl flex-col rounded-xl border border-line bg-page p-6">
           <DialogTitle className="text-xl">This lesson was saved in another place too.</DialogTitle>
           <p className="mb-4 text-soft">
-            Nothing was overwritten. Choose the version to go on with; the other can be copied from
-            here.
+            Nothing was overwritten. Choose the version to go on with; you can copy from the other.
           </p>
           <div className="grid min-h-0 flex-1 gap-4 md:grid-cols-2">
             <Version
@@ -29,7 +28,7 @@ export function Conflict({ mine, theirs, onKeep }: ConflictProps) {
             <Version
               title="In the book"
               text={theirs}
-              action="Take that one"
+              action="Use that one"
               onKeep={() => onKeep('theirs')}
             />
           </div>

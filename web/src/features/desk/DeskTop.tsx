@@ -46,7 +46,7 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
   const planAnew = async (horseId: string) => {
     // The planner reads the lesson from the book: what was just written must be there.
     if (await saver.flush()) void navigate(`/horses/${horseId}/plan?lesson=${lessonId}`);
-    else setFailed('The lesson is not in the book yet. Plan it anew when it is saved.');
+    else setFailed('The lesson is not in the book yet. Plan it again once it is saved.');
   };
   const makeCopy = async () => {
     const copy = copyOf(text, horse?.id ?? null, newId);

@@ -129,7 +129,7 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
           />
           Offer it as a beginning for new lessons
         </label>
-        <Button type="submit">Keep</Button>
+        <Button type="submit">Save</Button>
       </form>
     </Sheet>
   );

@@ -59,7 +59,7 @@ export function LessonMenu(props: LessonMenuProps) {
         <Entry name="Save the text, to share" onClick={() => saveText(handOut)} />
         <Entry name="Share by a link" onClick={onShare} />
         <MenuSeparator className="my-1 border-t border-line" />
-        {onReplan && <Entry name="Plan it anew" onClick={onReplan} />}
+        {onReplan && <Entry name="Plan it again" onClick={onReplan} />}
         <Entry name="Make a copy" onClick={onCopy} />
         <Entry name="Name, start and tags" onClick={onDetails} />
         <Entry name="Earlier versions" onClick={onVersions} />

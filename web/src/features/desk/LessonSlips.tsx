@@ -49,7 +49,7 @@ export function LessonSlips(props: LessonSlipsProps) {
               </li>
             ))}
           </ul>
-          <p>Take the “# allowed …” comment out of the text to see a slip again.</p>
+          <p>Delete the “# allowed …” comment in the text to see a slip again.</p>
         </details>
       )}
     </div>

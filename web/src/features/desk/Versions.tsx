@@ -54,8 +54,8 @@ export function Versions({ lessonId, text, onClose, onRestore }: VersionsProps) 
           <div className="flex min-w-0 flex-col gap-3">
             <p className="text-[14px] text-soft">
               {same
-                ? 'It is the same as what stands on the desk.'
-                : 'From that version to what stands on the desk: − taken out since, + put in since.'}
+                ? 'It is the same as the lesson on the desk.'
+                : 'From that version to the lesson on the desk: − removed since, + added since.'}
             </p>
             <pre className="max-h-[46vh] overflow-auto rounded-lg border border-line bg-paper p-3 font-mono text-[13px] whitespace-pre-wrap">
               {parts.map((part, i) => (

@@ -321,7 +321,7 @@ describe('where the text is', () => {
     render(<Conflict mine="A halt" theirs="C halt" onKeep={onKeep} />);
     expect(screen.getByText('A halt')).toBeTruthy();
     expect(screen.getByText('C halt')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Take that one' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Use that one' }));
     expect(onKeep).toHaveBeenCalledWith('theirs');
   });
 });

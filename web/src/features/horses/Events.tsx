@@ -31,7 +31,7 @@ export function Events({ horse }: { horse: Horse }) {
       <h2 className="mb-2 text-lg">Events</h2>
       {newest.length === 0 && !open && (
         <p className="text-soft">
-          A rest, the vet, a new theme: noted here, it stands in the charts.
+          A rest, the vet, a new theme: noted here, it shows in the charts.
         </p>
       )}
       <ul>

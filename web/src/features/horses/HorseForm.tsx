@@ -44,8 +44,8 @@ const wrongIn = (error: Partial<Record<keyof Restriction, object>> | undefined) 
     : error.until
       ? 'It must not end before it begins.'
       : error.from
-        ? 'Give the day it begins.'
-        : 'Give a number within reason.');
+        ? 'Enter the day it begins.'
+        : 'Enter a sensible number.');
 
 /** The facts that everything else is computed from. */
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
@@ -79,7 +79,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       </Field>
       <Field
         label="Height at the withers, cm"
-        error={errors.heightCm && 'Give a height between 70 and 210 cm'}
+        error={errors.heightCm && 'Enter a height between 70 and 210 cm'}
         hint="The strides are scaled by it until the horse is measured"
       >
         {(field) => (
@@ -93,7 +93,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       </Field>
       <Field
         label="Born in"
-        error={errors.bornYear && `Give a year from 1980 to ${thisYear()}, or leave it empty`}
+        error={errors.bornYear && `Enter a year from 1980 to ${thisYear()}, or leave it empty`}
       >
         {(field) => (
           <TextInput

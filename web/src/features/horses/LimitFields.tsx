@@ -10,7 +10,7 @@ interface LimitFieldsProps {
   errors: FieldErrors<Horse>;
 }
 
-const WRONG = 'Give a number within reason, or leave it empty';
+const WRONG = 'Enter a sensible number, or leave it empty';
 
 /** An empty field keeps the stage's limit. */
 const optionalNumber = {
@@ -92,7 +92,7 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
         <Field label="Set by" hint="the vet, the physio, you">
           {(field) => <TextInput {...field} {...register('limits.setBy', optionalText)} />}
         </Field>
-        <Field label="Set on" error={errors.limits?.setOn && 'Give a day, or leave it empty'}>
+        <Field label="Set on" error={errors.limits?.setOn && 'Enter a day, or leave it empty'}>
           {(field) => (
             <TextInput {...field} type="date" {...register('limits.setOn', optionalText)} />
           )}

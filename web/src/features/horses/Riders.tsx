@@ -213,7 +213,7 @@ function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
         )}
       </Field>
       <div className="flex gap-2">
-        <Button type="submit">Keep</Button>
+        <Button type="submit">Save</Button>
         <Button look="quiet" onClick={onCancel}>
           Cancel
         </Button>

@@ -80,8 +80,8 @@ describe('the form of a horse', () => {
     fireEvent.change(screen.getByLabelText(/Steepest/), { target: { value: '80' } });
     save();
     expect(await screen.findByText('✕ give a name')).toBeTruthy();
-    expect(screen.getByText('✕ Give a height between 70 and 210 cm')).toBeTruthy();
-    expect(screen.getByText('✕ Give a number within reason, or leave it empty')).toBeTruthy();
+    expect(screen.getByText('✕ Enter a height between 70 and 210 cm')).toBeTruthy();
+    expect(screen.getByText('✕ Enter a sensible number, or leave it empty')).toBeTruthy();
     expect(server.sent('PUT')).toHaveLength(0);
     expect(onSaved).not.toHaveBeenCalled();
   });

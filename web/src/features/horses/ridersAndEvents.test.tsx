@@ -59,13 +59,13 @@ describe('the riders', () => {
     const server = await open();
     fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));
     type('Stage', '4');
-    press('Keep');
+    press('Save');
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     expect(server.sent('PUT')[0]!.body).toEqual({ ...ines, stage: 4 });
     fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));
     type('Stage', '');
     type('Habits', '');
-    press('Keep');
+    press('Save');
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(2));
     expect(server.sent('PUT')[1]!.body).toEqual({ ...ines, stage: null, notes: '' });
   });
@@ -109,7 +109,7 @@ describe('the events of a horse', () => {
   test('what the book does not take is said, and stays written', async () => {
     new FakeServer({});
     renderIn(<Events horse={someHorse()} />);
-    expect(screen.getByText(/it stands in the charts/)).toBeTruthy();
+    expect(screen.getByText(/it shows in the charts/)).toBeTruthy();
     press('Note an event');
     type('What happened', 'New saddle');
     press('Note it');

@@ -29,7 +29,7 @@ export default function Mine() {
       <div className="max-w-2xl space-y-9 p-5 md:p-7">
         {horses.length === 0 && (
           <Empty title="No horse is yours in the book yet.">
-            <p>Your instructor sets you as a rider of a horse; then it stands here.</p>
+            <p>Once your instructor names you as the rider of a horse, it appears here.</p>
           </Empty>
         )}
         {horses.map((horse) => (

@@ -34,8 +34,8 @@ export function People({ begin }: { begin: readonly string[] }) {
     <section aria-label="People">
       <h2 className="mb-1 text-lg">People who sign in</h2>
       <p className="mb-3 max-w-2xl">
-        With a name and a password or passkey, from any device that reaches the book. Nobody signs
-        in on this machine.
+        With a name and a password or passkey, from any device that reaches the book. On this
+        machine no sign-in is needed.
       </p>
       <Failed error={error} />
       {people.length > 0 && (

@@ -37,6 +37,6 @@ export function whoseFrom({ role, name: typed, riderId, horseIds }: WhoseDraft):
 export const MAY: Readonly<Record<Role, string>> = {
   instructor: 'May do all an instructor does, with every horse.',
   helper: 'Teaches the horses below at the ringside and takes notes on them; sees no others.',
-  rider: 'Sees own horses, homework, weeks and progress; no notes.',
+  rider: 'Sees their own horses, homework, weeks and progress; no notes.',
   owner: 'May do everything, also let others in and take the whole book away.',
 };

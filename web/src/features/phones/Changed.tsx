@@ -45,7 +45,7 @@ const RESOURCES: Readonly<Record<string, readonly [words: string, page?: string]
   book: ['the book as a whole'],
   pairing: ['this phone'],
   people: ['somebody'],
-  account: ['the own account'],
+  account: ['their own account'],
   shares: ['a link'],
   devices: ['a phone'],
 };

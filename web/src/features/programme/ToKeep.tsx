@@ -16,7 +16,10 @@ const MOST_TOLD = 8;
 /** Nothing moves silently: what would change, why, and whether to take it. */
 export function ToKeep({ isNew, moved, isChanged, isSaving, onKeep, onBack }: ToKeepProps) {
   return (
-    <section aria-label="What moves" className="mb-5 rounded-lg border border-leather bg-page p-4">
+    <section
+      aria-label="What changes"
+      className="mb-5 rounded-lg border border-leather bg-page p-4"
+    >
       {isNew ? (
         <p>These weeks are a proposal. Change what you like, then save them.</p>
       ) : moved.length > 0 ? (
@@ -58,18 +61,18 @@ export const BeforeTheFirst = ({ name }: { name: string }) => (
   <div className="max-w-2xl rounded-xl border border-dashed border-line bg-page p-6 text-soft">
     <h2 className="mb-2 text-lg text-ink">No programme yet.</h2>
     <p className="mb-2">
-      Say what shall be there and by when, or simply keep going. The book sets out the weeks for{' '}
+      Say what you want to reach and by when, or simply keep going. The book sets out the weeks for{' '}
       {name}: a theme for two to five weeks, which days are lessons and which are light, how the
       load grows, and a gate at the end of each step that the marks and tries of your lessons open.
     </p>
-    <p>After every lesson it looks again, and says what would move and why.</p>
+    <p>After every lesson it looks again, and says what would change and why.</p>
   </div>
 );
 
 export function MovedBefore({ record }: { record: ProgrammeRecord }) {
   return (
     <section>
-      <h2 className="mb-1 text-lg">What has moved</h2>
+      <h2 className="mb-1 text-lg">What has changed</h2>
       <ul className="space-y-2 text-[14px]">
         {record.moved.slice(0, 6).map(({ on, said }) => (
           <li key={on + said[0]}>

@@ -101,7 +101,7 @@ describe('the weeks of a horse', () => {
   test('that were kept stay as they are when nothing has happened', async () => {
     open([await firstProgramme()]);
     await screen.findByRole('region', { name: 'The weeks' });
-    expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull();
+    expect(screen.queryByRole('region', { name: 'What changes' })).toBeNull();
   }, 60_000);
 
   test('move when a gate is due and shut: it is said, and kept only when it is let hold', async () => {
@@ -111,7 +111,7 @@ describe('the weeks of a horse', () => {
     const earlier = <T extends object>(x: T): T =>
       JSON.parse(JSON.stringify(x).replaceAll(/\d{4}-\d\d-\d\d/g, (d) => daysLater(d, -back))) as T;
     const server = open([{ ...first, plan: earlier(first.plan) }]);
-    const moves = await screen.findByRole('region', { name: 'What moves' });
+    const moves = await screen.findByRole('region', { name: 'What changes' });
     expect(moves.textContent).toMatch(/the gate for \w+ is not open yet/);
     expect(saved(server)).toHaveLength(0);
     fireEvent.click(within(moves).getByRole('button', { name: 'Save the new weeks' }));
@@ -119,7 +119,7 @@ describe('the weeks of a horse', () => {
     const [record] = saved(server);
     expect(record!.moved[0]!.said.join(' ')).toMatch(/is not open yet/);
     expect(record!.plan.weeks[0]!.monday).toBe(mondayOf(daysLater(today(), -back)));
-    expect(await screen.findByRole('heading', { name: 'What has moved' })).toBeTruthy();
+    expect(await screen.findByRole('heading', { name: 'What has changed' })).toBeTruthy();
   }, 60_000);
 
   test('are planned again after a lesson, where it is looked back on', async () => {
@@ -165,7 +165,7 @@ describe('the weeks of a horse', () => {
     const tuesday = daysLater(mondayOf(today()), 15);
     const day = await screen.findByLabelText(/^Tuesday, .*: what is done$/);
     fireEvent.change(day, { target: { value: 'rest' } });
-    const moves = await screen.findByRole('region', { name: 'What moves' });
+    const moves = await screen.findByRole('region', { name: 'What changes' });
     await waitFor(() =>
       expect(moves.textContent).toMatch(/rest instead of .*, as you fixed it|With your change/),
     );
@@ -175,7 +175,7 @@ describe('the weeks of a horse', () => {
       }),
     ).toBeTruthy();
     fireEvent.click(within(moves).getByRole('button', { name: 'Discard my change' }));
-    await waitFor(() => expect(screen.queryByRole('region', { name: 'What moves' })).toBeNull());
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'What changes' })).toBeNull());
   }, 60_000);
 });
 

@@ -74,7 +74,7 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
         className="min-h-16 rounded-2xl bg-leather text-xl font-bold text-on-leather"
         onClick={keep}
       >
-        Keep the lesson
+        Save the lesson
       </button>
       <button
         type="button"

@@ -88,7 +88,7 @@ function Done({ teaching }: { teaching: Teaching }) {
   const notes = (teaching.seen ?? []).length - teaching.tries.length;
   return (
     <section className="flex flex-col gap-4 rounded-2xl border-[3px] border-ink bg-page p-5">
-      <h2 className="text-2xl">The lesson is kept.</h2>
+      <h2 className="text-2xl">The lesson is saved.</h2>
       <p>
         {counted(teaching.tries.length, 'try', 'tries')} and {counted(marks, 'mark')}
         {notes > 0 && `, and ${counted(notes, 'reading')}`}.{' '}

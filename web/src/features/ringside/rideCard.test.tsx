@@ -92,7 +92,7 @@ describe('teaching', () => {
     press('rhythm, left rein: more');
     press('rhythm, left rein: more');
     press('contact, right rein: less');
-    press('Keep the lesson');
+    press('Save the lesson');
     expect(screen.getByText(/0 tries and 2 marks/)).toBeTruthy();
     const last = store.getState().ringside.outbox.at(-1)!;
     expect(last.kind === 'observations' && last.observations).toMatchObject([
@@ -124,10 +124,10 @@ describe('noting what is seen', () => {
     press('next');
     press('note');
     press('contact');
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
     press('during');
     press('◐ left hand: more');
-    press('Keep');
+    press('Save');
     expect(lastSeen()).toMatchObject({
       kind: 'contact',
       left: 2.5,
@@ -163,7 +163,7 @@ describe('noting what is seen', () => {
     press('contact');
     press('during');
     for (let i = 0; i < 8; i++) press('◑ right hand: more');
-    press('Keep');
+    press('Save');
     expect(screen.getByRole('alert').textContent).toContain('6 of 10 in the hand is too much.');
     press('understood');
     expect(screen.queryByRole('alert')).toBeNull();

@@ -25,7 +25,7 @@ export default function Shared() {
     return (
       <Page title="Shared with you">
         <div className="max-w-2xl p-5 md:p-7">
-          <Empty title="This link is good no longer.">
+          <Empty title="This link no longer works.">
             <p>{problemOf(query.error).detail}</p>
           </Empty>
         </div>

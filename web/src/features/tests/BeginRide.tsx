@@ -63,7 +63,7 @@ export function BeginRide({
   return (
     <Sheet open title="Who rides it?" onClose={onClose}>
       {here.length === 0 ? (
-        <p>Put a horse into the book first: marks belong to a horse.</p>
+        <p>Enter a horse first: marks belong to a horse.</p>
       ) : (
         <div className="space-y-4">
           <div className="grid gap-4 sm:grid-cols-2">

@@ -99,7 +99,7 @@ function Choose({ id, document, horses, onBegin }: CallingProps & { onBegin(s: C
       actions={<Link to={`/tests/${id}`}>Back to the sheet</Link>}
     >
       <div className="flex max-w-xl flex-col gap-4 p-5 md:p-7">
-        {here.length === 0 && <p>Put a horse into the book first: it sets the tempo.</p>}
+        {here.length === 0 && <p>Enter a horse first: it sets the tempo.</p>}
         <Choice
           label="Horse"
           value={first?.id ?? ''}
@@ -129,7 +129,7 @@ function Choose({ id, document, horses, onBegin }: CallingProps & { onBegin(s: C
           <InFileSaid document={document} first={first} second={second} gapS={gapS} />
         )}
         <p className="rounded-lg border-2 border-line bg-page p-4 text-[14px]">
-          Whoever rides decides: when a horse is not ready at a letter, wait. Look into the current
+          Whoever rides decides: when a horse is not ready at a letter, wait. Check the current
           rules on whether a test may be called where it is ridden.
         </p>
         <Button className="min-h-14 text-lg" disabled={!first} onClick={start}>

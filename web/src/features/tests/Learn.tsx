@@ -201,7 +201,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
           </ul>
           <h2 className="mt-5 mb-1 text-lg">Day by day</h2>
           {Object.keys(memory.days).length === 0 && (
-            <p className="text-[14px] text-soft">Nothing was asked yet.</p>
+            <p className="text-[14px] text-soft">Nothing has been asked yet.</p>
           )}
           <ul className="tabular text-[14px]">
             {Object.entries(memory.days)

@@ -134,7 +134,7 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
                 <p className="mt-2 text-[13px] text-soft">
                   Errors of course cost {sheet.errors.costs.join(', then ')}{' '}
                   {sheet.errors.how === 'points' ? 'points' : 'percentage points'}; the next one
-                  eliminates. Rules change: look into the current rule book.
+                  eliminates. Rules change: check the current rule book.
                 </p>
               </section>
               <RidesOfSheet lessonId={id} />
@@ -195,7 +195,7 @@ function BoxCard({ box, ride, levelOf, notYet }: BoxCardProps) {
         <span className="min-w-0 flex-1 font-book text-[16px] leading-snug font-semibold">
           {boxName(box)}
         </span>
-        {box.coefficient > 1 && <b title="counts so many times">×{box.coefficient}</b>}
+        {box.coefficient > 1 && <b title="coefficient">×{box.coefficient}</b>}
       </div>
       <MiniArena ride={() => boxRide(ride, box)} label={`Box ${box.number}, drawn`} />
       <ul className="mt-1.5 text-[13px] leading-snug">

@@ -150,7 +150,9 @@ function LastRides({ sheets }: { sheets: readonly LessonSummary[] }) {
         Last rides
       </h2>
       {rides.length === 0 && (
-        <p className="text-soft">A test that was ridden and marked stands here with its result.</p>
+        <p className="text-soft">
+          A test that has been ridden and marked appears here with its result.
+        </p>
       )}
       <ul className="divide-y divide-line border-y border-line">
         {rides.slice(0, 12).map((ride) => (

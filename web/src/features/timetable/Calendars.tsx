@@ -141,9 +141,9 @@ export function Busy({ timetable }: { timetable: Timetable }) {
     <section>
       <h2 className="mb-1 text-lg">When people are busy</h2>
       <p className="mb-3 text-[14px] text-soft">
-        A calendar file (.ics) of somebody’s own: its times are said where a lesson falls into them.
-        The same file again takes the place of the old one. A file in the folder <i>calendars</i> of
-        the book, named after a person, is read by itself.
+        Somebody’s own calendar file (.ics): you are told where a lesson clashes with it. Importing
+        the file again replaces the old one. A file in the folder <i>calendars</i> of the book,
+        named after a person, is read by itself.
       </p>
       <ul className="mb-3">
         {(query.data ?? []).map((b) => (

@@ -69,7 +69,7 @@ function Hours({ saved }: { saved: Timetable }) {
       <section>
         <h2 className="mb-1 text-lg">Arenas</h2>
         <p className="mb-3 text-[14px] text-soft">
-          How many may ride in each at once, and the place it lies at, if the yard has several.
+          How many may ride in each at once, and where it is, if the yard has several places.
         </p>
         <ul className="space-y-2">
           {draft.arenas.map((arena, i) => {

@@ -12,7 +12,7 @@ export function SheetFields({ item, onChange }: SheetFieldsProps) {
   if (item.kind === 'errors') return <CostFields item={item} onChange={onChange} />;
   const times = (
     <SmallNumber
-      label="counts so many times"
+      label="coefficient"
       value={item.coefficient ?? 1}
       min={1}
       max={5}

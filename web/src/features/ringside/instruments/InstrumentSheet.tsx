@@ -137,7 +137,7 @@ function Open({ instrument, sessionId, place, onKeep }: OpenProps) {
         className="min-h-16 rounded-2xl bg-leather text-xl font-bold text-on-leather disabled:opacity-40"
         onClick={() => made && onKeep(made)}
       >
-        Keep
+        Save
       </button>
     </div>
   );

@@ -85,10 +85,10 @@ function Named({ label, ids, options, onChange }: NamedProps) {
           <li key={id} className="flex items-baseline justify-between gap-2">
             {nameOf(id)}
             <Small
-              aria-label={`Take out: ${nameOf(id)}`}
+              aria-label={`Remove: ${nameOf(id)}`}
               onClick={() => onChange(ids.filter((x) => x !== id))}
             >
-              take out
+              remove
             </Small>
           </li>
         ))}

@@ -20,7 +20,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
         {rungs.map((rung, i) => (
           <li key={i} className="space-y-2 border-l-4 border-line pl-3">
             <Words
-              label={`Rung ${i + 1}`}
+              label={`Step ${i + 1}`}
               value={rung.name}
               onChange={(name) => set(i, { name })}
             />
@@ -28,14 +28,14 @@ export function Ladder({ exercise, onChange }: LadderProps) {
               {gapsIn(rung.template ?? exercise.template).map((gap) => (
                 <Words
                   key={gap}
-                  label={`{${gap}} on rung ${i + 1}`}
+                  label={`{${gap}} in step ${i + 1}`}
                   mono
                   value={String(rung.gaps[gap] ?? '')}
                   onChange={(value) => set(i, { gaps: withGap(rung.gaps, gap, value) })}
                 />
               ))}
               <Choice
-                label={`From stage, rung ${i + 1}`}
+                label={`From stage, step ${i + 1}`}
                 value={String(rung.stage ?? '')}
                 options={[
                   ['', `as the exercise: ${exercise.stage}`],
@@ -52,7 +52,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
               </Small>
             ) : (
               <Words
-                label={`Shorthand of rung ${i + 1}; empty: as the exercise`}
+                label={`Shorthand of step ${i + 1}; empty: as the exercise`}
                 long
                 mono
                 value={rung.template}
@@ -63,7 +63,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
               disabled={rungs.length === 1}
               onClick={() => onChange(rungs.filter((_, k) => k !== i))}
             >
-              Take rung {i + 1} out
+              Remove step {i + 1}
             </Small>
           </li>
         ))}
@@ -72,7 +72,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
         disabled={rungs.length >= 8}
         onClick={() => onChange([...rungs, { ...rungs.at(-1)!, name: 'harder' }])}
       >
-        Add a harder rung
+        Add a harder step
       </Small>
     </>
   );

@@ -44,7 +44,7 @@ export function Teaching({ exercise, onChange }: TeachingProps) {
               disabled={faults.length === 1}
               onClick={() => onChange({ faults: faults.filter((_, k) => k !== i) })}
             >
-              Take fault {i + 1} out
+              Remove fault {i + 1}
             </Small>
           </div>
         ))}

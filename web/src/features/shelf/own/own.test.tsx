@@ -122,13 +122,13 @@ describe('the form', () => {
   test('has a ladder: rungs with their gaps, their stage and their own lines', async () => {
     const { sent } = open();
     const before = own.rungs.length;
-    fireEvent.click(screen.getByRole('button', { name: 'Add a harder rung' }));
-    type(`Rung ${before + 1}`, '10 m');
-    type(`{size} on rung ${before + 1}`, '10');
-    type(`From stage, rung ${before + 1}`, '5');
-    fireEvent.click(screen.getByRole('button', { name: 'Take rung 1 out' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Add a harder step' }));
+    type(`Step ${before + 1}`, '10 m');
+    type(`{size} in step ${before + 1}`, '10');
+    type(`From stage, step ${before + 1}`, '5');
+    fireEvent.click(screen.getByRole('button', { name: 'Remove step 1' }));
     fireEvent.click(screen.getByRole('button', { name: 'Step 1 is ridden differently' }));
-    type(/Shorthand of rung 1/, '{at} trot working, circle left 18');
+    type(/Shorthand of step 1/, '{at} trot working, circle left 18');
     const { rungs } = await sent();
     expect(rungs).toHaveLength(before);
     expect(rungs[0]!.template).toBe('{at} trot working, circle left 18');

@@ -29,7 +29,7 @@ const LABELS: Readonly<Record<string, string>> = {
   purpose: 'What it is for',
   template: 'Shorthand',
   at: 'Letters it begins at',
-  rungs: 'Rung',
+  rungs: 'Step',
   faults: 'Fault',
   leaveWhen: 'When to leave it',
   good: 'What is looked at, and good from',
