@@ -14,9 +14,12 @@ const LESSON = /core[\\/]src[\\/](geometry|notation|ride|review|movements|figure
 const PACES = /core[\\/]src[\\/](gaits[\\/]|fields|units)/;
 /** What is entered, checked against its schema: also on pages without a lesson. */
 const SHAPES = /node_modules[\\/]zod[\\/]/;
+/** Days and limits in words: on pages that check nothing. They lean on no other module. */
+const WORDS =
+  /core[\\/]src[\\/](daysSaid|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
-  /web[\\/]src[\\/](ui[\\/](Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps))|node_modules[\\/](date-fns|lucide-react|uuid)[\\/]/;
+  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react|uuid)[\\/]/;
 
 export default defineConfig({
   plugins: [
@@ -57,6 +60,7 @@ export default defineConfig({
         // Few files: each one more costs a phone a journey.
         codeSplitting: {
           groups: [
+            { name: 'words', test: WORDS, priority: 4 },
             { name: 'frame', test: FRAME, priority: 3 },
             { name: 'shapes', test: SHAPES, priority: 3 },
             { name: 'paces', test: PACES, priority: 3 },

@@ -7,7 +7,6 @@ import { createBookRouter } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { createBookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
-import { packKit } from './features/ringside/kit.ts';
 import './styles.css';
 
 const KIT_AFTER_MS = 5000;
@@ -16,7 +15,7 @@ const store = createBookStore();
 startDelivery(store);
 // After the first view is up: what is needed where there is no network.
 window.setTimeout(() => {
-  void packKit(store);
+  void import('./features/ringside/kit.ts').then(({ packKit }) => packKit(store)).catch(() => {});
   void import('./features/ringside/OutboxSheet.tsx').catch(() => {});
 }, KIT_AFTER_MS);
 registerOffline();

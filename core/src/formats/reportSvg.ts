@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { DAYS } from '../programme/days.ts';
-import { daySaid } from '../programme/said.ts';
+import { daySaid, WEEKDAYS_SHORT } from '../daysSaid.ts';
 import type { KeptWeek } from '../programme/request.ts';
 import { periodSaid, type Report, type Stands } from '../report/report.ts';
 import { timeSaid } from '../report/time.ts';
@@ -133,7 +133,7 @@ export function programmeSvg({ horse, goal, weeks, gates }: ProgrammeSheet): str
     margin + 24,
     ...Array.from({ length: 7 }, (_, d) => margin + 52 + d * 19),
   ];
-  const names = ['week of', 'theme', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+  const names = ['week of', 'theme', ...WEEKDAYS_SHORT];
   const lines = shown.flatMap((week, w) => {
     const y = top + 6 + w * row;
     const isNew = w === 0 || shown[w - 1]!.theme !== week.theme;

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { daySaid } from '../daysSaid.ts';
 import type { restrictionSchema } from './restrictionSchema.ts';
 
 /** What one horse may not be asked for a time. */
@@ -30,11 +31,9 @@ export function restrictionSaid({ what }: Restriction): string {
   }
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
-
 /** "until 12 December", or "until further notice". */
 export const untilSaid = ({ until }: Restriction): string =>
-  until === null ? 'until further notice' : `until ${DAY.format(new Date(`${until}T00:00:00Z`))}`;
+  until === null ? 'until further notice' : `until ${daySaid(until)}`;
 
 /** "The vet: no canter until 12 December". */
 export const sentence = (r: Restriction): string =>

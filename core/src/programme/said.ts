@@ -2,13 +2,10 @@ import { DAYS } from './days.ts';
 import type { Fact } from './facts.ts';
 import type { Unmet } from './types.ts';
 import type { Because, Moved } from './moved.ts';
+import { daySaid, longDate, weekdaySaid } from '../daysSaid.ts';
 import { capital } from '../words.ts';
 
 /** The sentences of a programme, as an instructor would say them. */
-
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
-/** "14 March". */
-export const daySaid = (date: string): string => DAY.format(new Date(`${date}T00:00:00Z`));
 
 const tenth = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
@@ -93,15 +90,6 @@ export function unmetSaid(unmet: Unmet): string {
   }
 }
 
-const WEEKDAY = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  timeZone: 'UTC',
-});
-
-const WEEKDAY_LONG = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' });
-
 /** What moved since the last plan, and why. */
 export function movedSaid(moved: Moved): string {
   switch (moved.code) {
@@ -116,12 +104,11 @@ export function movedSaid(moved: Moved): string {
     case 'day': {
       const [was, is] = [DAYS[moved.was].label, DAYS[moved.is].label].map((s) => s.toLowerCase());
       const why = moved.because === 'fixed' ? ', as you fixed it' : '';
-      return `${WEEKDAY.format(new Date(`${moved.date}T00:00:00Z`))}: ${is} instead of ${was}${why}.`;
+      return `${longDate(moved.date)}: ${is} instead of ${was}${why}.`;
     }
     case 'every': {
       const [was, is] = [DAYS[moved.was].label, DAYS[moved.is].label].map((w) => w.toLowerCase());
-      const day = WEEKDAY_LONG.format(new Date(`${moved.from}T00:00:00Z`));
-      return `Every ${day} from ${daySaid(moved.from)}: ${is} instead of ${was}.`;
+      return `Every ${weekdaySaid(moved.from)} from ${daySaid(moved.from)}: ${is} instead of ${was}.`;
     }
     case 'gate': {
       const { scale, was, is, isEasier } = moved;

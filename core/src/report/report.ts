@@ -14,7 +14,7 @@ import {
 } from '../progress/standing.ts';
 import type { Evidence } from '../programme/gate.ts';
 import { dateOfGoal, goalSaid } from '../programme/goal.ts';
-import { daySaid } from '../programme/said.ts';
+import { daySaid } from '../daysSaid.ts';
 import { programmeOn } from '../programme/today.ts';
 import type { ProgrammeRecord } from '../programme/record.ts';
 import { spoken } from '../ringside/spoken.ts';

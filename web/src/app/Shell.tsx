@@ -24,8 +24,11 @@ export function Shell() {
   useLive(elsewhere.mayListen);
   usePlaceOnPage();
   useHelpKey();
+  const opened = useRef(pathname);
   useEffect(() => {
-    // After a change of page, reading and tabbing begin at its content.
+    // After a change of page, reading and tabbing begin at its content; a book just opened begins at its spine.
+    if (opened.current === pathname) return;
+    opened.current = '';
     main.current?.focus({ preventScroll: true });
   }, [pathname]);
   return (

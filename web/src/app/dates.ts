@@ -1,34 +1,17 @@
-import { differenceInCalendarDays, lightFormat, parseISO } from 'date-fns';
+import { lightFormat } from 'date-fns';
+import { ago as agoFrom } from '@canter-book/core/daysSaid';
 
-const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long' });
-const LONG = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' });
-// The British short month has four letters in September: the American has three, as all others.
-const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short' });
+export { longDate, shortDate } from '@canter-book/core/daysSaid';
 
 /** Today as `YYYY-MM-DD` where the person is. */
 export const today = (): string => lightFormat(new Date(), 'yyyy-MM-dd');
 
-export const longDate = (date: string): string => {
-  const day = parseISO(date);
-  return `${WEEKDAY.format(day)}, ${LONG.format(day)}`;
-};
-export const shortDate = (date: string): string => {
-  const day = parseISO(date);
-  return `${day.getDate()} ${MONTH.format(day)}`;
-};
-
 /** "today", "yesterday", "5 days ago", or the date. */
-export function ago(date: string, from = today()): string {
-  const days = differenceInCalendarDays(parseISO(from), parseISO(date));
-  if (days === 0) return 'today';
-  if (days === 1) return 'yesterday';
-  if (days > 1 && days < 21) return `${days} days ago`;
-  return shortDate(date);
-}
+export const ago = (date: string, from = today()): string => agoFrom(date, from);
 
 /** "today 14:05", or the day with its time. */
 export const whenSaid = (instant: string): string => {
-  const at = parseISO(instant);
+  const at = new Date(instant);
   return `${ago(lightFormat(at, 'yyyy-MM-dd'))} ${lightFormat(at, 'HH:mm')}`;
 };
 

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import { useLocation, useNavigationType } from 'react-router';
 
 /** The id of what scrolls. */
@@ -14,10 +14,14 @@ const SETTLES_MS = 1500;
 export function usePlaceOnPage(): void {
   const { key, pathname } = useLocation();
   const type = useNavigationType();
+  const isFirst = useRef(true);
   useLayoutEffect(() => {
     const page = document.getElementById(PAGE);
     const wanted = type === 'POP' ? (places.get(key) ?? 0) : 0;
-    if (!page) return;
+    const wasFirst = isFirst.current;
+    isFirst.current = false;
+    // The first page is where it should be; asking it would have it laid out at once.
+    if (!page || (wasFirst && wanted === 0)) return;
     page.scrollTop = wanted;
     if (wanted === 0) return;
     const grown = new ResizeObserver(() => {

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { profileOf } from '@canter-book/core/observations/profile';
@@ -33,7 +34,6 @@ const KINDS = [
   ['test', 'A test'],
 ] as const;
 const WEEKS = [8, 12, 16, 20, 26];
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const LENGTHS = [0, 20, 30, 45, 60];
 const IN_WEEKS = 12;
 
@@ -111,7 +111,7 @@ export function GoalForm({ wished, horse, shelf, isNew, onChange, onBegin }: Goa
           The rider’s minutes, and whether the arena is free
         </legend>
         <ul className="grid grid-cols-2 gap-x-4 gap-y-1 xl:grid-cols-1">
-          {WEEKDAYS.map((word, d) => (
+          {WEEKDAYS_SHORT.map((word, d) => (
             <li
               key={word}
               className="grid grid-cols-[2.5rem_1fr_auto] items-center gap-2 text-[14px]"

@@ -1,4 +1,5 @@
 import { useRef, useState, type PointerEvent } from 'react';
+import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { Programme } from '@canter-book/core/programme/types';
@@ -27,7 +28,6 @@ const SHORT: Readonly<Record<DayKind, string>> = {
   rest: '·',
   goal: 'The day',
 };
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const BAR_PX = 54;
 
 /** Weeks as columns: the theme a band over them, its gate a buckle, the load a bar, the days below. */
@@ -117,7 +117,7 @@ export function WeeksBand({
               />
             </div>
           ))}
-          {WEEKDAYS.map((word, d) => (
+          {WEEKDAYS_SHORT.map((word, d) => (
             <span key={word} className="flex items-center text-soft" style={{ gridRow: 4 + d }}>
               {word}
             </span>

@@ -1,9 +1,9 @@
+import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import { weekdayOf } from '@canter-book/core/progress/days';
 import type { Appointment } from '@canter-book/core/calendar/appointment';
 import { OneOf, Tick } from '../../ui/Choose.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const REPEATS = ['once', 'every week', 'every two weeks'] as const;
 type Repeats = (typeof REPEATS)[number];
 
@@ -35,7 +35,7 @@ export function Again({ draft, wrong, onChange }: AgainProps) {
           <fieldset>
             <legend className="text-[14px] text-soft">On</legend>
             <div className="flex flex-wrap gap-x-3">
-              {WEEKDAYS.map((word, weekday) => (
+              {WEEKDAYS_SHORT.map((word, weekday) => (
                 <Tick
                   key={word}
                   label={word}

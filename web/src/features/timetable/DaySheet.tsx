@@ -1,19 +1,24 @@
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { timeFrom } from '@canter-book/core/calendar/clock';
 import { endMin, keyOf, startMin } from '@canter-book/core/calendar/occurrences';
 import { DayStrip, type StripData } from './DayStrip.tsx';
 import { sideBySide } from './states.ts';
+
+/** What can be done to a lesson of the day. */
+export interface DayActs {
+  onOpen(strip: StripData): void;
+  onMove(strip: StripData, start: string): void;
+  onCancel(strip: StripData): void;
+  onHold(strip: StripData): void;
+  onNew(start: string): void;
+}
 
 interface DaySheetProps {
   strips: readonly StripData[];
   /** Minutes since midnight; null on another day. */
   now: number | null;
   next: StripData | null;
-  onOpen(strip: StripData): void;
-  onMove(strip: StripData, start: string): void;
-  onCancel(strip: StripData): void;
-  onHold(strip: StripData): void;
-  onNew(start: string): void;
+  acts: DayActs;
 }
 
 /** A strip needs so much to be read. */
@@ -26,16 +31,7 @@ const AROUND_MIN = 30;
 const LABEL_PX = 24;
 
 /** The hours down the side, each lesson a strip at its time; on a phone a list. */
-export function DaySheet({
-  strips,
-  now,
-  next,
-  onOpen,
-  onMove,
-  onCancel,
-  onHold,
-  onNew,
-}: DaySheetProps) {
+export const DaySheet = memo(function DaySheet({ strips, now, next, acts }: DaySheetProps) {
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
@@ -66,7 +62,7 @@ export function DaySheet({
           aria-label={`New at ${timeFrom(hour)}`}
           className="group absolute inset-x-0 hidden border-t border-dotted border-line text-left md:block"
           style={{ top: y(hour), height: HOUR * px }}
-          onClick={() => onNew(timeFrom(hour))}
+          onClick={() => acts.onNew(timeFrom(hour))}
         >
           {(now === null || Math.abs(now - hour) * px > LABEL_PX) && (
             <span className="tabular absolute top-1 left-0 font-mono text-[13px] text-soft">
@@ -90,10 +86,10 @@ export function DaySheet({
               height: Math.max(strip.o.minutes * px - 3, LEAST_PX - 6),
               ...places[i]!,
             }}
-            onOpen={() => onOpen(strip)}
-            onMove={(start) => onMove(strip, start)}
-            onCancel={() => onCancel(strip)}
-            onHold={() => onHold(strip)}
+            onOpen={() => acts.onOpen(strip)}
+            onMove={(start) => acts.onMove(strip, start)}
+            onCancel={() => acts.onCancel(strip)}
+            onHold={() => acts.onHold(strip)}
           />
         ))}
       </ol>
@@ -111,4 +107,4 @@ export function DaySheet({
       )}
     </div>
   );
-}
+});

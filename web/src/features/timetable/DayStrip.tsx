@@ -194,7 +194,7 @@ function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
         </p>
       ) : (
         <p
-          className={`text-[13px] text-soft ${isRoomy ? 'line-clamp-2' : 'md:truncate'}`}
+          className={`text-[13px] text-soft ${isRoomy ? 'line-clamp-2' : 'md:truncate'} ${row ? '' : 'max-md:min-h-[1.5em]'}`}
           title={said}
         >
           {limits.length > 0 && (

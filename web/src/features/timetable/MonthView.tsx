@@ -1,4 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
 import { keyOf } from '@canter-book/core/calendar/occurrences';
 import { longDate, today } from '../../app/dates.ts';
@@ -11,7 +12,6 @@ interface MonthViewProps {
   onMonth(date: string): void;
 }
 
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const MOST_SHOWN = 4;
 
 /** The month as a diary page: each week a line, each lesson a stroke as long as it lasts. */
@@ -43,7 +43,7 @@ export default function MonthView({ date, times, onDay, onMonth }: MonthViewProp
       <table className="w-full table-fixed border-collapse">
         <thead>
           <tr>
-            {WEEKDAYS.map((word) => (
+            {WEEKDAYS_SHORT.map((word) => (
               <th
                 key={word}
                 scope="col"
@@ -57,7 +57,7 @@ export default function MonthView({ date, times, onDay, onMonth }: MonthViewProp
         <tbody>
           {weeks.map((monday) => (
             <tr key={monday} className="border-t border-line">
-              {WEEKDAYS.map((_, d) => {
+              {WEEKDAYS_SHORT.map((_, d) => {
                 const day = daysLater(monday, d);
                 const all = (times.occurrences ?? []).filter((o) => o.date === day);
                 return (

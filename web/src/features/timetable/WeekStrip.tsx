@@ -1,4 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
 import { longDate, today } from '../../app/dates.ts';
 import type { Times } from './useTimes.ts';
@@ -9,8 +10,6 @@ interface WeekStripProps {
   onGo(date: string): void;
 }
 
-const WORD = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: 'UTC' });
-const wordOf = (date: string): string => WORD.format(new Date(`${date}T00:00:00Z`));
 /** As many minutes in the saddle fill the line under a day. */
 const FULL_MIN = 360;
 
@@ -32,7 +31,7 @@ export function WeekStrip({ date, times, onGo }: WeekStripProps) {
         <ChevronLeft size={20} aria-hidden />
       </button>
       <ol className="flex max-w-3xl flex-1">
-        {weekFrom(mondayOf(date)).map((day) => {
+        {weekFrom(mondayOf(date)).map((day, weekday) => {
           const minutes = (times.occurrences ?? [])
             .filter((o) => o.date === day && o.cancelled === null)
             .reduce((sum, o) => sum + o.minutes, 0);
@@ -46,7 +45,7 @@ export function WeekStrip({ date, times, onGo }: WeekStripProps) {
                 onClick={() => onGo(day)}
               >
                 <span>
-                  <span className="max-md:block">{wordOf(day)}</span>{' '}
+                  <span className="max-md:block">{WEEKDAYS_SHORT[weekday]}</span>{' '}
                   <b className={`tabular text-[15px] ${day === now ? 'underline' : ''}`}>
                     {Number(day.slice(8))}
                   </b>

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Appointment } from '@canter-book/core/calendar/appointment';
 import {
   cancelOnce,
@@ -40,10 +41,16 @@ interface Stored {
 
 const ALL_LATER = 'Later ones too';
 
+type Put = ReturnType<typeof useSaveAppointmentMutation>[0];
+type Drop = ReturnType<typeof useRemoveAppointmentMutation>[0];
+
 export function useChange(): Change {
   const [put] = useSaveAppointmentMutation();
   const [drop] = useRemoveAppointmentMutation();
+  return useMemo(() => changeBy(put, drop), [put, drop]);
+}
 
+function changeBy(put: Put, drop: Drop): Change {
   /**
    * Stores what is new, in order; what was there before comes back when it is undone.
    * @param all the same for all later ones, from the state before; the appointment has the revision it has by then

@@ -16,7 +16,7 @@ const NONE: readonly never[] = [];
 
 /** What stands in the timetable, with the names of whom it is for. */
 export interface Times {
-  /** Null until they are there. */
+  /** Null until they are there, and all that names them. */
   readonly occurrences: readonly Occurrence[] | null;
   readonly timetable: Timetable;
   readonly busy: readonly BusyCalendar[];
@@ -28,13 +28,18 @@ export interface Times {
 
 export function useTimes(from: string, to: string): Times {
   const query = useAppointmentsQuery({ from, to });
-  const { data: timetable = NEW_TIMETABLE } = useTimetableQuery();
-  const { data: busy = NONE } = useBusyQuery();
-  const { data: horses = NONE } = useHorsesQuery();
-  const { data: riders = NONE } = useRidersQuery();
+  const around = [useTimetableQuery(), useBusyQuery(), useHorsesQuery(), useRidersQuery()] as const;
+  const [
+    { data: timetable = NEW_TIMETABLE },
+    { data: busy = NONE },
+    { data: horses = NONE },
+    { data: riders = NONE },
+  ] = around;
+  // Without their names and places they are not shown: each would be drawn over and over.
+  const isWhole = around.every((q) => q.data !== undefined || q.isError);
   const occurrences = useMemo(
-    () => (query.data ? occurrencesIn(query.data, from, to) : null),
-    [query.data, from, to],
+    () => (query.data && isWhole ? occurrencesIn(query.data, from, to) : null),
+    [query.data, isWhole, from, to],
   );
   const names = useMemo(
     (): Names => ({
@@ -43,7 +48,11 @@ export function useTimes(from: string, to: string): Times {
     }),
     [horses, riders],
   );
-  return { occurrences, timetable, busy, horses, riders, names, failed: query.isError };
+  const failed = query.isError;
+  return useMemo(
+    () => ({ occurrences, timetable, busy, horses, riders, names, failed }),
+    [occurrences, timetable, busy, horses, riders, names, failed],
+  );
 }
 
 /** What an occurrence is called: its horse, or what it is. */

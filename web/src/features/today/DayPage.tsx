@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, memo, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
 import { placeOf } from '@canter-book/core/calendar/changes';
 import { NO_REASON } from '@canter-book/core/calendar/occurrences';
@@ -8,8 +8,9 @@ import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
+import { Loading } from '../../ui/Loading.tsx';
 import type { Asked } from '../timetable/AppointmentForm.tsx';
-import { DaySheet } from '../timetable/DaySheet.tsx';
+import { DaySheet, type DayActs } from '../timetable/DaySheet.tsx';
 import { nextOf } from '../timetable/states.ts';
 import { stripsOf } from '../timetable/strips.ts';
 import { useChange } from '../timetable/useChange.ts';
@@ -21,39 +22,55 @@ import { longestWaiting } from './waiting.ts';
 /** Of a school so many of those that wait are looked up, beside those of the day. */
 const MOST_BESIDE = 20;
 
+const NONE: readonly never[] = [];
+
 // What a first look does not need comes when it is asked for.
 const DayAside = lazy(() => import('../timetable/DayAside.tsx'));
 
 interface DayPageProps {
   date: string;
-  times: Times;
+  /** Nothing until all of it is known. */
+  times: Times | undefined;
   horses: readonly Horse[] | undefined;
   onAsk(asked: Asked): void;
 }
 
 /** One day: its lessons at their hours; without any, the horses in the order in which they wait. */
-export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
+export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: DayPageProps) {
   const horsesQuery = useHorsesQuery();
   const known = useYard(date, (worked) => [
-    ...(times.occurrences ?? []).flatMap((o) => o.appointment.horseId ?? []),
-    ...longestWaiting(worked, times.horses).slice(0, MOST_BESIDE),
+    ...(times?.occurrences ?? []).flatMap((o) => o.appointment.horseId ?? []),
+    ...longestWaiting(worked, times?.horses ?? []).slice(0, MOST_BESIDE),
   ]);
   const yard = useInSteps(known.rows);
-  const { data: lessons = [] } = useLessonsQuery({});
-  const { data: sessions = [] } = useSessionsQuery({ since: date, limit: 60 });
+  const { data: lessons = NONE } = useLessonsQuery({});
+  const { data: sessions = NONE } = useSessionsQuery({ since: date, limit: 60 });
   const minute = useNow();
   const change = useChange();
   const now = date === today() ? minute : null;
   const isPast = date < today();
-  const strips = stripsOf(date, times, {
-    sessions,
-    lessons,
-    yard: yard ?? [],
-    when: { isPast, now },
-  });
+  const strips = useMemo(
+    () =>
+      times
+        ? stripsOf(date, times, { sessions, lessons, yard: yard ?? NONE, when: { isPast, now } })
+        : NONE,
+    [date, times, sessions, lessons, yard, isPast, now],
+  );
   const next = nextOf(strips, now);
-  const isEmpty = times.occurrences?.length !== undefined && strips.length === 0;
-  if (isEmpty || times.failed) {
+  const acts = useMemo<DayActs>(
+    () => ({
+      onOpen: ({ o }) => onAsk({ kind: 'change', of: o }),
+      onMove: ({ o, called }, start) =>
+        void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`),
+      onCancel: ({ o, called }) => void change.cancelOnce(o, called, NO_REASON),
+      onHold: ({ o }) => void change.hold(o),
+      onNew: (start) => onAsk({ kind: 'new', with: { date, start } }),
+    }),
+    [change, onAsk, date],
+  );
+  // All of the day comes at once: what is drawn stays where it is.
+  if (!times) return <Loading what="day" />;
+  if (strips.length === 0 || times.failed) {
     return (
       <div className="max-w-[1800px] p-5 md:p-7">
         {!times.failed && (
@@ -72,29 +89,18 @@ export function DayPage({ date, times, horses, onAsk }: DayPageProps) {
   return (
     <div className="grid lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="px-5 py-5 md:px-7">
-        <DaySheet
-          strips={strips}
-          now={now}
-          next={next}
-          onOpen={({ o }) => onAsk({ kind: 'change', of: o })}
-          onMove={({ o, called }, start) =>
-            void change.moveOnce(o, { ...placeOf(o), start }, `${called}: ${start} on this day.`)
-          }
-          onCancel={({ o, called }) => void change.cancelOnce(o, called, NO_REASON)}
-          onHold={({ o }) => void change.hold(o)}
-          onNew={(start) => onAsk({ kind: 'new', with: { date, start } })}
-        />
+        <DaySheet strips={strips} now={now} next={next} acts={acts} />
       </div>
       <Suspense>
         <DayAside
           date={date}
           strips={strips}
           next={next}
-          yard={yard ?? []}
+          yard={yard ?? NONE}
           times={times}
           now={now}
         />
       </Suspense>
     </div>
   );
-}
+});

@@ -1,5 +1,6 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { monthSaid } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
 import { useHealthQuery, useHorsesQuery } from '../../api/api.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
@@ -37,8 +38,10 @@ export default function Today() {
   const date = isDay(wanted) ? wanted : now;
   const view = VIEWS.find((v) => v === search.get('view')) ?? 'day';
   const horsesQuery = useHorsesQuery();
-  const horses = useInSteps(horsesQuery.data)?.filter((h) => !h.retiredOn);
+  const allHorses = useInSteps(horsesQuery.data);
+  const horses = useMemo(() => allHorses?.filter((h) => !h.retiredOn), [allHorses]);
   const times = useTimes(...spanShown(view, date));
+  const inSteps = useInSteps(times.occurrences || times.failed ? times : undefined);
   const health = useHealthQuery();
   const go = (to: { day?: string; view?: View }) => {
     const { day = date, view: shown = view } = to;
@@ -83,7 +86,7 @@ export default function Today() {
       ) : (
         <Suspense fallback={<Loading what="timetable" />}>
           {view === 'day' ? (
-            <DayPage key={date} date={date} times={times} horses={horses} onAsk={setAsked} />
+            <DayPage key={date} date={date} times={inSteps} horses={horses} onAsk={setAsked} />
           ) : view === 'week' ? (
             <WeekView
               date={date}
@@ -139,9 +142,6 @@ const titleOf = (view: View, date: string): string =>
     : view === 'week'
       ? `Week of ${shortDate(mondayOf(date))}`
       : longDate(date);
-
-const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
-const monthSaid = (date: string): string => MONTH.format(new Date(`${date}T00:00:00Z`));
 
 /** "five lessons, 3 h 20 in the saddle". */
 function DaySummary({ times, date }: { times: Times; date: string }) {
