@@ -19,6 +19,8 @@ for(const n of want){ const run=await lighthouse(base+pages[n],{port:9334,output
   for(const t of a['long-tasks']?.details?.items?.slice(0,10)??[]) console.log('  long',t.url.slice(-40),Math.round(t.startTime),Math.round(t.duration));
   for(const t of a['layout-shifts']?.details?.items?.slice(0,6)??[]) console.log('  shift',t.score,t.node?.snippet?.slice(0,120));
   for(const t of a['network-requests']?.details?.items??[]) console.log('  net',t.url.replace(base,'').slice(0,60),Math.round(t.networkRequestTime),Math.round(t.networkEndTime),t.transferSize);
+  console.log('LCP el', JSON.stringify(a['lcp-breakdown-insight']?.details?.items?.[1]??a['largest-contentful-paint-element']?.details).slice(0,400));
+  console.log(JSON.stringify(a['mainthread-work-breakdown']?.details?.items?.map(i=>[i.groupLabel,Math.round(i.duration)])));
   console.log(JSON.stringify(a['lcp-breakdown-insight']?.details?.items?.[0]?.items?.map(i=>[i.label,Math.round(i.duration)])));
  }
 }

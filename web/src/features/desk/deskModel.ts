@@ -10,7 +10,7 @@ import {
 } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { parseLesson } from '@canter-book/core/notation/parse';
+import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Horse } from '@canter-book/core/observations/records';
 import { derive, type Derived } from './derive.ts';
@@ -38,11 +38,11 @@ export interface DeskModel {
 
 export function useDeskModel(openingText: string, horses: readonly Horse[]) {
   const [text, setTyped] = useState(openingText);
-  const [line, setLine] = useState(() => firstItemLine(openingText));
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const { editor, holdEditor, editorWanted, withEditor } = useEditor();
   const derived = useMemo(() => derive(text, horses), [text, horses]);
   const { itemAtLine } = derived;
+  const [line, setLine] = useState(() => firstItemLine(derived.parsed));
   // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.
   const now = useRef(derived);
   useEffect(() => {
@@ -108,8 +108,7 @@ function useEditor() {
 }
 
 /** A desk is opened with the hand on the first thing that is ridden. */
-function firstItemLine(text: string): number {
-  const { lesson, spans } = parseLesson(text);
+function firstItemLine({ lesson, spans }: Parsed): number {
   const [first] = lesson.items;
   return (first && spans.get(first.id)?.line) ?? 1;
 }
