@@ -18,6 +18,9 @@ function cover(): string {
   ].join('');
 }
 
+/** Asked for by its screen as soon as that is there: it may as well be on its way before. */
+const AT_ONCE = /OpenDesk\.tsx$/;
+
 const SCREEN = /screen\(\s*'([^']*)',\s*\(\) => import\('([^']+)'\),?\s*\)/g;
 
 /**
@@ -53,7 +56,10 @@ export function firstView(): Plugin {
         const module = resolve(dirname(router), file!);
         const chunk = chunks.find((c) => c.facadeModuleId === module);
         if (!chunk) this.error(`first-view: no chunk for the screen ${file}`);
-        hints[`/${address}`] = [...needs(chunk.fileName)]
+        const soon = chunk.dynamicImports.filter((f) =>
+          AT_ONCE.test(named.get(f)?.facadeModuleId ?? ''),
+        );
+        hints[`/${address}`] = [...new Set([chunk.fileName, ...soon].flatMap((f) => [...needs(f)]))]
           .filter((name) => !inPage.has(name))
           .map((name) => `/${name}`);
       }

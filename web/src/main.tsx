@@ -10,6 +10,10 @@ import { startDelivery } from './features/ringside/delivery.ts';
 import './styles.css';
 
 const KIT_AFTER_MS = 5000;
+const STACK_DEPTH = 10;
+
+// Set to none by cover.js while the libraries were read.
+Error.stackTraceLimit = STACK_DEPTH;
 
 const store = createBookStore();
 startDelivery(store);

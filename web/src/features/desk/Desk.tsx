@@ -1,179 +1,26 @@
-import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
-import { flushSync } from 'react-dom';
+import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
-import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
-import { allow } from '@canter-book/core/review/allowed';
-import type { Finding } from '@canter-book/core/review/finding';
-import { movementAt } from '@canter-book/core/ride/sample';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { tell } from '../../app/notices.ts';
-import { useTitle } from '../../app/title.ts';
-import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
-import { openingText, useAutosave } from './autosave.ts';
-import { ArenaBench } from './bench/ArenaBench.tsx';
-import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
-import { DeskName } from './DeskHeader.tsx';
-import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
-import { DeskTop } from './DeskTop.tsx';
-import type { Annotations } from './editor/margin.tsx';
-import { InTime } from './InTime.tsx';
-import type { LessonDraft } from './lessonSaver.ts';
-import { useDeskKeys } from './useDeskKeys.ts';
-import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
+import { DeskName } from './DeskName.tsx';
 
+// Fetched at once; the name of the lesson does not wait for it.
+const fetched = import('./OpenDesk.tsx');
+const OpenDesk = lazy(() => fetched);
+
+/** A lesson at the desk: its name first, then the desk it is laid out on. */
 export default function Desk() {
   const { id = '' } = useParams();
-  // Another lesson is another desk: nothing of the one before may stay on it.
-  return <DeskOf key={id} id={id} />;
-}
-
-function DeskOf({ id }: { id: string }) {
   const query = useLessonQuery(id);
   const horses = useHorsesQuery();
-  const [opening, setOpening] = useState<LessonDraft | null>(null);
   const record = query.data?.id === id ? query.data : undefined;
-  useEffect(() => {
-    if (!record || opening) return;
-    // The desk is laid out in small steps, so that the page answers meanwhile.
-    void openingText(record).then((draft) => startTransition(() => setOpening(draft)));
-  }, [record, opening]);
   if (!record) return <QueryState query={query} what="lesson" />;
-  // Its name stands while the desk is laid out.
-  if (!opening || !horses.data) return <DeskName title={record.title} />;
-  return <OpenDesk record={record} opening={opening} horses={horses.data} />;
-}
-
-interface OpenDeskProps {
-  record: LessonRecord;
-  opening: LessonDraft;
-  horses: readonly Horse[];
-}
-
-/** Slips wait until the hand has rested this long: a word half written is no mistake. */
-const SLIPS_AFTER_MS = 1200;
-
-/** So long the screen needs to show a picture that is ready. */
-const AFTER_PICTURE_MS = 40;
-
-function OpenDesk({ record, opening, horses }: OpenDeskProps) {
-  const { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth } =
-    useDeskModel(opening.text, horses);
-  // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
-  const derived = useAfterPicture(model.derived);
-  const { horses: all, editor, selected, latest, select, edit, setText } = model;
-  const later = useMemo<DeskModel>(
-    () => ({ derived, horses: all, editor, selected, latest, select, edit, setText }),
-    [derived, all, editor, selected, latest, select, edit, setText],
-  );
-  const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
-  const [sheet, setSheet] = useState<OpenSheet>(null);
-  const { ride, horse } = model.derived;
-  const slips = useRested(later.derived.findings, SLIPS_AFTER_MS);
-  const player = usePlayer(ride.totals.seconds);
-  const saver = useAutosave(record, opening);
-  const horseId = horse?.id ?? null;
-  useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
-  useEffect(() => {
-    const theirs = saver.adopt(record);
-    if (theirs === null) return;
-    setText(theirs);
-    tell('This lesson was saved on another device just now; that is what you see.');
-  }, [saver, record, setText]);
-  useTitle(titleOf(later));
-  useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
-  const openDetails = useCallback(() => setSheet('details'), []);
-  const notes = useNotes(later, slips, player);
+  const name = <DeskName title={record.title} />;
+  if (!horses.data) return name;
   return (
-    <DeskProvider value={later}>
-      <div className="flex min-h-full flex-col lg:h-full">
-        <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
-        <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
-          <WrittenSide
-            opening={opening.text}
-            holdEditor={holdEditor}
-            editorWanted={editorWanted}
-            notes={notes}
-            writtenAs={writtenAs}
-            onWrittenAs={setWrittenAs}
-            onLine={setLine}
-            onHistory={setDepth}
-            onHead={openDetails}
-            onText={setTyped}
-          />
-          <section
-            aria-label="Arena"
-            className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
-          >
-            <ArenaBench ride={ride} selected={model.selected} player={player} slips={slips} />
-            <InTime player={player} />
-          </section>
-        </div>
-        <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
-      </div>
-    </DeskProvider>
+    <Suspense fallback={name}>
+      {/* Another lesson is another desk: nothing of the one before may stay on it. */}
+      <OpenDesk key={id} record={record} horses={horses.data} />
+    </Suspense>
   );
-}
-
-/** What is written beside the lines, and the line that is being ridden. */
-function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): Annotations {
-  const { derived, edit } = desk;
-  const { ride, parsed } = derived;
-  const riddenItem = useFollowed(player, (t) =>
-    t > 0 ? (ride.movements[movementAt(ride, t)]?.itemId ?? null) : null,
-  );
-  const ridden = riddenItem ? (parsed.spans.get(riddenItem)?.line ?? null) : null;
-  return useMemo<Annotations>(
-    () => ({
-      margin: derived.margin,
-      findings: derived.findings,
-      slips,
-      ridden,
-      onFix(finding: Finding) {
-        if (finding.fix) edit(finding.fix.apply, finding.itemId ?? undefined);
-      },
-      onAllow(finding: Finding, reason: string) {
-        edit((lesson) => allow(lesson, finding, reason) ?? lesson, finding.itemId ?? undefined);
-      },
-    }),
-    [derived, slips, ridden, edit],
-  );
-}
-
-/**
- * The value, once the picture that came with it has been painted. A deferred value would begin its work
- * at once, and often hold that picture up. A hand that reaches for anything but the text finds all of
- * the desk as it is now.
- */
-function useAfterPicture<T>(value: T): T {
-  const [shown, setShown] = useState(value);
-  useEffect(() => {
-    let timer = 0;
-    const frame = requestAnimationFrame(() => {
-      timer = window.setTimeout(() => startTransition(() => setShown(value)), AFTER_PICTURE_MS);
-    });
-    const catchUp = ({ target }: Event) => {
-      const inText = target instanceof Element && target.closest('.cm-editor') !== null;
-      if (!inText) flushSync(() => setShown(value));
-    };
-    for (const kind of HANDS) document.addEventListener(kind, catchUp, true);
-    return () => {
-      cancelAnimationFrame(frame);
-      window.clearTimeout(timer);
-      for (const kind of HANDS) document.removeEventListener(kind, catchUp, true);
-    };
-  }, [value]);
-  return shown;
-}
-
-const HANDS = ['keydown', 'pointerdown', 'click'] as const;
-
-/** The value once it has not changed for a while. */
-function useRested<T>(value: T, ms: number): T {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setRested(value), ms);
-    return () => window.clearTimeout(timer);
-  }, [value, ms]);
-  return rested;
 }

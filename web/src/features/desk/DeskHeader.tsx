@@ -4,6 +4,7 @@ import { isSheet } from '@canter-book/core/lesson/document';
 import { useAlsoOpen } from '../../app/live.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { titleOf, useDesk } from './deskModel.ts';
+import { DeskName } from './DeskName.tsx';
 import type { HistoryDepth } from './editor/Editor.tsx';
 import { withHorse } from './firstText.ts';
 import { IconButton } from './IconButton.tsx';
@@ -14,22 +15,6 @@ interface DeskHeaderProps {
   /** Where the text is kept now. */
   note: ReactNode;
   menu: ReactNode;
-}
-
-/** The name of the lesson, and what stands beside it once the desk is laid out. */
-export function DeskName({ title, children }: { title: string; children?: ReactNode }) {
-  return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 title={title} className="max-w-80 truncate text-[22px] leading-snug">
-        {title}
-      </h1>
-      {children ?? (
-        <span role="status" className="min-h-9 text-[13px] leading-9 text-soft">
-          Looking up the lesson …
-        </span>
-      )}
-    </header>
-  );
 }
 
 /** The lesson's name, its horse, and what leads away from the desk. */

@@ -40,10 +40,32 @@ function once<T>(work: () => T): () => T {
 
 /** The ride is worked out at once, because the picture waits for it; the rest when it is looked at. */
 export function derive(text: string, horses: readonly Horse[]): Derived {
+  const read = readFor(text, horses);
+  return derivedFrom(read, compileRide(read.parsed.lesson, read.profile));
+}
+
+/** All of it, with a breath for the page after each part: for a desk that is opened. */
+export async function deriveInSteps(text: string, horses: readonly Horse[]): Promise<Derived> {
+  const read = readFor(text, horses);
+  await breath();
+  const derived = derivedFrom(read, compileRide(read.parsed.lesson, read.profile));
+  await breath();
+  // Worked out by being looked at.
+  void derived.findings;
+  await breath();
+  return derived;
+}
+
+const breath = () => new Promise<void>((on) => window.setTimeout(on));
+
+function readFor(text: string, horses: readonly Horse[]) {
   const parsed = parseLesson(text);
   const horse = byName(horses, parsed.lesson.horse?.name);
-  const profile = profileOf(horse, today());
-  const ride = compileRide(parsed.lesson, profile);
+  return { text, parsed, horse, profile: profileOf(horse, today()) };
+}
+
+function derivedFrom(read: ReturnType<typeof readFor>, ride: Ride): Derived {
+  const { text, parsed, horse, profile } = read;
   const sorted = once(() => sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed)));
   const margin = once(() => marginOf(parsed, ride));
   return {

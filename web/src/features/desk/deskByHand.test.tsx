@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, render, screen, within } from '@testing-librar
 import { Player } from '../arena/player.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, useDeskModel } from './deskModel.ts';
+import { derive } from './derive.ts';
 import { Editor } from './editor/Editor.tsx';
 import { Inspector } from './list/Inspector.tsx';
 import { MovementList } from './list/MovementList.tsx';
@@ -17,7 +18,7 @@ let text = '';
 const player = new Player();
 
 function Desk({ opening }: { opening: string }) {
-  const { model, holdEditor, setTyped, setLine, setDepth } = useDeskModel(opening, []);
+  const { model, holdEditor, setTyped, setLine, setDepth } = useDeskModel(derive(opening, []), []);
   const { margin, findings, ride } = model.derived;
   const notes = { margin, findings, slips: [], ridden: null, onFix() {}, onAllow() {} };
   return (

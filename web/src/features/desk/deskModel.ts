@@ -36,11 +36,17 @@ export interface DeskModel {
   setText(text: string): void;
 }
 
-export function useDeskModel(openingText: string, horses: readonly Horse[]) {
-  const [text, setTyped] = useState(openingText);
+/** @param opening what the desk is opened with, for these horses */
+export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
+  const [first] = useState({ derived: opening, horses });
+  const [text, setTyped] = useState(opening.text);
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const { editor, holdEditor, editorWanted, withEditor } = useEditor();
-  const derived = useMemo(() => derive(text, horses), [text, horses]);
+  const derived = useMemo(
+    () =>
+      text === first.derived.text && horses === first.horses ? first.derived : derive(text, horses),
+    [text, horses, first],
+  );
   const { itemAtLine } = derived;
   const [line, setLine] = useState(() => firstItemLine(derived.parsed));
   // A slip or a bar on the screen may be a moment old: what it changes is the lesson as it is now.

@@ -3,6 +3,7 @@ import { cleanup, screen } from '@testing-library/react';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { SetId } from '@canter-book/core/planner/marks';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
+import { derive } from './derive.ts';
 import { DeskProvider, useDeskModel } from './deskModel.ts';
 import SetReasons from './SetReasons.tsx';
 
@@ -18,7 +19,7 @@ const own = {
 
 function Reasons({ text, mark }: { text: string; mark: SetId }) {
   const horses = [someHorse({ approach: 'stretch-first' })];
-  const { model } = useDeskModel(text, horses);
+  const { model } = useDeskModel(derive(text, horses), horses);
   return (
     <DeskProvider value={model}>
       <SetReasons mark={mark} />

@@ -1,0 +1,185 @@
+import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
+import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
+import { allow } from '@canter-book/core/review/allowed';
+import type { Finding } from '@canter-book/core/review/finding';
+import { movementAt } from '@canter-book/core/ride/sample';
+import { tell } from '../../app/notices.ts';
+import { useTitle } from '../../app/title.ts';
+import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
+import { openingText, useAutosave } from './autosave.ts';
+import { ArenaBench } from './bench/ArenaBench.tsx';
+import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
+import { deriveInSteps, type Derived } from './derive.ts';
+import { DeskName } from './DeskName.tsx';
+import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
+import { DeskTop } from './DeskTop.tsx';
+import type { Annotations } from './editor/margin.tsx';
+import { InTime } from './InTime.tsx';
+import type { LessonDraft } from './lessonSaver.ts';
+import { useDeskKeys } from './useDeskKeys.ts';
+import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
+
+interface OpenDeskProps {
+  record: LessonRecord;
+  horses: readonly Horse[];
+}
+
+/** What the desk is opened with: the text, and all that follows from it. */
+interface Opening {
+  readonly draft: LessonDraft;
+  readonly derived: Derived;
+}
+
+/** The lesson’s name stands while the desk is laid out. */
+export default function OpenDesk({ record, horses }: OpenDeskProps) {
+  const [opening, setOpening] = useState<Opening | null>(null);
+  useEffect(() => {
+    if (opening) return;
+    let isGone = false;
+    const open = async () => {
+      const draft = await openingText(record);
+      const derived = await deriveInSteps(draft.text, horses);
+      // The desk is laid out in small steps, so that the page answers meanwhile.
+      if (!isGone) startTransition(() => setOpening({ draft, derived }));
+    };
+    void open();
+    return () => {
+      isGone = true;
+    };
+  }, [record, horses, opening]);
+  if (!opening) return <DeskName title={record.title} />;
+  return <LaidDesk record={record} opening={opening} horses={horses} />;
+}
+
+interface LaidDeskProps extends OpenDeskProps {
+  opening: Opening;
+}
+
+/** Slips wait until the hand has rested this long: a word half written is no mistake. */
+const SLIPS_AFTER_MS = 1200;
+
+/** So long the screen needs to show a picture that is ready. */
+const AFTER_PICTURE_MS = 40;
+
+function LaidDesk({ record, opening, horses }: LaidDeskProps) {
+  const { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth } =
+    useDeskModel(opening.derived, horses);
+  // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
+  const derived = useAfterPicture(model.derived);
+  const { horses: all, editor, selected, latest, select, edit, setText } = model;
+  const later = useMemo<DeskModel>(
+    () => ({ derived, horses: all, editor, selected, latest, select, edit, setText }),
+    [derived, all, editor, selected, latest, select, edit, setText],
+  );
+  const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
+  const [sheet, setSheet] = useState<OpenSheet>(null);
+  const { ride, horse } = model.derived;
+  const slips = useRested(later.derived.findings, SLIPS_AFTER_MS);
+  const player = usePlayer(ride.totals.seconds);
+  const saver = useAutosave(record, opening.draft);
+  const horseId = horse?.id ?? null;
+  useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
+  useEffect(() => {
+    const theirs = saver.adopt(record);
+    if (theirs === null) return;
+    setText(theirs);
+    tell('This lesson was saved on another device just now; that is what you see.');
+  }, [saver, record, setText]);
+  useTitle(titleOf(later));
+  useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
+  const openDetails = useCallback(() => setSheet('details'), []);
+  const notes = useNotes(later, slips, player);
+  return (
+    <DeskProvider value={later}>
+      <div className="flex min-h-full flex-col lg:h-full">
+        <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
+        <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
+          <WrittenSide
+            opening={opening.draft.text}
+            holdEditor={holdEditor}
+            editorWanted={editorWanted}
+            notes={notes}
+            writtenAs={writtenAs}
+            onWrittenAs={setWrittenAs}
+            onLine={setLine}
+            onHistory={setDepth}
+            onHead={openDetails}
+            onText={setTyped}
+          />
+          <section
+            aria-label="Arena"
+            className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
+          >
+            <ArenaBench ride={ride} selected={model.selected} player={player} slips={slips} />
+            <InTime player={player} />
+          </section>
+        </div>
+        <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
+      </div>
+    </DeskProvider>
+  );
+}
+
+/** What is written beside the lines, and the line that is being ridden. */
+function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): Annotations {
+  const { derived, edit } = desk;
+  const { ride, parsed } = derived;
+  const riddenItem = useFollowed(player, (t) =>
+    t > 0 ? (ride.movements[movementAt(ride, t)]?.itemId ?? null) : null,
+  );
+  const ridden = riddenItem ? (parsed.spans.get(riddenItem)?.line ?? null) : null;
+  return useMemo<Annotations>(
+    () => ({
+      margin: derived.margin,
+      findings: derived.findings,
+      slips,
+      ridden,
+      onFix(finding: Finding) {
+        if (finding.fix) edit(finding.fix.apply, finding.itemId ?? undefined);
+      },
+      onAllow(finding: Finding, reason: string) {
+        edit((lesson) => allow(lesson, finding, reason) ?? lesson, finding.itemId ?? undefined);
+      },
+    }),
+    [derived, slips, ridden, edit],
+  );
+}
+
+/**
+ * The value, once the picture that came with it has been painted. A deferred value would begin its work
+ * at once, and often hold that picture up. A hand that reaches for anything but the text finds all of
+ * the desk as it is now.
+ */
+function useAfterPicture<T>(value: T): T {
+  const [shown, setShown] = useState(value);
+  useEffect(() => {
+    let timer = 0;
+    const frame = requestAnimationFrame(() => {
+      timer = window.setTimeout(() => startTransition(() => setShown(value)), AFTER_PICTURE_MS);
+    });
+    const catchUp = ({ target }: Event) => {
+      const inText = target instanceof Element && target.closest('.cm-editor') !== null;
+      if (!inText) flushSync(() => setShown(value));
+    };
+    for (const kind of HANDS) document.addEventListener(kind, catchUp, true);
+    return () => {
+      cancelAnimationFrame(frame);
+      window.clearTimeout(timer);
+      for (const kind of HANDS) document.removeEventListener(kind, catchUp, true);
+    };
+  }, [value]);
+  return shown;
+}
+
+const HANDS = ['keydown', 'pointerdown', 'click'] as const;
+
+/** The value once it has not changed for a while. */
+function useRested<T>(value: T, ms: number): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), ms);
+    return () => window.clearTimeout(timer);
+  }, [value, ms]);
+  return rested;
+}
