@@ -1,6 +1,10 @@
 import { clamp } from '@canter-book/core/units';
+import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { linesOf } from '@canter-book/core/lesson/document';
 import { dateOf } from '@canter-book/core/progress/days';
+import { profileOf } from '@canter-book/core/observations/profile';
+import { compileRide } from '@canter-book/core/ride/compile';
+import type { Ride } from '@canter-book/core/ride/types';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLine } from '@canter-book/core/notation/print';
 import type { Observation } from '@canter-book/core/observations/observation';
@@ -93,6 +97,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
       })),
     });
     const lesson = await saveLesson(book, horse, id(today - 2), now);
+    const ride = compileRide(lesson.document, profileOf(horse, dateOf(today)));
     const observations: Observation[] = [];
     for (const [n, day] of daysOf(demo, firstDay, today, random).entries()) {
       const session = sessionOn(
@@ -104,7 +109,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
         random,
       );
       await book.sessions.save(session);
-      observations.push(...observed(demo, session, lesson, (day - firstDay) / 7, random));
+      observations.push(...observed(demo, session, ride, (day - firstDay) / 7, random));
     }
     await book.observations.append(observations);
   }
@@ -223,7 +228,7 @@ function measured(
 function observed(
   demo: DemoHorse,
   session: Session,
-  lesson: LessonRecord,
+  ride: Ride,
   week: number,
   random: () => number,
 ): Observation[] {
@@ -231,11 +236,11 @@ function observed(
   const at = (minutes: number) => new Date(start + minutes * 60_000).toISOString();
   const id = (minutes: number) => seededId(random, start + minutes * 60_000);
   const found: Observation[] = [];
-  const lines = linesOf(lesson.document.items).filter((line) => line.place !== null);
+  const lines = linesOf(session.document!.items).filter((line) => line.place !== null);
   for (const [i, line] of lines.entries()) {
     if (random() < 0.55) continue;
     const minutes = 8 + i;
-    const rein = random() < 0.5 ? 'left' : 'right';
+    const { rein, gait } = ride.movements.find((m) => m.itemId === line.id)!;
     const level = levelOf(demo.story('contact', rein), week);
     const good = random() < clamp(level / 9, 0.1, 0.95);
     found.push({
@@ -246,7 +251,7 @@ function observed(
       itemId: line.id,
       text: printLine(line),
       rein,
-      gait: 'trot',
+      gait: MOVING_GAITS.find((moving) => moving === gait) ?? 'walk',
       result: good ? 'good' : 'lost',
       held: Math.max(1, Math.round(level * 1.6 + 3 * normal(random))),
     });

@@ -35,6 +35,8 @@ interface OneOfProps<T extends string | number> {
   said?(value: T): string;
   /** The label is heard, not seen. */
   quiet?: boolean;
+  /** It stands among fields: its label looks like theirs. */
+  amongFields?: boolean;
   onChange(value: T): void;
 }
 
@@ -45,10 +47,15 @@ export const OneOf = <T extends string | number>({
   chosen,
   said = String,
   quiet = false,
+  amongFields = false,
   onChange,
 }: OneOfProps<T>) => (
   <fieldset>
-    <legend className={quiet ? 'sr-only' : 'mb-1 text-[14px] text-soft'}>{label}</legend>
+    <legend
+      className={quiet ? 'sr-only' : `mb-1 text-[14px] ${amongFields ? 'font-bold' : 'text-soft'}`}
+    >
+      {label}
+    </legend>
     <div className="flex flex-wrap rounded-lg border border-line">
       {all.map((value) => (
         <button

@@ -26,6 +26,7 @@ export function WhoseFields({ roles, label, draft, isNamed, onChange }: WhoseFie
       <div className="max-w-96">
         <OneOf
           label="Role"
+          amongFields
           all={roles}
           chosen={role}
           onChange={(to) => onChange({ ...draft, role: to })}

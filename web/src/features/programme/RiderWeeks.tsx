@@ -79,7 +79,7 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
               {weekFrom(monday).map((day) => (
                 <li
                   key={day}
-                  className={`grid min-h-9 gap-x-4 border-b border-dotted border-line py-1.5 text-[15px] sm:grid-cols-[10rem_1fr] ${day < today() ? 'text-soft' : ''}`}
+                  className={`grid min-h-9 gap-x-4 border-b border-dotted border-line py-1.5 text-[15px] sm:grid-cols-[12.5rem_1fr] ${day < today() ? 'text-soft' : ''}`}
                 >
                   <span className={day === today() ? 'font-bold' : ''}>{longDate(day)}</span>
                   <span>
