@@ -1,8 +1,8 @@
 /**
  * `npm test`: everything that must hold before a change lands, one clear summary at the end.
- * Steps that need each other's result run in order; a failed step does not hide the others.
+ * A failed step does not hide the others.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { root, setup } from './setup.mjs';
 
@@ -14,23 +14,43 @@ try {
 }
 
 const bin = (path) => join(root, 'node_modules', path);
-const steps = [
-  ['types', ['node_modules/tsc7/bin/tsc', '-b', '--noEmit']],
-  ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
-  ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
-  ['dependency rules', ['tools/check-deps.mjs']],
-  ['unit tests', ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')]],
-  ['server on PostgreSQL', ['tools/onPostgres.mjs']],
-  ['build', ['tools/build.mjs']],
-  ['journeys', ['tools/e2e.mjs']],
+/** What only reads the sources goes side by side; then one after the other, as each needs both cores. */
+const STAGES = [
+  [
+    ['types', ['node_modules/tsc7/bin/tsc', '-b', '--noEmit']],
+    ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
+    ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
+    ['dependency rules', ['tools/check-deps.mjs']],
+  ],
+  [['unit tests', ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')]]],
+  [['server on PostgreSQL', ['tools/onPostgres.mjs']]],
+  [['build', ['tools/build.mjs']]],
+  [['journeys', ['tools/e2e.mjs']]],
 ];
 
-const results = steps.map(([name, args]) => {
-  console.log(`\n── ${name} ${'─'.repeat(60 - name.length)}`);
+/** Runs a step; beside others what it says is kept, and said in one piece when it ends. */
+function run([name, args], alone) {
+  const heading = `\n── ${name} ${'─'.repeat(60 - name.length)}`;
+  if (alone) console.log(heading);
   const began = Date.now();
-  const { status } = spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit' });
-  return { name, ok: status === 0, seconds: (Date.now() - began) / 1000 };
-});
+  const child = spawn(process.execPath, args, {
+    cwd: root,
+    stdio: alone ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+  });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (d) => (said += d));
+  return new Promise((done) => {
+    child.once('close', (status) => {
+      if (!alone) console.log(`${heading}\n${said}`.trimEnd());
+      done({ name, ok: status === 0, seconds: (Date.now() - began) / 1000 });
+    });
+  });
+}
+
+const results = [];
+for (const steps of STAGES) {
+  results.push(...(await Promise.all(steps.map((step) => run(step, steps.length === 1)))));
+}
 
 console.log(`\n── summary ${'─'.repeat(53)}`);
 for (const { name, ok, seconds } of results) {

@@ -11,6 +11,10 @@ import { Page } from '../../ui/Page.tsx';
 import { Gone, More } from './rows.tsx';
 import { Feeds, Busy } from './Calendars.tsx';
 
+/** Three fields and the way to delete them: side by side, or two and two on a phone. */
+const ROW =
+  'grid grid-cols-2 gap-2 max-sm:border-b max-sm:border-dotted max-sm:border-line max-sm:pb-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_5rem_auto]';
+
 /** Arenas and the ways between them, instructors, hours; calendars out and in. */
 export default function Settings() {
   useTitle('Timetable');
@@ -26,7 +30,7 @@ export default function Settings() {
       }
     >
       {query.data ? (
-        <div className="grid max-w-[1400px] gap-x-12 gap-y-8 p-5 md:p-7 xl:grid-cols-2">
+        <div className="grid max-w-[1400px] grid-cols-1 gap-x-12 gap-y-8 p-5 md:p-7 xl:grid-cols-2">
           <Hours key={query.data.revision} saved={query.data} />
           <div className="flex flex-col gap-8">
             <Feeds timetable={query.data} />
@@ -76,7 +80,7 @@ function Hours({ saved }: { saved: Timetable }) {
             const change = (part: Partial<typeof arena>) =>
               set({ arenas: draft.arenas.map((a, k) => (k === i ? { ...a, ...part } : a)) });
             return (
-              <li key={i} className="grid grid-cols-[1fr_1fr_5rem_auto] gap-2">
+              <li key={i} className={ROW}>
                 <TextInput
                   aria-label={`Arena ${i + 1}, name`}
                   placeholder="Sail loft"
@@ -114,7 +118,7 @@ function Hours({ saved }: { saved: Timetable }) {
         <h2 className="mb-1 text-lg">Instructors</h2>
         <ul className="space-y-2">
           {draft.instructors.map((one, i) => (
-            <li key={i} className="grid grid-cols-[1fr_auto] gap-2">
+            <li key={i} className="grid grid-cols-[minmax(0,1fr)_auto] gap-2">
               <TextInput
                 aria-label={`Instructor ${i + 1}`}
                 value={one}
@@ -143,7 +147,7 @@ function Hours({ saved }: { saved: Timetable }) {
             const change = (part: Partial<typeof way>) =>
               set({ travel: draft.travel.map((w, k) => (k === i ? { ...w, ...part } : w)) });
             return (
-              <li key={i} className="grid grid-cols-[1fr_1fr_5rem_auto] gap-2">
+              <li key={i} className={ROW}>
                 <TextInput
                   aria-label={`Journey ${i + 1}, from`}
                   placeholder="from"
