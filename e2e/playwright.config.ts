@@ -3,8 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results',
-  timeout: 120_000,
-  workers: 2,
+  timeout: 180_000,
+  // Against what never comes: two journeys side by side keep two cores busy.
+  expect: { timeout: 20_000 },
+  workers: 1,
   retries: 0,
   reporter: [['list']],
   use: {

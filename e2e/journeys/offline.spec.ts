@@ -122,6 +122,8 @@ test('two tabs on one lesson: nothing is overwritten, both versions are shown', 
   const editorOf = (tab: typeof page) =>
     tab.getByRole('textbox', { name: 'The lesson in shorthand' });
   await expect(other.getByRole('heading', { name: /same tempo/ })).toBeVisible();
+  // Both are laid out before either changes: a desk opened later would begin with what was saved.
+  for (const tab of [page, other]) await expect(editorOf(tab)).toBeVisible();
   await editorOf(page).press('Control+End');
   await page.keyboard.type('A halt 4 s');
   await expect(page.locator('[data-state="saved"]')).toContainText('revision 2');

@@ -72,7 +72,7 @@ test('a helper is invited, signs in by a passkey, teaches the given horse and is
   await own.getByLabel('Name').fill('Tove Lindqvist');
   await own.getByLabel('Password').fill('not the one');
   await own.getByRole('button', { name: 'Sign in' }).click();
-  await expect(own.getByRole('alert')).toContainText('Look at both again');
+  await expect(own.getByRole('alert')).toContainText('Check both');
   await own.getByRole('button', { name: 'Use a passkey' }).click();
   await expect(own).toHaveURL(`${book}/ringside`);
 

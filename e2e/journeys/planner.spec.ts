@@ -113,8 +113,8 @@ test('the shelf is searched, shows what a horse is ready for, and takes an exerc
   await page.getByText('The ladder').click();
   await page.getByRole('button', { name: 'Add a harder step' }).click();
   await page.getByLabel('Step 5', { exact: true }).fill('10 m');
-  await page.getByLabel('{size} on rung 5').fill('10');
-  await page.getByLabel('From stage, rung 5').selectOption('5');
+  await page.getByLabel('{size} in step 5').fill('10');
+  await page.getByLabel('From stage, step 5').selectOption('5');
   await expect(page.getByText('✓ It can be ridden at every letter')).toBeVisible();
   await page.getByRole('link', { name: 'Horses' }).click();
   await page.getByRole('button', { name: 'Stay' }).click();

@@ -4,9 +4,6 @@ import { BookServer, demoIds } from '../server.ts';
 
 /** Every view: a title, a heading, no serious fault of access, no sideways scrolling, no fault of the program. */
 
-// The widest of all: its tests share the workers, each with a yard of its own.
-test.describe.configure({ mode: 'parallel' });
-
 let server: BookServer;
 let empty: BookServer;
 test.beforeAll(async () => {

@@ -1,5 +1,7 @@
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
+
+type Facts = { approach: string; says: string };
 
 /** What the approach of the lesson says otherwise: stretch early, or no holding with a light rein. */
 export const approachOtherwise = rule({
@@ -10,7 +12,7 @@ export const approachOtherwise = rule({
   check(ride, lesson) {
     const approach = lesson.approach?.name;
     if (!approach || !isWholeLesson(ride)) return [];
-    const hits: Hit<'approach-otherwise'>[] = [];
+    const hits: Hit<Facts>[] = [];
     const work = ride.spans.filter(isWork);
     const stretched = work.find((s) => s.riding.frame === 'stretch');
     const collected = work.find((s) => s.riding.pace === 'collected');
@@ -31,4 +33,8 @@ export const approachOtherwise = rule({
     }
     return hits;
   },
+  say: ({ approach, says }: Facts) => ({
+    what: `“${approach.replace('-', ' ')}” says: ${says}.`,
+    why: 'Change the order, or the approach of this lesson.',
+  }),
 });

@@ -1,5 +1,8 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { actsOf, oncePerAct, setParams } from './shared.ts';
+
+type Facts = { diameterM: number; widthM: number };
 
 /** A figure wider than the arena fits nowhere in it. */
 export const arenaTooSmall = rule({
@@ -21,4 +24,8 @@ export const arenaTooSmall = rule({
       }),
     );
   },
+  say: ({ diameterM, widthM }: Facts) => ({
+    what: `${inMetres(diameterM)} does not fit into an arena ${inMetres(widthM)} wide.`,
+    why: 'Make it smaller, or ride it in a wider arena.',
+  }),
 });

@@ -1,9 +1,11 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { oncePerAct } from './shared.ts';
 
 const BIG = ['medium', 'extended'];
 /** A curve of this radius or less is a corner, and not a large circle. Common practice. */
 const CORNER_M = 9;
+
+type Facts = { pace: string };
 
 /** Medium or extended canter through a corner: it is brought back before it. */
 export const bigCanterInCorner = rule({
@@ -36,4 +38,8 @@ export const bigCanterInCorner = rule({
       }),
     );
   },
+  say: ({ pace }: Facts) => ({
+    what: `The ${pace} canter goes through a corner.`,
+    why: 'Bring it back before the corner, so that the turn is ridden in balance.',
+  }),
 });

@@ -1,5 +1,5 @@
 import { breakEveryS } from '../../gaits/horse.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 import { addBefore, isWork } from './shared.ts';
 
 /** A walk of this length on a long rein is a break. Common practice. */
@@ -7,6 +7,8 @@ const BREAK_S = 45;
 
 /** So much over is not worth a word, and reads as the same number of minutes. */
 const GRACE_S = 30;
+
+type Facts = { minutes: number; mostMin: number };
 
 /** Work for longer than the stage allows without a break of walk. */
 export const breakOverdue = rule({
@@ -17,7 +19,7 @@ export const breakOverdue = rule({
   check(ride) {
     const { horse } = ride;
     const mostS = breakEveryS(horse);
-    const hits: Hit<'break-overdue'>[] = [];
+    const hits: Hit<Facts>[] = [];
     let since = 0;
     let walked = 0;
     let told = false;
@@ -45,4 +47,8 @@ export const breakOverdue = rule({
     }
     return hits;
   },
+  say: ({ minutes, mostMin }: Facts) => ({
+    what: `${minutes} min of work without a break of walk.`,
+    why: `This horse should walk on a long rein at least every ${mostMin} min.`,
+  }),
 });

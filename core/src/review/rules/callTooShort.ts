@@ -1,8 +1,10 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, isLed, oncePerAct } from './shared.ts';
 
 /** Two calls closer than this cannot both be heard and ridden. Common practice. */
 const LEAST_S = 3;
+
+type Facts = { first: string; second: string; seconds: number };
 
 /** Two movements, each of them ridden, with too little time between their calls. */
 export const callTooShort = rule({
@@ -27,4 +29,8 @@ export const callTooShort = rule({
       }),
     );
   },
+  say: ({ first, second, seconds }: Facts) => ({
+    what: `Only ${seconds} s between “${first}” and “${second}”.`,
+    why: 'Both cannot be called in time: say them as one, or move one of them on.',
+  }),
 });

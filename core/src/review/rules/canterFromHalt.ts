@@ -1,4 +1,4 @@
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 import { oncePerAct } from './shared.ts';
 
 /** A canter depart out of the halt: not practised with horses that will show. */
@@ -7,7 +7,7 @@ export const canterFromHalt = rule({
   level: 'warning',
   source: 'practice',
   check(ride) {
-    const hits: Hit<'canter-from-halt'>[] = [];
+    const hits: Hit<object>[] = [];
     ride.spans.forEach((span, i) => {
       if (span.gait !== 'canter' || ride.spans[i - 1]?.gait !== 'halt') return;
       const { itemId, act } = ride.movements[span.movement]!;
@@ -15,4 +15,8 @@ export const canterFromHalt = rule({
     });
     return oncePerAct(hits);
   },
+  say: () => ({
+    what: 'A canter depart straight out of the halt.',
+    why: 'It teaches a horse that will show not to stand. Walk or trot a few steps first.',
+  }),
 });

@@ -2,13 +2,16 @@ import type { Rein } from '../../arena/rein.ts';
 import { CANTERS_FROM } from '../../gaits/stages.ts';
 import { TAU } from '../../units.ts';
 import type { RideSpan } from '../../ride/types.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { isWholeLesson, turnedBetween } from './shared.ts';
 
 /** So much plain canter on a lead before anything is asked in it. Common practice. */
 const PLAIN_M = 40;
 /** A smaller circle is work. */
 const LARGE_M = 18;
+
+type Facts = { kind: string; lead: string | null };
 
 /** The first canter of the day is plain, forward and large, on each lead; work in canter comes after it. */
 export const canterNotPlainFirst = rule({
@@ -40,4 +43,10 @@ export const canterNotPlainFirst = rule({
     }
     return [];
   },
+  say: ({ kind, lead }: Facts) => ({
+    what: lead
+      ? `The ${named(kind)} is asked in canter before a plain canter on the ${lead} lead.`
+      : `The ${named(kind)} is asked before there was a plain canter.`,
+    why: 'The first canter of the day is forward and large, on each lead.',
+  }),
 });

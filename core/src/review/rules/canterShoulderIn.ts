@@ -1,4 +1,4 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** From here on it is everyday work. Common practice. */
@@ -19,4 +19,8 @@ export const canterShoulderIn = rule({
         .map(({ itemId, act, from }) => ({ itemId, act, at: from, facts: {} })),
     );
   },
+  say: () => ({
+    what: 'Shoulder-in in canter is much harder than in trot.',
+    why: 'Begin with shoulder-fore, ask for a few strides, and ride straight on before the canter loses its jump.',
+  }),
 });

@@ -1,6 +1,8 @@
 import { limitsOf } from '../../gaits/horse.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 import { oncePerAct, setParams } from './shared.ts';
+
+type Facts = { strides: number | null; apart: number | null; stage: number };
 
 /** Flying changes before the stage knows them, or closer together than it allows. */
 export const changesTooClose = rule({
@@ -10,7 +12,7 @@ export const changesTooClose = rule({
   check(ride) {
     const { changesApart } = limitsOf(ride.horse);
     const { stage } = ride.horse;
-    const hits: Hit<'changes-too-close'>[] = [];
+    const hits: Hit<Facts>[] = [];
     let since = Infinity;
     ride.spans.forEach((span, i) => {
       const before = ride.spans[i - 1];
@@ -44,4 +46,16 @@ export const changesTooClose = rule({
     });
     return oncePerAct(hits);
   },
+  say: ({ strides, apart, stage }: Facts) => ({
+    what:
+      apart === null
+        ? `Flying changes come later than stage ${stage}.`
+        : `${strides ?? 'Few'} strides between two changes are few for stage ${stage}.`,
+    why:
+      apart === null
+        ? 'Use simple changes, or counter-canter, until they are loose enough.'
+        : apart === Infinity
+          ? 'At this stage ask for single changes, each from a settled canter.'
+          : `At this stage ask for them every ${apart} strides at the closest.`,
+  }),
 });

@@ -3,7 +3,8 @@ import { limitsOf } from '../../gaits/horse.ts';
 import type { Params } from '../../forms/pattern.ts';
 import { distanceM } from '../../geometry/curve.ts';
 import type { Ride, RiddenMovement } from '../../ride/types.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { oncePerAct, setParams } from './shared.ts';
 
 /** The value of an instruction that says how small it is. */
@@ -32,6 +33,8 @@ function goesRound({ path, equipment }: Ride, { startM, metres }: RiddenMovement
   );
 }
 
+type Facts = { diameterM: number; smallestM: number; gait: string; stage: number };
+
 /** A circle, or a part of one, smaller than the horse's stage allows in that gait. */
 export const circleTooSmall = rule({
   code: 'circle-too-small',
@@ -40,7 +43,7 @@ export const circleTooSmall = rule({
   check(ride) {
     const { stage } = ride.horse;
     const limits = limitsOf(ride.horse);
-    const hits: Hit<'circle-too-small'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const span of ride.spans) {
       const movement = ride.movements[span.movement]!;
       const { instruction, kind } = movement;
@@ -63,4 +66,8 @@ export const circleTooSmall = rule({
     }
     return oncePerAct(hits.sort((a, b) => b.facts.smallestM - a.facts.smallestM));
   },
+  say: ({ diameterM, smallestM, gait, stage }: Facts) => ({
+    what: `${inMetres(diameterM)} is small for stage ${stage} in ${gait}.`,
+    why: `At this stage the balance is there from ${inMetres(smallestM)}.`,
+  }),
 });

@@ -1,4 +1,4 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** Minutes of easy work before collection. Common practice. */
@@ -7,6 +7,8 @@ const EASY_MIN = 8;
 const WARM_UPS: readonly string[] = ['warm-up', 'loosening'];
 /** Collection begins here. Common practice. */
 const COLLECTS_FROM = 5;
+
+type Facts = { minutes: number; easyMin: number };
 
 /** Collected trot or canter before the horse is warm. */
 export const coldCollection = rule({
@@ -41,4 +43,8 @@ export const coldCollection = rule({
       },
     ];
   },
+  say: ({ minutes, easyMin }: Facts) => ({
+    what: `Collection is asked after ${minutes} min.`,
+    why: `Give at least ${easyMin} min of easy work first.`,
+  }),
 });

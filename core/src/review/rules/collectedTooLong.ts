@@ -1,6 +1,6 @@
 import { limitsOf } from '../../gaits/horse.ts';
 import type { RideSpan } from '../../ride/types.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 
 export interface Bout {
   readonly seconds: number;
@@ -32,6 +32,8 @@ export function collectedBouts(spans: readonly RideSpan[]): Bout[] {
   return bouts;
 }
 
+type Facts = { seconds: number; mostS: number | null; stage: number };
+
 /** Collected work for longer than the stage bears. */
 export const collectedTooLong = rule({
   code: 'collected-too-long',
@@ -49,4 +51,11 @@ export const collectedTooLong = rule({
         return { itemId, act, at: ride.path.at(first.startM), facts };
       });
   },
+  say: ({ seconds, mostS, stage }: Facts) => ({
+    what: `${seconds} s of collected work without a break.`,
+    why:
+      mostS === null
+        ? `At stage ${stage} there is no collected work yet.`
+        : `At stage ${stage} a bout lasts ${mostS} s at most. Ride forward in between.`,
+  }),
 });

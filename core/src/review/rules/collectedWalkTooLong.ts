@@ -1,7 +1,9 @@
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 
 /** Longer than this the steps lose their march. Common practice. */
 const MOST_S = 60;
+
+type Facts = { seconds: number; mostS: number };
 
 /** Collected walk for so long that the horse stops marching. */
 export const collectedWalkTooLong = rule({
@@ -10,7 +12,7 @@ export const collectedWalkTooLong = rule({
   source: 'practice',
   teaching: true,
   check(ride) {
-    const hits: Hit<'collected-walk-too-long'>[] = [];
+    const hits: Hit<Facts>[] = [];
     let seconds = 0;
     let first: (typeof ride.spans)[number] | null = null;
     ride.spans.forEach((span, i) => {
@@ -29,4 +31,8 @@ export const collectedWalkTooLong = rule({
     });
     return hits;
   },
+  say: ({ seconds, mostS }: Facts) => ({
+    what: `${seconds} s of collected walk in one go.`,
+    why: `After ${mostS} s the steps lose their march. Walk on in between.`,
+  }),
 });

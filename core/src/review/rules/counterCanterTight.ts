@@ -1,9 +1,12 @@
 import { limitsOf } from '../../gaits/horse.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { oncePerAct } from './shared.ts';
 
 /** Corners of the track are ridden wide in counter-canter; only longer turns are judged. */
 const LONG_TURN_RAD = (100 * Math.PI) / 180;
+
+type Facts = { diameterM: number; smallestM: number | null; stage: number };
 
 /** Counter-canter through a turn tighter than the stage allows. */
 export const counterCanterTight = rule({
@@ -13,7 +16,7 @@ export const counterCanterTight = rule({
   check(ride) {
     const { counterCanterM } = limitsOf(ride.horse);
     const { stage } = ride.horse;
-    const hits: Hit<'counter-canter-tight'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const span of ride.spans) {
       const { lead, counterCanter } = span.riding;
       if (span.gait !== 'canter' || !counterCanter || !lead) continue;
@@ -35,4 +38,11 @@ export const counterCanterTight = rule({
     }
     return oncePerAct(hits);
   },
+  say: ({ diameterM, smallestM, stage }: Facts) => ({
+    what: `Counter-canter through a turn of ${inMetres(diameterM)}.`,
+    why:
+      smallestM === null
+        ? `Counter-canter comes later than stage ${stage}.`
+        : `At stage ${stage} keep to turns from ${inMetres(smallestM)}.`,
+  }),
 });

@@ -1,5 +1,7 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
+
+type Facts = { side: string; lead: string };
 
 /** A canter out of a walk pirouette takes the lead of the side it turned to: that inside hind carries. */
 export const departAfterPirouette = rule({
@@ -31,4 +33,8 @@ export const departAfterPirouette = rule({
         }),
     );
   },
+  say: ({ side, lead }: Facts) => ({
+    what: `After a pirouette to the ${side} the canter begins on the ${lead} lead.`,
+    why: `The ${side} hind leg has just carried: take the ${side} lead.`,
+  }),
 });

@@ -1,9 +1,11 @@
 import { distanceM } from '../../geometry/curve.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 
 /** A horse needs this much room beside a cone or barrel. Common practice. */
 const CLEAR_M = 0.8;
 const STEP_M = 0.5;
+
+type Facts = { what: string; text: string };
 
 /** A cone or a barrel on the line of a movement. */
 export const equipmentInWay = rule({
@@ -11,7 +13,7 @@ export const equipmentInWay = rule({
   level: 'warning',
   source: 'practice',
   check(ride) {
-    const hits: Hit<'equipment-in-way'>[] = [];
+    const hits: Hit<Facts>[] = [];
     const standing = ride.equipment.filter(({ what }) => what !== 'poles');
     if (standing.length === 0) return hits;
     for (const thing of standing) {
@@ -42,4 +44,8 @@ export const equipmentInWay = rule({
     }
     return hits;
   },
+  say: ({ what, text: movement }: Facts) => ({
+    what: `A ${what} stands on the line of “${movement}”.`,
+    why: 'Move it, or ride the movement elsewhere.',
+  }),
 });

@@ -1,4 +1,5 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** Strides of the new gait before something is asked of it. Common practice. */
@@ -19,6 +20,8 @@ const ASKED = [
   'canter-pirouette',
   'working-pirouette',
 ];
+
+type Facts = { kind: string; gait: string; strides: number; least: number };
 
 /** Something hard that begins before the new gait has settled. */
 export const gaitUnsettled = rule({
@@ -56,4 +59,8 @@ export const gaitUnsettled = rule({
         }),
     );
   },
+  say: ({ kind, gait, strides, least }: Facts) => ({
+    what: `The ${named(kind)} comes after only ${strides} strides of ${gait}.`,
+    why: `Let the ${gait} settle for at least ${least} strides before asking.`,
+  }),
 });

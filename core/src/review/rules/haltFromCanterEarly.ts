@@ -1,8 +1,10 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** Canter to halt wants collection. Common practice. */
 const FROM = 6;
+
+type Facts = { stage: number; from: number };
 
 /** A halt straight out of the canter, before the horse can carry it. */
 export const haltFromCanterEarly = rule({
@@ -22,4 +24,8 @@ export const haltFromCanterEarly = rule({
       }),
     );
   },
+  say: ({ stage, from }: Facts) => ({
+    what: `Canter to halt belongs to stage ${from}; this horse is at stage ${stage}.`,
+    why: 'Come back through trot or walk, so that it does not fall on the forehand.',
+  }),
 });

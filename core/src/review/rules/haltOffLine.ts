@@ -1,8 +1,11 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { actsOf, oncePerAct, turnedBetween } from './shared.ts';
 
 /** A straight line of at least this before a halt. Common practice. */
 const LINE_M = 3;
+
+type Facts = { lineM: number };
 
 /** A halt out of a turn cannot be straight. */
 export const haltOffLine = rule({
@@ -24,4 +27,8 @@ export const haltOffLine = rule({
         })),
     );
   },
+  say: ({ lineM }: Facts) => ({
+    what: 'This halt comes straight out of a turn.',
+    why: `With at least ${inMetres(lineM)} of straight line before it, it can be square.`,
+  }),
 });

@@ -1,11 +1,19 @@
 import type { Rein } from '../../arena/rein.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf, oncePerAct, spansOf } from './shared.ts';
 
 const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps'];
 const STRAIGHTENING = ['shoulder-in', 'shoulder-fore'];
 /** Common practice. */
 const TIMES = 3;
+
+type Facts = {
+  kind: string;
+  side: string | null;
+  there: number;
+  wanted: number;
+};
 
 /** After a hard try that may let the quarters slip come three shoulder-ins on that side. */
 export const hardWithoutShoulderIn = rule({
@@ -33,4 +41,11 @@ export const hardWithoutShoulderIn = rule({
       }),
     );
   },
+  say: ({ kind, side, there, wanted }: Facts) => ({
+    what:
+      there === 0
+        ? `No shoulder-in follows the ${named(kind)}.`
+        : `Only ${there === 1 ? 'one shoulder-in follows' : `${there} shoulder-ins follow`} the ${named(kind)}.`,
+    why: `Ride ${wanted === 3 ? 'three' : wanted} ${side ? `on the ${side} rein` : 'on the crooked side'}: they put the quarters back under the horse.`,
+  }),
 });

@@ -1,9 +1,11 @@
 import { otherRein } from '../../arena/rein.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
 /** A difference this small is not a choice. Common practice. */
 const EVEN_SHARE = 0.47;
+
+type Facts = { side: string; percent: number };
 
 /** The crooked side gets more of the work, never less than the sound one. */
 export const hollowSideLess = rule({
@@ -23,4 +25,8 @@ export const hollowSideLess = rule({
     const percent = Math.round((100 * hollow) / (hollow + sound));
     return [{ itemId: null, act: -1, facts: { side: hollowSide, percent } }];
   },
+  say: ({ side, percent }: Facts) => ({
+    what: `The hollow ${side} side has ${percent} % of the work.`,
+    why: 'The crooked side gets more than the sound one, which keeps at least a third.',
+  }),
 });

@@ -1,9 +1,11 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct, setParams } from './shared.ts';
 
 /** More steps at once are pushed, not answered: the rein is given after each, and few are enough. Common practice. */
 const MOST_STEPS = 4;
 const STEPS = ['in-hand-shoulders', 'in-hand-quarters', 'in-hand-rein-back'];
+
+type Facts = { steps: number; most: number };
 
 export const inHandDrilled = rule({
   code: 'in-hand-drilled',
@@ -21,4 +23,8 @@ export const inHandDrilled = rule({
       }),
     );
   },
+  say: ({ steps, most }: Facts) => ({
+    what: `${steps} steps at once.`,
+    why: `Ask for ${most} at most, and give the rein after each: they are answered, not pushed.`,
+  }),
 });

@@ -1,4 +1,4 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isLed } from './shared.ts';
 
 /** Work in hand comes before mounting: after something was ridden, somebody has to get off for it. */
@@ -12,4 +12,8 @@ export const inHandLate = rule({
     const late = movements.find((m, i) => ridden >= 0 && i > ridden && m.act >= 0 && isLed(m));
     return late ? [{ itemId: late.itemId, act: late.act, at: late.from, facts: {} }] : [];
   },
+  say: () => ({
+    what: 'This is done from the ground, after riding has begun.',
+    why: 'Do it before mounting, or get off for it and say so in a note.',
+  }),
 });

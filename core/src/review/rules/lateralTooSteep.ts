@@ -1,7 +1,10 @@
 import { limitsOf } from '../../gaits/horse.ts';
 import { radToDeg } from '../../units.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf, oncePerAct, spansOf } from './shared.ts';
+
+type Facts = { kind: string; deg: number; steepestDeg: number; stage: number };
 
 /** A half-pass or leg-yield that goes off the long side more steeply than the stage allows. */
 export const lateralTooSteep = rule({
@@ -33,4 +36,8 @@ export const lateralTooSteep = rule({
         }),
     );
   },
+  say: ({ kind, deg, steepestDeg, stage }: Facts) => ({
+    what: `This ${named(kind)} goes sideways at ${deg}°.`,
+    why: `At stage ${stage} the line is at most ${steepestDeg}° off the long side. Give it more room forward.`,
+  }),
 });

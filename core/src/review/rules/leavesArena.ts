@@ -3,8 +3,11 @@ import { otherRein, type Rein } from '../../arena/rein.ts';
 import { riddenDiameterM, turnLeg } from '../../figures/shared.ts';
 import { lastNotAfter } from '../../geometry/blend.ts';
 import type { RiddenMovement, Ride } from '../../ride/types.ts';
-import { rule, type Fix, type Hit } from '../finding.ts';
+import { rule, type Fix, type Hit } from '../rule.ts';
+import { inMetres, named } from '../wording.ts';
 import { oncePerAct, setParams } from './shared.ts';
+
+type Facts = { kind: string; overM: number };
 
 /** No piece of the line may reach over the rail. */
 export const leavesArena = rule({
@@ -12,7 +15,7 @@ export const leavesArena = rule({
   level: 'error',
   source: 'rule',
   check(ride) {
-    const hits: Hit<'figure-leaves-arena'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const piece of ride.path.pieces) {
       const overM = metresOutside(ride.arena, piece.curve.bounds());
       if (overM === 0) continue;
@@ -33,6 +36,10 @@ export const leavesArena = rule({
     }
     return oncePerAct(hits.sort((a, b) => b.facts.overM - a.facts.overM));
   },
+  say: ({ kind, overM }: Facts) => ({
+    what: `This ${named(kind)} leaves the arena by ${inMetres(overM)}.`,
+    why: 'Turn to the other side, make it smaller, or begin it elsewhere.',
+  }),
 });
 
 /** Sizes a circle is ridden in, largest first. */

@@ -1,5 +1,5 @@
 import type { Ride, RideSpan } from '../../ride/types.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 const BIGGER = ['lengthened', 'medium', 'extended'];
@@ -41,6 +41,8 @@ function stretches({ spans, movements }: Ride): { first: RideSpan; last: RideSpa
   return found;
 }
 
+type Facts = { pace: string; gait: string };
+
 /** A lengthening wants a balancing figure before it or after it. */
 export const lengtheningUnbalanced = rule({
   code: 'lengthening-unbalanced',
@@ -62,4 +64,8 @@ export const lengtheningUnbalanced = rule({
       }),
     );
   },
+  say: ({ pace, gait }: Facts) => ({
+    what: `The ${pace} ${gait} has no balancing figure beside it.`,
+    why: 'Ride a circle or a shoulder-in before it, or after it.',
+  }),
 });

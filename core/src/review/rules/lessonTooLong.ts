@@ -1,10 +1,12 @@
 import { isGreen } from '../../gaits/horse.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { lessonSeconds } from './shared.ts';
 
 /** Short and clear beats long: an hour at most, three quarters for a young or green horse. Common practice. */
 const MOST_MIN = 60;
 const MOST_GREEN_MIN = 45;
+
+type Facts = { minutes: number; mostMin: number };
 
 /** A lesson longer than is useful. */
 export const lessonTooLong = rule({
@@ -17,4 +19,8 @@ export const lessonTooLong = rule({
     const minutes = Math.round(lessonSeconds(ride) / 60);
     return minutes > mostMin ? [{ itemId: null, act: -1, facts: { minutes, mostMin } }] : [];
   },
+  say: ({ minutes, mostMin }: Facts) => ({
+    what: `The lesson takes ${minutes} min.`,
+    why: `Short and clear beats long: for this horse ${mostMin} min at most.`,
+  }),
 });

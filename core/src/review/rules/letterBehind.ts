@@ -5,8 +5,8 @@ import type { Point } from '../../geometry/curve.ts';
 import { clamp } from '../../units.ts';
 import { allItems, replaceItem } from '../../lesson/edits.ts';
 import type { RiddenMovement } from '../../ride/types.ts';
-import { rule } from '../finding.ts';
-import type { Fix, Hit } from '../finding.ts';
+import { rule } from '../rule.ts';
+import type { Fix, Hit } from '../rule.ts';
 import { oncePerAct } from './shared.ts';
 
 /** A letter this close behind was passed just now. Common practice. */
@@ -59,6 +59,8 @@ const beginAt = (itemId: string, letter: string): Fix => ({
     ),
 });
 
+type Facts = { letter: string; metres: number };
+
 /** A place the horse has just ridden past costs another lap. */
 export const letterBehind = rule({
   code: 'letter-behind',
@@ -69,7 +71,7 @@ export const letterBehind = rule({
     const places = new Map<string, Place | null>(
       allItems(lesson.items).flatMap((i) => (i.kind === 'line' ? [[i.id, i.place] as const] : [])),
     );
-    const hits = ride.movements.flatMap((m, i): Hit<'letter-behind'>[] => {
+    const hits = ride.movements.flatMap((m, i): Hit<Facts>[] => {
       if (endsAnywhere(ride.movements[i - 1])) return [];
       // A lesson may begin anywhere.
       if (m.act !== -1 || m.kind !== 'track' || m.startM === 0 || m.metres < JUST_PASSED_M)
@@ -95,4 +97,8 @@ export const letterBehind = rule({
     });
     return oncePerAct(hits);
   },
+  say: ({ letter, metres }: Facts) => ({
+    what: `${letter} lies behind: that is one more lap of ${metres} m.`,
+    why: 'Begin at a letter that is still ahead, or leave it if the lap is meant.',
+  }),
 });

@@ -1,7 +1,10 @@
 import { trackBox } from '../../arena/arena.ts';
 import { limitsOf } from '../../gaits/horse.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { actsOf, oncePerAct, setParams } from './shared.ts';
+
+type Facts = { loops: number; loopM: number; smallestM: number; gait: string };
 
 /** Serpentine loops tighter than the smallest circle of the stage in that gait. */
 export const loopsTooTight = rule({
@@ -27,4 +30,8 @@ export const loopsTooTight = rule({
       }),
     );
   },
+  say: ({ loops, loopM, smallestM, gait }: Facts) => ({
+    what: `With ${loops} loops each turn is ${inMetres(loopM)} wide: tight in ${gait}.`,
+    why: `At this stage turns are balanced from ${inMetres(smallestM)}. Ride fewer loops.`,
+  }),
 });

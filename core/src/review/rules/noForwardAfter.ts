@@ -1,9 +1,11 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { collectedBouts } from './collectedTooLong.ts';
 
 /** A bout this short needs no answer. Common practice. */
 const SHORT_S = 8;
 const FORWARD = ['working', 'lengthened', 'medium', 'extended', 'free'];
+
+type Facts = { seconds: number };
 
 /** After collected work the horse goes forward, or rests on a long rein. */
 export const noForwardAfter = rule({
@@ -27,4 +29,8 @@ export const noForwardAfter = rule({
         };
       });
   },
+  say: ({ seconds }: Facts) => ({
+    what: `Nothing forward follows these ${seconds} s of collected work.`,
+    why: 'Each bout is answered by working or medium strides, or by a long rein.',
+  }),
 });

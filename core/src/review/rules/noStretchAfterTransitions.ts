@@ -1,8 +1,10 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** So many in a row are work for the back. Common practice. */
 const MANY = 4;
+
+type Facts = { times: number };
 
 /** After a row of transitions the horse is let stretch, or given the rein. */
 export const noStretchAfterTransitions = rule({
@@ -24,4 +26,8 @@ export const noStretchAfterTransitions = rule({
       }),
     );
   },
+  say: ({ times }: Facts) => ({
+    what: `Nothing lets the horse stretch after these ${times} transitions.`,
+    why: 'Let the neck out afterwards: it shows whether they came through the back.',
+  }),
 });

@@ -2,8 +2,11 @@ import { LEARNED_FROM, PACE_FROM, type Learned } from '../../gaits/stages.ts';
 import type { PaceName } from '../../gaits/paces.ts';
 import type { Stage } from '../../gaits/stage.ts';
 import { allItems } from '../../lesson/edits.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf, oncePerAct } from './shared.ts';
+
+type Facts = { kind: string; from: number; stage: number };
 
 /** Work that belongs to a later stage. */
 export const notYet = rule({
@@ -41,4 +44,8 @@ export const notYet = rule({
       ),
     );
   },
+  say: ({ kind, from, stage }: Facts) => ({
+    what: `The ${named(kind)} belongs to stage ${from}; this horse is at stage ${stage}.`,
+    why: 'Confirm what comes before it first, or change the stage of the horse.',
+  }),
 });

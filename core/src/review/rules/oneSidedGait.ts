@@ -1,9 +1,11 @@
 import { otherRein, type Rein } from '../../arena/rein.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** Less than this on one rein is not work on it. Common practice. */
 const LEAST_S = 15;
+
+type Facts = { gait: string; side: string; missing: string };
 
 /** Trot on one rein only, or canter on one lead only. */
 export const oneSidedGait = rule({
@@ -27,4 +29,8 @@ export const oneSidedGait = rule({
       return [{ itemId: null, act: -1, facts: { gait, side, missing } }];
     });
   },
+  say: ({ gait, side, missing }: Facts) => ({
+    what: `All ${gait} is on the ${side} ${gait === 'canter' ? 'lead' : 'rein'}.`,
+    why: `Ride some on the ${missing} too.`,
+  }),
 });

@@ -1,7 +1,7 @@
 import type { Item } from '../../lesson/document.ts';
 import { findItem } from '../../lesson/edits.ts';
 import { leadChanges } from '../../ride/leadChanges.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** What is said to the rider with a line. */
@@ -9,6 +9,8 @@ const noteOf = (items: readonly Item[], id: string): string => {
   const item = findItem(items, id);
   return item?.kind === 'line' ? (item.note ?? '') : '';
 };
+
+type Facts = { strides: number };
 
 /** Changes at the points of a circle go out as often as in: the one out is announced. */
 export const outwardChangeUnannounced = rule({
@@ -31,4 +33,8 @@ export const outwardChangeUnannounced = rule({
       }),
     );
   },
+  say: ({ strides }: Facts) => ({
+    what: `Every other change on this circle, ${strides} strides apart, goes to the outside lead.`,
+    why: 'Announce the change out in the note, so that the rider sits for it.',
+  }),
 });

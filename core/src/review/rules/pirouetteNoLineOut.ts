@@ -1,8 +1,11 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inMetres, named } from '../wording.ts';
 import { endM, oncePerAct, turnedBetween } from './shared.ts';
 import { pirouettesOf } from './pirouettePlace.ts';
 
 const LINE_M = 5;
+
+type Facts = { kind: string; lineM: number };
 
 /** Out of a pirouette goes a straight line; with nothing ridden after it, or a turn at once, there is none. */
 export const pirouetteNoLineOut = rule({
@@ -25,4 +28,8 @@ export const pirouetteNoLineOut = rule({
         })),
     );
   },
+  say: ({ kind, lineM }: Facts) => ({
+    what: `No line leads out of the ${named(kind)}.`,
+    why: `Ride ${inMetres(lineM)} straight and forward when the turn is done, or when it is lost.`,
+  }),
 });

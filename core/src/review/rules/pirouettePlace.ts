@@ -1,4 +1,5 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inMetres, named } from '../wording.ts';
 import type { Ride } from '../../ride/types.ts';
 import { actsOf, oncePerAct, turnedBetween, type Act } from './shared.ts';
 
@@ -9,6 +10,8 @@ export const pirouettesOf = (ride: Ride): Act[] =>
 
 /** A straight line of at least this before a pirouette. Common practice. */
 const LINE_M = 6;
+
+type Facts = { kind: string; lineM: number };
 
 /** A pirouette is ridden from a line, never out of a corner. */
 export const pirouettePlace = rule({
@@ -29,4 +32,8 @@ export const pirouettePlace = rule({
         })),
     );
   },
+  say: ({ kind, lineM }: Facts) => ({
+    what: `The ${named(kind)} begins out of a turn.`,
+    why: `Ride at least ${inMetres(lineM)} straight before it, never from a corner.`,
+  }),
 });

@@ -1,6 +1,9 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { oncePerAct } from './shared.ts';
 import { pirouettesOf } from './pirouettePlace.ts';
+
+type Facts = { kind: string; pace: string };
 
 /** A pirouette wants shortened steps before it: the pace is collected on the way to it. */
 export const pirouetteUnshortened = rule({
@@ -20,4 +23,8 @@ export const pirouetteUnshortened = rule({
       }),
     );
   },
+  say: ({ kind, pace }: Facts) => ({
+    what: `The ${named(kind)} is asked from a ${pace} pace.`,
+    why: 'Shorten a few steps before it, so that the hind legs can carry.',
+  }),
 });

@@ -1,7 +1,8 @@
 import { distanceM, type Point } from '../../geometry/curve.ts';
 import type { Equipment } from '../../lesson/equipment.ts';
 import type { Ride } from '../../ride/types.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+import { oneOf } from '../wording.ts';
 
 const STEP_M = 0.2;
 /** A horse that comes so near has been sent over it. */
@@ -35,6 +36,8 @@ function crossing(ride: Ride, { from, to }: Equipment): number | null {
 const inMiddle = (share: number | null): boolean =>
   share !== null && share > 1 / 3 - 1e-6 && share < 2 / 3 + 1e-6;
 
+type Facts = { letter: string; missed: readonly number[]; of: number };
+
 /** Poles that lie off the track are woven: the line goes over the middle third of each. */
 export const polesMissed = rule({
   code: 'poles-missed',
@@ -46,7 +49,7 @@ export const polesMissed = rule({
       if (!pole.staggered || pole.what !== 'poles') continue;
       sets.set(pole.itemId, [...(sets.get(pole.itemId) ?? []), pole]);
     }
-    return [...sets].flatMap(([itemId, poles]): Hit<'poles-missed'>[] => {
+    return [...sets].flatMap(([itemId, poles]): Hit<Facts>[] => {
       const passed = ride.path.pieces.some(({ curve }) => {
         const steps = Math.max(1, Math.ceil(curve.lengthM));
         return Array.from({ length: steps + 1 }, (_, i) =>
@@ -59,4 +62,11 @@ export const polesMissed = rule({
       return [{ itemId, act: -1, at: from, facts: { letter, missed, of: poles.length } }];
     });
   },
+  say: ({ letter, missed, of }: Facts) => ({
+    what:
+      missed.length === of
+        ? `The line misses the poles at ${letter}.`
+        : `The line misses the middle of pole ${oneOf(missed.map(String))} of ${of} at ${letter}.`,
+    why: `Write “weave poles at ${letter}” where they are ridden.`,
+  }),
 });

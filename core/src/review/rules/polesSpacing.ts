@@ -1,6 +1,6 @@
 import { replaceItem } from '../../lesson/edits.ts';
 import type { Item, GroundItem } from '../../lesson/document.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { letterOnTrack, findLetter } from '../../arena/arena.ts';
 import { distanceM } from '../../geometry/curve.ts';
 import type { Ride } from '../../ride/types.ts';
@@ -32,6 +32,8 @@ function gaitsAt(ride: Ride, name: string): Set<string> {
   }
   return gaits;
 }
+
+type Facts = { spacedM: number; gait: string; low: number; high: number };
 
 /** Poles whose distance fits none of the gaits that pass them. */
 export const polesSpacing = rule({
@@ -67,4 +69,8 @@ export const polesSpacing = rule({
       ];
     });
   },
+  say: ({ spacedM, gait, low, high }: Facts) => ({
+    what: `Poles ${spacedM} m apart do not fit the ${gait}.`,
+    why: `For ${gait} they lie ${low} to ${high} m apart. Have somebody there to reset them.`,
+  }),
 });

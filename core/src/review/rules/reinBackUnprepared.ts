@@ -1,4 +1,4 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 /** Rein back only from a halt that was held. */
@@ -18,4 +18,8 @@ export const reinBackUnprepared = rule({
         .map((act) => ({ itemId: act.itemId, act: act.act, at: act.from, facts: {} })),
     );
   },
+  say: () => ({
+    what: 'The rein back does not come out of a halt.',
+    why: 'Halt first, wait until the horse stands square and soft, then ask.',
+  }),
 });

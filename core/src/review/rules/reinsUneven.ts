@@ -1,8 +1,10 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
 /** Never less than a third on either rein. Common practice. */
 const MOST_SHARE = 2 / 3;
+
+type Facts = { rein: string; sharePercent: number };
 
 /**
  * One rein has much more of the work than the other. Trot and canter are the work; where a lesson
@@ -26,4 +28,8 @@ export const reinsUneven = rule({
     const sharePercent = Math.round((100 * seconds[rein]) / total);
     return [{ itemId: null, act: -1, facts: { rein, sharePercent } }];
   },
+  say: ({ rein, sharePercent }: Facts) => ({
+    what: `${sharePercent} % of the work is on the ${rein} rein.`,
+    why: 'Neither rein should have less than a third.',
+  }),
 });

@@ -1,4 +1,5 @@
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf, setTimes, type Act } from './shared.ts';
 
 /** Times round, or over, after which "a few more times" is too many. Common practice. */
@@ -20,6 +21,8 @@ const PLAIN = ['go-large', 'transition', 'track', 'walk-break', 'halt', 'place',
 const keyOf = ({ kind, from, instruction }: Act): string =>
   `${kind}/${JSON.stringify(instruction?.params ?? {})}/${Math.round(from.x)}/${Math.round(from.y)}`;
 
+type Facts = { kind: string; times: number; useful: number };
+
 /** One exercise past its useful number: in one line, line after line, or written again and again. */
 export const repeatedTooOften = rule({
   code: 'repeated-too-often',
@@ -27,9 +30,9 @@ export const repeatedTooOften = rule({
   source: 'practice',
   teaching: true,
   check(ride) {
-    const hits: Hit<'repeated-too-often'>[] = [];
+    const hits: Hit<Facts>[] = [];
     let run = { key: '', times: 0 };
-    let hit: Hit<'repeated-too-often'> | null = null;
+    let hit: Hit<Facts> | null = null;
     for (const act of actsOf(ride)) {
       if (PLAIN.includes(act.kind) || !act.instruction) continue;
       const counts = COUNTS.includes(act.kind);
@@ -55,4 +58,8 @@ export const repeatedTooOften = rule({
     }
     return hits;
   },
+  say: ({ kind, times, useful }: Facts) => ({
+    what: `The ${named(kind)} is ridden ${times} times.`,
+    why: `After ${useful} times it is drill. Leave while it is good, and come back another day.`,
+  }),
 });

@@ -1,11 +1,13 @@
 import { restrictionSaid, untilSaid, type Restriction } from '../../gaits/restriction.ts';
 import { brokenBy } from '../../ride/restricted.ts';
 import type { Ride } from '../../ride/types.ts';
-import { rule, type Where } from '../finding.ts';
+import { rule, type Where } from '../rule.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** So much over reads as the same number of minutes. */
 const GRACE_S = 30;
+
+type Facts = { said: string; by: string; until: string };
 
 /** What this horse may not be asked for a time is in the lesson all the same. */
 export const restricted = rule({
@@ -24,6 +26,10 @@ export const restricted = rule({
         },
       ];
     }),
+  say: ({ said, by, until }: Facts) => ({
+    what: `${by.charAt(0).toUpperCase()}${by.slice(1)} says: ${said} ${until}.`,
+    why: 'What was set for this horse comes before the plan; ask whoever set it.',
+  }),
 });
 
 function whereBroken(ride: Ride, restriction: Restriction): Where | null {

@@ -1,5 +1,7 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, isLed } from './shared.ts';
+
+type Facts = { text: string };
 
 /** The phase in hand comes before mounting: what it holds is led. */
 export const riddenInHand = rule({
@@ -13,4 +15,8 @@ export const riddenInHand = rule({
     const { itemId, act, from, text } = ridden;
     return [{ itemId, act, at: from, facts: { text } }];
   },
+  say: ({ text: movement }: Facts) => ({
+    what: `“${movement}” is ridden, and nobody is mounted yet.`,
+    why: 'Begin the warm-up before it, or write it as “in hand …”.',
+  }),
 });

@@ -4,7 +4,7 @@ import type { Instruction, Item, Lesson, LessonLine } from '../../lesson/documen
 import { replaceItem } from '../../lesson/edits.ts';
 import type { Ride, RideSpan, RiddenMovement } from '../../ride/types.ts';
 import { clamp } from '../../units.ts';
-import type { Fix } from '../finding.ts';
+import type { Fix } from '../rule.ts';
 
 /** Shorter rides are fragments or tests; what a whole lesson needs is not asked of them. */
 const WHOLE_LESSON_S = 10 * 60;

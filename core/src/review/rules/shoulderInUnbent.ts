@@ -1,10 +1,12 @@
 import { turnSign } from '../../arena/rein.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { actsOf, oncePerAct, setParams, spansOf, turnedBetween } from './shared.ts';
 
 /** Bend is taken from a corner or circle this close before. Common practice. */
 const BEFORE_M = 12;
 const LEAST_RAD = Math.PI / 4;
+
+type Facts = { bend: string };
 
 /** Shoulder-in that begins without a corner or circle to the same side before it. */
 export const shoulderInUnbent = rule({
@@ -37,4 +39,8 @@ export const shoulderInUnbent = rule({
         }),
     );
   },
+  say: ({ bend }: Facts) => ({
+    what: `Nothing bends the horse to the ${bend} before this shoulder-in.`,
+    why: 'Take the bend from a corner or a 10 m circle just before it.',
+  }),
 });

@@ -1,4 +1,4 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
 /** A stretch belongs to the last part of the work. Common practice. */
@@ -22,4 +22,8 @@ export const stretchMissing = rule({
     );
     return stretched ? [] : [{ itemId: null, act: -1, facts: {} }];
   },
+  say: () => ({
+    what: 'The work ends without a stretch.',
+    why: 'Finish with a stretch, on both reins.',
+  }),
 });

@@ -1,9 +1,11 @@
 import { otherRein, type Rein } from '../../arena/rein.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
 /** Less than this is no stretch on a rein. Common practice. */
 const LEAST_M = 20;
+
+type Facts = { missing: string };
 
 /** The stretch is ridden on both reins. */
 export const stretchOneSided = rule({
@@ -23,4 +25,8 @@ export const stretchOneSided = rule({
     const facts = { missing: otherRein(there[0]!) };
     return [{ itemId, act, at: ride.path.at(last.startM), facts }];
   },
+  say: ({ missing }: Facts) => ({
+    what: `The stretch is ridden on one rein only.`,
+    why: `Ride it on the ${missing} rein as well.`,
+  }),
 });

@@ -1,8 +1,11 @@
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+import { inMetres } from '../wording.ts';
 import { oncePerAct, setParams } from './shared.ts';
 
 /** A stretch is easier on a line and on large circles. Common practice. */
 const LEAST_M = 15;
+
+type Facts = { diameterM: number; leastM: number };
 
 /** A stretch asked on a small circle. */
 export const stretchTooSmall = rule({
@@ -10,7 +13,7 @@ export const stretchTooSmall = rule({
   level: 'hint',
   source: 'practice',
   check(ride) {
-    const hits: Hit<'stretch-too-small'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const span of ride.spans) {
       const movement = ride.movements[span.movement]!;
       const diameterM = movement.instruction?.params['diameterM'];
@@ -28,4 +31,8 @@ export const stretchTooSmall = rule({
     }
     return oncePerAct(hits);
   },
+  say: ({ diameterM, leastM }: Facts) => ({
+    what: `A stretch on a circle of ${inMetres(diameterM)} is hard to keep in balance.`,
+    why: `Ask for it on a line, or on a circle from ${inMetres(leastM)}.`,
+  }),
 });

@@ -1,4 +1,4 @@
-import type { Rule } from '../finding.ts';
+import type { Rule } from '../rule.ts';
 import { approachOtherwise } from './approachOtherwise.ts';
 import { arenaTooSmall } from './arenaTooSmall.ts';
 import { breakOverdue } from './breakOverdue.ts';
@@ -59,7 +59,7 @@ import { restricted } from './restricted.ts';
 import { tooLittleOfGait } from './tooLittleOfGait.ts';
 
 /** Every rule of the review, in the order in which findings without a line are shown. */
-export const RULES = [
+const TABLE = [
   leavesArena,
   letterBehind,
   arenaTooSmall,
@@ -120,4 +120,11 @@ export const RULES = [
   inHandLate,
   inHandDrilled,
   riddenInHand,
-] as unknown as readonly Rule[];
+] as const;
+
+type Listed = (typeof TABLE)[number];
+export type RuleCode = Listed['code'];
+/** What each rule reports. */
+export type RuleFacts = { [R in Listed as R['code']]: Parameters<R['say']>[0] };
+
+export const RULES: readonly (Rule & { readonly code: RuleCode })[] = TABLE;

@@ -1,7 +1,7 @@
 import { mayRide } from '../../gaits/restriction.ts';
 import { leastCanterShare } from '../../gaits/stages.ts';
 import { workedS } from '../../ride/balance.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** Less trot than this is not a lesson on the flat. Common practice. */
@@ -10,6 +10,8 @@ const LEAST_TROT = 0.2;
 const NEARLY = 0.75;
 /** Shorter rides show one thing, and not a day's work. */
 const LEAST_WORK_S = 10 * 60;
+
+type Facts = { gait: string; percent: number; least: number; stage: number };
 
 /** Too little canter, or trot, for the stage of the horse. */
 export const tooLittleOfGait = rule({
@@ -34,4 +36,8 @@ export const tooLittleOfGait = rule({
         return { itemId: null, act: -1, facts };
       });
   },
+  say: ({ gait, percent, least, stage }: Facts) => ({
+    what: `Only ${percent} % of the trot and canter is ${gait}.`,
+    why: `At stage ${stage} it is ${least} % or more.`,
+  }),
 });

@@ -1,5 +1,7 @@
 import { MOST_AT_A_LETTER, transitionKey, transitionsAt } from '../../ride/transitions.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
+
+type Facts = { from: string; to: string; letter: string; times: number };
 
 /** The same transition at the same letter more than three times. */
 export const transitionDrilled = rule({
@@ -9,7 +11,7 @@ export const transitionDrilled = rule({
   teaching: true,
   check(ride) {
     const seen = new Map<string, number>();
-    const hits: Hit<'transition-drilled'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const transition of transitionsAt(ride)) {
       const { from, to, letter, span, at } = transition;
       const key = transitionKey(transition);
@@ -24,4 +26,8 @@ export const transitionDrilled = rule({
       facts: { ...hit.facts, times: seen.get(transitionKey(hit.facts))! },
     }));
   },
+  say: ({ from, to, letter, times }: Facts) => ({
+    what: `From ${from} to ${to} at ${letter}, ${times} times.`,
+    why: 'After three times the horse learns the place instead of the aid. Ask for it elsewhere.',
+  }),
 });

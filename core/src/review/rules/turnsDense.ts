@@ -1,5 +1,5 @@
 import { isGreen } from '../../gaits/horse.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
 import { curvedMetres, isWholeLesson, isWork } from './shared.ts';
 
 /** Young and green horses: at least half of the trot and canter on straight lines. Common practice. */
@@ -15,6 +15,8 @@ const STRAIGHT = [
   'centre-line',
   'turn',
 ];
+
+type Facts = { percent: number };
 
 /** Too few straight lines for a young or green horse. */
 export const turnsDense = rule({
@@ -35,4 +37,8 @@ export const turnsDense = rule({
     const percent = Math.round((100 * curved) / metres);
     return [{ itemId: null, act: -1, facts: { percent } }];
   },
+  say: ({ percent }: Facts) => ({
+    what: `${percent} % of the trot and canter is on turns.`,
+    why: 'A young or green horse needs straight lines for at least half of it.',
+  }),
 });

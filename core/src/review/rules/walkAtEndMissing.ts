@@ -1,9 +1,12 @@
 import { appendItems } from '../../lesson/edits.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inTime } from '../wording.ts';
 import { isWholeLesson } from './shared.ts';
 
 /** At least five to ten minutes of walk at the end. Common practice. */
 const ENOUGH_WALK_S = 5 * 60;
+
+type Facts = { walkedS: number };
 
 /** A lesson ends with walk: ridden at its end, or planned as a cool-down. */
 export const walkAtEndMissing = rule({
@@ -46,4 +49,9 @@ export const walkAtEndMissing = rule({
       },
     ];
   },
+  say: ({ walkedS }: Facts) => ({
+    what:
+      walkedS > 0 ? `Only ${inTime(walkedS)} of walk at the end.` : 'The lesson ends without walk.',
+    why: 'Walk for five to ten minutes, on a long rein.',
+  }),
 });

@@ -1,9 +1,12 @@
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { named } from '../wording.ts';
 import { actsOf } from './shared.ts';
 
 const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps', 'zigzag', 'changes-every'];
 /** How many acts later the long rein may come. Common practice. */
 const WITHIN = 5;
+
+type Facts = { kind: string };
 
 /** A hard turn or a hard count ends only with the long rein: some walk on it should follow. */
 export const walkBreakOnTheAids = rule({
@@ -24,4 +27,8 @@ export const walkBreakOnTheAids = rule({
       ? []
       : [{ itemId: act.itemId, act: act.act, at: act.to, facts: { kind: act.kind } }];
   },
+  say: ({ kind }: Facts) => ({
+    what: `No long rein follows the ${named(kind)}.`,
+    why: 'Hard work ends only with the long rein.',
+  }),
 });

@@ -1,10 +1,13 @@
 import { prependItems } from '../../lesson/edits.ts';
-import { rule } from '../finding.ts';
+import { rule } from '../rule.ts';
+import { inTime } from '../wording.ts';
 import { isWholeLesson } from './shared.ts';
 
 const OPENING = ['in-hand', 'warm-up', 'loosening'];
 /** Walk that counts as a warm-up when no phase says so. Common practice. */
 const ENOUGH_WALK_S = 5 * 60;
+
+type Facts = { walkedS: number };
 
 /** A lesson begins with a warm-up: a phase of that name, or five minutes of walk. */
 export const warmUpMissing = rule({
@@ -40,4 +43,11 @@ export const warmUpMissing = rule({
       },
     ];
   },
+  say: ({ walkedS }: Facts) => ({
+    what:
+      walkedS > 0
+        ? `Only ${inTime(walkedS)} of walk before the work.`
+        : 'The work begins without a warm-up.',
+    why: 'Begin with a warm-up phase, or at least five minutes of walk.',
+  }),
 });

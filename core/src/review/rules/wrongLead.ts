@@ -1,9 +1,11 @@
 import { turnSign } from '../../arena/rein.ts';
-import { rule, type Hit } from '../finding.ts';
+import { rule, type Hit } from '../rule.ts';
 import { oncePerAct, turnedBetween } from './shared.ts';
 
 /** A turn against the lead of more than this is a fault, not a bend in the line. Common practice. */
 const TURN_RAD = Math.PI / 6;
+
+type Facts = { lead: string; rein: string };
 
 /** Canter on the outside lead through a turn, and not announced as counter-canter. */
 export const wrongLead = rule({
@@ -11,7 +13,7 @@ export const wrongLead = rule({
   level: 'warning',
   source: 'practice',
   check(ride) {
-    const hits: Hit<'wrong-lead'>[] = [];
+    const hits: Hit<Facts>[] = [];
     for (const span of ride.spans) {
       const { lead, rein, counterCanter } = span.riding;
       if (span.gait !== 'canter' || !lead || counterCanter) continue;
@@ -22,4 +24,8 @@ export const wrongLead = rule({
     }
     return oncePerAct(hits);
   },
+  say: ({ lead, rein }: Facts) => ({
+    what: `Canter on the ${lead} lead round a turn of the ${rein} rein.`,
+    why: 'If it is meant, write counter-canter; if not, change the lead or trot before the turn.',
+  }),
 });

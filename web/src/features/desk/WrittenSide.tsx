@@ -1,5 +1,6 @@
-import { lazy, memo, Suspense, useEffect, useMemo, useRef } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
+import { parseLesson } from '@canter-book/core/notation/parse';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
 import { standingAt } from '@canter-book/core/ride/compile';
 import { firstRound } from '@canter-book/core/ride/firstRound';
@@ -19,8 +20,8 @@ const fetchEditor = () => import('./editor/Editor.tsx').then((m) => ({ default: 
 /** What one writes with comes after the picture of what is written. */
 const Editor = lazy(fetchEditor);
 
-/** Below the screen it is laid out when it comes near; it is fetched by then, for when the network goes. */
-const EDITOR_AFTER_MS = 5000;
+/** Below the screen it is laid out only when all the rest has been. */
+const EDITOR_AFTER_MS = 1500;
 
 /** The list brings what drags its lines along: it comes when it is first wanted. */
 const MovementList = lazy(() =>
@@ -51,7 +52,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { derived, latest } = useDesk();
   const pane = useRef<HTMLDivElement>(null);
   const inSight = useInSight(pane);
-  useEditorFetched(inSight);
+  const rested = useEditorFetched();
   const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
@@ -81,7 +82,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
         ref={pane}
         className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}
       >
-        {inSight || props.editorWanted ? (
+        {inSight || rested || props.editorWanted ? (
           <Suspense fallback={<Unopened text={opening} />}>
             <Editor
               text={opening}
@@ -121,13 +122,15 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   );
 });
 
-/** Fetches the editor once the rest of the desk is there, also where nobody has come near it. */
-function useEditorFetched(isThere: boolean): void {
+/** Fetches the editor at once, so that it is there when the network goes; whether it may be laid out unseen. */
+function useEditorFetched(): boolean {
+  const [rested, setRested] = useState(false);
   useEffect(() => {
-    if (isThere) return;
-    const timer = window.setTimeout(() => void fetchEditor().catch(() => {}), EDITOR_AFTER_MS);
+    void fetchEditor().catch(() => {});
+    const timer = window.setTimeout(() => setRested(true), EDITOR_AFTER_MS);
     return () => window.clearTimeout(timer);
-  }, [isThere]);
+  }, []);
+  return rested;
 }
 
 /** The lines as they are written, while the editor is on its way. */
@@ -138,8 +141,10 @@ const Unopened = ({ text }: { text: string }) => (
 /** What the lesson says about a line that is being written or looked at. */
 function lineHelp(latest: () => Derived): LineHelp {
   return {
-    lettersFrom(line) {
-      const { parsed, profile } = latest();
+    lettersFrom(line, text) {
+      const { parsed: known, profile, text: of } = latest();
+      // Whoever types fast asks before the desk has followed.
+      const parsed = text === of ? known : parseLesson(text);
       const before = allItems(parsed.lesson.items).filter(
         (item) => (parsed.spans.get(item.id)?.line ?? Infinity) < line,
       );

@@ -56,7 +56,13 @@ export async function deriveInSteps(text: string, horses: readonly Horse[]): Pro
   return derived;
 }
 
-const breath = () => new Promise<void>((on) => window.setTimeout(on));
+/** A message, not a timer: those of a page in the background are held up for a second. */
+const breath = () =>
+  new Promise<void>((on) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => (port1.close(), on());
+    port2.postMessage(null);
+  });
 
 function readFor(text: string, horses: readonly Horse[]) {
   const parsed = parseLesson(text);

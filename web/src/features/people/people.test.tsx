@@ -117,13 +117,13 @@ describe('the owner', () => {
 describe('at the door', () => {
   test('a wrong password is said, and stays in the form', async () => {
     new FakeServer({
-      'POST /api/sign-in': { status: 401, title: 'No', detail: 'Look at both again.' },
+      'POST /api/sign-in': { status: 401, title: 'No', detail: 'Check both.' },
     });
     renderIn(<SignIn />);
     type('Name', 'Tove');
     type('Password', 'wrong');
     fireEvent.click(screen.getByRole('button', { name: 'Sign in' }));
-    expect((await screen.findByRole('alert')).textContent).toContain('Look at both again.');
+    expect((await screen.findByRole('alert')).textContent).toContain('Check both.');
     expect(screen.getByLabelText<HTMLInputElement>('Password').value).toBe('wrong');
   });
 

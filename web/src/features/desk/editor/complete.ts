@@ -15,8 +15,8 @@ const words: readonly Completion[] = [...new Set([...KEYWORDS, ...FORM_WORDS, ..
 
 /** What the lesson before a line says about the line. */
 export interface LineHelp {
-  /** Letters that can be reached at the beginning of a line, and how far they are. */
-  lettersFrom(line: number): readonly { letter: string; metres: number }[];
+  /** Letters that can be reached at the beginning of a line of this text, and how far they are. */
+  lettersFrom(line: number, text: string): readonly { letter: string; metres: number }[];
   /** A sentence on the line: where, how long, how many strides. */
   describe(line: number): string | null;
 }
@@ -29,7 +29,7 @@ export function completion(help: () => LineHelp): Extension {
     const [, space, letter] = /^(\s*)([a-z]?)$/i.exec(before) ?? [];
     if (space !== undefined && letter !== undefined && (letter || context.explicit)) {
       const letters = help()
-        .lettersFrom(line.number)
+        .lettersFrom(line.number, context.state.doc.toString())
         .map(({ letter: label, metres }, i): Completion => ({
           label,
           detail: metres < 0.5 ? 'here' : `${Math.round(metres)} m on`,
