@@ -435,6 +435,11 @@ const profile = (more: Partial<HorseProfile> = {}): HorseProfile => ({ ...ANY_HO
 test('every rule has its two sides here', () => {
   expect([...new Set(SIDES.map((s) => s.rule))].sort()).toEqual(RULES.map((r) => r.code).sort());
   expect(RULES.length).toBeGreaterThanOrEqual(40);
+  // A rule gives way to rules that are there.
+  const codes = new Set<string>(RULES.map((r) => r.code));
+  const named = RULES.flatMap((r) => [...(r.supersedes ?? []), ...(r.yieldsTo ?? [])]);
+  expect(named.filter((code) => !codes.has(code))).toEqual([]);
+  expect(named.length).toBeGreaterThan(0);
 });
 
 describe('each rule', () => {
