@@ -72,7 +72,7 @@ export default function Help() {
             One line is one movement, written as on a clipboard: where, then what. Capital or small
             letters are alike. The pictures show a left rein, beginning at C.
           </p>
-          <div className="grid gap-8 xl:grid-cols-2">
+          <div className="grid grid-cols-1 gap-8 xl:grid-cols-2">
             {REFERENCE.map(({ title, rows }) => (
               <section key={title} aria-label={title}>
                 <h3 className="mb-1 text-lg">{title}</h3>
@@ -100,9 +100,11 @@ export default function Help() {
 
 function Written({ row }: { row: Row }) {
   return (
-    <li className="grid grid-cols-[1fr_8.5rem] items-center gap-x-4 py-1.5">
+    <li className="grid grid-cols-[minmax(0,1fr)_8.5rem] items-center gap-x-4 py-1.5">
       <span>
-        <code className="block font-mono text-[14px] font-bold whitespace-pre">{row.line}</code>
+        <code className="block font-mono text-[14px] font-bold whitespace-pre-wrap">
+          {row.line}
+        </code>
         <span className="text-[14px] text-soft">{row.says}</span>
       </span>
       <MiniArena ride={() => rideOfRow(row)} label={`${row.line}, drawn`} />
