@@ -36,7 +36,7 @@ export class FakeServer {
       this.answers['*'];
     if (found === undefined) throw new TypeError('no network');
     const body: unknown =
-      typeof found === 'function' ? (found as (c: Call) => unknown)(call) : found;
+      typeof found === 'function' ? await (found as (c: Call) => unknown)(call) : found;
     const status = (body as { status?: number } | null)?.status ?? 200;
     return new Response(JSON.stringify(body), {
       status,

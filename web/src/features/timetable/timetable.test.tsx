@@ -141,6 +141,22 @@ describe('the day’s sheet', () => {
     expect(within(aside).queryByRole('link', { name: /Marram/ })).toBeNull();
   });
 
+  test('comes in one piece: nothing is drawn before it can be named, and then nothing moves', async () => {
+    let answer = (_riders: unknown[]) => {};
+    const riders = new Promise((told) => (answer = told));
+    open([some(1)], { '/api/riders': () => riders });
+    expect((await screen.findByText(/Looking up the day/)).textContent).toContain('…');
+    // All else is there by now, the rows of the week too.
+    await screen.findByRole('button', { name: /17 June, 0 min/ });
+    expect(screen.queryByRole('list', { name: 'The day' })).toBeNull();
+    expect(screen.queryByRole('complementary')).toBeNull();
+    answer([ines]);
+    const lesson = await strip('Marram');
+    expect(lesson.textContent).toContain('Ines · 45 min');
+    expect(screen.queryByText(/Looking up the day/)).toBeNull();
+    expect(await screen.findByRole('complementary')).toBeTruthy();
+  });
+
   test('a lesson that was taught leads to its debrief; one that was not recorded says so', async () => {
     const session = {
       id: uuid(9),
