@@ -116,8 +116,9 @@ test('two tabs on one lesson: nothing is overwritten, both versions are shown', 
 }) => {
   const { lesson } = await demoIds(server, 'Samphire');
   const other = await context.newPage();
-  // It hears nothing of the first: else it would show what that one saves.
-  await other.route('**/api/live*', (route) => route.abort());
+  // It hears nothing of the first, and packs no lessons for the ringside: else it would show what that one saves.
+  for (const path of ['**/api/live*', '**/api/lessons?*'])
+    await other.route(path, (route) => route.abort());
   for (const tab of [page, other]) await tab.goto(`${server.url}/desk/${lesson}`);
   const editorOf = (tab: typeof page) =>
     tab.getByRole('textbox', { name: 'The lesson in shorthand' });
