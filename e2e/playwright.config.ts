@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results',
   timeout: 180_000,
-  // Against what never comes: two journeys side by side keep two cores busy.
+  // Against what never comes: a busy machine may take its time for what does.
   expect: { timeout: 20_000 },
   workers: 1,
   retries: 0,

@@ -1,3 +1,5 @@
+/** The days (`YYYY-MM-DD`) as people say them; no time zone has a part in it. */
+
 // Written out: a formatter of the platform takes longer to make than a page has time for.
 const WEEKDAYS: readonly string[] = [
   'Monday',
@@ -29,8 +31,6 @@ const DAY_MS = 86_400_000;
 
 const dayIn = (date: string): number => Number(date.slice(8, 10));
 const monthIn = (date: string): string => MONTHS[Number(date.slice(5, 7)) - 1] ?? '';
-
-/** The days (`YYYY-MM-DD`) as people say them; no time zone has a part in it. */
 
 /** "Monday". */
 export const weekdaySaid = (date: string): string =>
