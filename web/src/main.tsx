@@ -1,9 +1,12 @@
 import './app/schemas.ts';
 import { startTransition, StrictMode } from 'react';
+import { createBrowserHistory } from 'history';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router/dom';
-import { createBookRouter } from './app/router.tsx';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BookRouter } from './app/BookRouter.tsx';
+import { ErrorPage } from './app/ErrorPage.tsx';
+import { Screens } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { createBookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
@@ -16,6 +19,7 @@ const STACK_DEPTH = 10;
 Error.stackTraceLimit = STACK_DEPTH;
 
 const store = createBookStore();
+const history = createBrowserHistory();
 startDelivery(store);
 // After the first view is up: what is needed where there is no network.
 window.setTimeout(() => {
@@ -30,7 +34,11 @@ startTransition(() =>
   root.render(
     <StrictMode>
       <Provider store={store}>
-        <RouterProvider router={createBookRouter()} />
+        <ErrorBoundary FallbackComponent={ErrorPage}>
+          <BookRouter history={history}>
+            <Screens />
+          </BookRouter>
+        </ErrorBoundary>
       </Provider>
     </StrictMode>,
   ),

@@ -1,11 +1,10 @@
-import { useRouteError } from 'react-router';
+import type { FallbackProps } from 'react-error-boundary';
 import { Empty } from '../ui/Empty.tsx';
 import { Button } from '../ui/Button.tsx';
 import { useTitle } from './title.ts';
 
 /** A fault of the program: what happened, what is kept, what to do. */
-export function ErrorPage() {
-  const error = useRouteError();
+export function ErrorPage({ error }: FallbackProps) {
   useTitle('A fault');
   return (
     <div className="mx-auto max-w-xl p-8" role="alert">

@@ -1,10 +1,12 @@
-import { useEffect, useRef } from 'react';
+import { Suspense, useEffect, useRef } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'react-redux';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useHealthQuery } from '../api/api.ts';
 import { useMeQuery, type Me } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
+import { ErrorPage } from './ErrorPage.tsx';
 import { HelpLink } from './HelpLink.tsx';
 import { startLive } from './live.ts';
 import type { BookStore } from './store.ts';
@@ -63,7 +65,11 @@ export function Shell() {
             </div>
           </div>
         )}
-        {elsewhere.to ? <Navigate to={elsewhere.to} replace /> : <Outlet />}
+        <ErrorBoundary FallbackComponent={ErrorPage} resetKeys={[pathname]}>
+          <Suspense fallback={<p className="p-8 text-soft">Opening the book …</p>}>
+            {elsewhere.to ? <Navigate to={elsewhere.to} replace /> : <Outlet />}
+          </Suspense>
+        </ErrorBoundary>
       </main>
       <Notices above={teaching} />
     </div>

@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { createMemoryRouter } from 'react-router';
-import { RouterProvider } from 'react-router/dom';
-import { routes } from './router.tsx';
+import { createMemoryHistory } from 'history';
+import { BookRouter } from './BookRouter.tsx';
+import { Screens } from './router.tsx';
 import { createBookStore } from './store.ts';
 
 /** Answers of the server by path; what is missing does not answer at all. */
@@ -25,10 +25,11 @@ beforeEach(() => {
 afterEach(cleanup);
 
 function open(path: string) {
-  const router = createMemoryRouter(routes, { initialEntries: [path] });
   render(
     <Provider store={createBookStore()}>
-      <RouterProvider router={router} />
+      <BookRouter history={createMemoryHistory({ initialEntries: [path] })}>
+        <Screens />
+      </BookRouter>
     </Provider>,
   );
 }

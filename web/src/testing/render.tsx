@@ -1,9 +1,10 @@
 import type { ReactElement } from 'react';
 import { render } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { createMemoryRouter } from 'react-router';
-import { RouterProvider } from 'react-router/dom';
+import { createMemoryHistory } from 'history';
+import { Route, Routes } from 'react-router';
 import type { Horse } from '@canter-book/core/observations/records';
+import { BookRouter } from '../app/BookRouter.tsx';
 import { createBookStore, type BookStore } from '../app/store.ts';
 
 /** For tests: renders with a store and a router, and a server that answers from a table. */
@@ -64,12 +65,15 @@ export function renderIn(
   at = '/',
   path = '*',
 ) {
-  const router = createMemoryRouter([{ path, element }], { initialEntries: [at] });
   return {
     store,
     ...render(
       <Provider store={store}>
-        <RouterProvider router={router} />
+        <BookRouter history={createMemoryHistory({ initialEntries: [at] })}>
+          <Routes>
+            <Route path={path} element={element} />
+          </Routes>
+        </BookRouter>
       </Provider>,
     ),
   };
