@@ -13,7 +13,7 @@ const LESSON = /core[\\/]src[\\/](geometry|notation|ride|review|movements|figure
 /** A horse's paces and limits: also on pages without a lesson. */
 const PACES = /core[\\/]src[\\/](gaits[\\/]|fields|units)/;
 /** What is entered, checked against its schema: also on pages without a lesson. */
-const SHAPES = /node_modules[\\/]zod[\\/]/;
+const SHAPES = /node_modules[\\/]zod[\\/]|core[\\/]src[\\/]schema\./;
 /** Days and limits in words: on pages that check nothing. They lean on no other module. */
 const WORDS =
   /core[\\/]src[\\/](daysSaid|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;

@@ -1,5 +1,5 @@
 import type { Command } from 'commander';
-import type { z } from 'zod';
+import type { z } from '@canter-book/core/schema';
 import { ANY_HORSE, type HorseProfile } from '@canter-book/core/gaits/horse';
 import { horseFileSchema, profileOfFile, type HorseFile } from '@canter-book/core/planner/request';
 import { giveUp, readText } from './textFile.ts';
@@ -19,7 +19,7 @@ export const readHorseFile = (file: string): HorseFile =>
   checked(horseFileSchema, readJson(file), 'The horse file');
 
 /** The value as its schema has it; what is wrong with it ends the call, field by field. */
-export function checked<T>(schema: z.ZodType<T>, value: unknown, what: string): T {
+export function checked<T>(schema: z.ZodMiniType<T>, value: unknown, what: string): T {
   const read = schema.safeParse(value);
   if (read.success) return read.data;
   const faults = read.error.issues.map((i) => `  ${i.path.join('.') || what}: ${i.message}`);

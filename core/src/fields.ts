@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from './schema.ts';
 
 /**
  * The fields that every record of the book is made of. What cannot be stored, or would come back as
@@ -6,7 +6,7 @@ import { z } from 'zod';
  */
 
 /** Ids are written in small letters, so that one thing has one id. */
-export const idSchema = z.uuid('this is not an id').toLowerCase();
+export const idSchema = z.uuid('this is not an id').check(z.toLowerCase());
 
 const FIRST_YEAR = 1900;
 const LAST_YEAR = 2199;
@@ -17,13 +17,14 @@ const inTheBook = (text: string) => {
 const RANGE = `must lie between the years ${FIRST_YEAR} and ${LAST_YEAR}`;
 
 /** A day, YYYY-MM-DD. */
-export const daySchema = z.iso.date('must be a day such as 2026-05-02').refine(inTheBook, RANGE);
+export const daySchema = z.iso
+  .date('must be a day such as 2026-05-02')
+  .check(z.refine(inTheBook, RANGE));
 
 /** An instant with its offset, which no place on earth has beyond fourteen hours. */
 export const instantSchema = z.iso
   .datetime({ offset: true, error: 'must be an instant such as 2026-05-02T15:00:00Z' })
-  .refine(inTheBook, RANGE)
-  .refine(offsetIsReal, 'has an offset beyond 14 hours');
+  .check(z.refine(inTheBook, RANGE), z.refine(offsetIsReal, 'has an offset beyond 14 hours'));
 
 function offsetIsReal(text: string): boolean {
   const offset = /[+-](\d\d):?(\d\d)$/.exec(text);

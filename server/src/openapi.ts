@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { appointmentSchema, timetableSchema } from '@canter-book/core/calendar/appointment';
 import { ownExerciseSchema } from '@canter-book/core/exercises/exercise';
 import { observationSchema } from '@canter-book/core/observations/observation';
@@ -417,7 +417,7 @@ function pathsOf(tables: readonly Paths[]) {
 
 /** The API described from the schemas that guard it. */
 export function openApi() {
-  const schema = (s: z.ZodType) =>
+  const schema = (s: z.ZodMiniType) =>
     z.toJSONSchema(s, { target: 'draft-2020-12', unrepresentable: 'any', io: 'input' });
   return {
     openapi: '3.1.0',

@@ -1,6 +1,6 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 
-export const sentence = z.string().trim().min(3).max(400);
+export const sentence = z.string().check(z.trim(), z.minLength(3), z.maxLength(400));
 
 /** Seat and weight, each leg, each rein, when, and the repair by weight. */
 export const aidsSchema = z.strictObject({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { idSchema } from '../fields.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
@@ -14,8 +14,10 @@ import { FACULTIES, type Faculty } from './faculties.ts';
  * Exercises are data; a person's own have the same form. All content is common practice.
  */
 
-const id = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters, digits and hyphens');
-const gap = z.union([z.number(), z.string().max(20)]);
+const id = z
+  .string()
+  .check(z.regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters, digits and hyphens'));
+const gap = z.union([z.number(), z.string().check(z.maxLength(20))]);
 
 /** Where in a ridden lesson it belongs: these parts the planner fills. */
 export const PLANNED_PHASES = ['warm-up', 'work', 'stretch'] as const;
@@ -25,51 +27,51 @@ export const EQUIPMENT = ['poles', 'cone', 'barrel'] as const;
 
 /** One step of the ladder, from the easiest to the hardest. */
 export const rungSchema = z.strictObject({
-  name: z.string().trim().min(1).max(60),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(60)),
   /** What stands in the gaps of the template: `{size}`, `{strides}` … */
-  gaps: z.record(z.string(), gap).default({}),
+  gaps: z._default(z.record(z.string(), gap), {}),
   /** A template of its own, where the rung is ridden otherwise. */
-  template: z.string().max(800).optional(),
-  at: z.array(z.string().regex(/^[A-Z]$/)).optional(),
+  template: z.optional(z.string().check(z.maxLength(800))),
+  at: z.optional(z.array(z.string().check(z.regex(/^[A-Z]$/)))),
   /** The shortest arena it fits in, metres. */
-  leastLengthM: z.number().min(20).max(100).optional(),
+  leastLengthM: z.optional(z.number().check(z.gte(20), z.lte(100))),
   /** The stage from which it is asked, when later than the exercise's. */
-  stage: stageSchema.optional(),
+  stage: z.optional(stageSchema),
 });
 
-const weight = z.number().int().min(1).max(5);
-const level = z.number().min(0).max(10);
+const weight = z.int().check(z.gte(1), z.lte(5));
+const level = z.number().check(z.gte(0), z.lte(10));
 
 export const exerciseSchema = z.strictObject({
   id,
-  name: z.string().trim().min(1).max(80),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(80)),
   purpose: sentence,
   /** How much it builds each scale, 1–5. */
   builds: z
     .partialRecord(z.enum(SCALES), weight)
-    .refine((of) => Object.keys(of).length > 0, 'say which scale it builds'),
+    .check(z.refine((of) => Object.keys(of).length > 0, 'say which scale it builds')),
   /** What the horse takes from it into the next exercise, the main thing first. */
-  faculties: z.array(z.enum(FACULTIES)).min(1).max(3).optional(),
+  faculties: z.optional(z.array(z.enum(FACULTIES)).check(z.minLength(1), z.maxLength(3))),
   stage: stageSchema,
-  gaits: z.array(z.enum(MOVING_GAITS)).min(1),
-  phases: z.array(z.enum(EXERCISE_PHASES)).min(1),
+  gaits: z.array(z.enum(MOVING_GAITS)).check(z.minLength(1)),
+  phases: z.array(z.enum(EXERCISE_PHASES)).check(z.minLength(1)),
   /** What of the warm-up's checklist it asks. */
   checks: z.array(z.enum(WARM_UP_CHECKS)),
   /**
    * Shorthand for the left rein of a 20 × 60 m arena, from the track back to the track on the same rein,
    * in walk or working trot at its end (standing, when it is done in hand). `{at}` is the letter it begins at.
    */
-  template: z.string().min(3).max(800),
+  template: z.string().check(z.minLength(3), z.maxLength(800)),
   /** The letters it is offered at on the left rein; the right rein and the other end follow by symmetry. */
-  at: z.array(z.string().regex(/^[A-Z]$/)),
-  rungs: z.array(rungSchema).min(1).max(8),
+  at: z.array(z.string().check(z.regex(/^[A-Z]$/))),
+  rungs: z.array(rungSchema).check(z.minLength(1), z.maxLength(8)),
   /** Effort, 1–5. */
   load: weight,
   /** Seconds of collected work in one round. */
-  collectedS: z.number().min(0).max(120),
+  collectedS: z.number().check(z.gte(0), z.lte(120)),
   parts: z.array(id),
   /** The simpler exercise to go back to after two misses. */
-  parent: id.nullable(),
+  parent: z.nullable(id),
   needs: z.strictObject({
     exercises: z.array(id),
     scales: z.partialRecord(z.enum(SCALES), level),
@@ -83,10 +85,10 @@ export const exerciseSchema = z.strictObject({
   }),
   /** When to go on to something else; with `stops`, when it was lost rather than when it was good. */
   leaveWhen: sentence,
-  stops: z.literal(true).optional(),
+  stops: z.optional(z.literal(true)),
   /** The easier exercise that mends it; null only where nothing is easier. */
-  repair: id.nullable(),
-  faults: z.array(faultSchema).min(1),
+  repair: z.nullable(id),
+  faults: z.array(faultSchema).check(z.minLength(1)),
   cautions: z.array(sentence),
   equipment: z.array(z.enum(EQUIPMENT)),
   remarks: z.partialRecord(z.enum(APPROACHES), sentence),
@@ -95,7 +97,7 @@ export const exerciseSchema = z.strictObject({
 /** An exercise of the instructor's own, as the book keeps it. */
 export const ownExerciseSchema = z.strictObject({
   id: idSchema,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   exercise: exerciseSchema,
 });
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { slotOf, type Range, type Slot } from './slots.ts';
 import type { Token } from './tokens.ts';
 
@@ -132,19 +132,19 @@ function namesIn(nodes: readonly Node[]): string[] {
 }
 
 /** Schema of the values a pattern reads. */
-export function patternSchema({ nodes }: Pattern): z.ZodType<Params> {
-  const shape: Record<string, z.ZodType> = {};
+export function patternSchema({ nodes }: Pattern): z.ZodMiniType<Params> {
+  const shape: Record<string, z.ZodMiniType> = {};
   const collect = (inner: readonly Node[], optional: boolean) => {
     for (const node of inner) {
-      if (node.kind === 'flag') shape[node.name] = z.literal(true).optional();
+      if (node.kind === 'flag') shape[node.name] = z.optional(z.literal(true));
       else if (node.kind === 'maybe') collect(node.nodes, true);
       else if (node.kind === 'slot') {
-        shape[node.name] = optional ? node.slot.schema().optional() : node.slot.schema();
+        shape[node.name] = optional ? z.optional(node.slot.schema()) : node.slot.schema();
       }
     }
   };
   collect(nodes, false);
-  return z.strictObject(shape) as unknown as z.ZodType<Params>;
+  return z.strictObject(shape) as unknown as z.ZodMiniType<Params>;
 }
 
 /** A value of a pattern, as something to be entered. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import type { Token } from './tokens.ts';
 
 /** What a number may be. */
@@ -17,7 +17,7 @@ export interface Slot {
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
   /** Made when it is first wanted: reading a text needs none. */
-  schema(): z.ZodType;
+  schema(): z.ZodMiniType;
   /** Of a number, in the unit that is written. */
   readonly range?: Range;
   read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
@@ -39,8 +39,8 @@ const withUnit = (
   entry: 'number',
   example: [example],
   schema: once(() => {
-    const number = z.number().min(range.least).max(range.most);
-    return whole ? number.int() : number;
+    const number = whole ? z.int() : z.number();
+    return number.check(z.gte(range.least), z.lte(range.most));
   }),
   range,
   read(tokens, at) {
@@ -85,7 +85,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   letter: {
     entry: 'letter',
     example: ['A', 'C'],
-    schema: once(() => z.string().regex(/^[A-Z]$/)),
+    schema: once(() => z.string().check(z.regex(/^[A-Z]$/))),
     read(tokens, at) {
       const token = tokens[at];
       return token && /^[a-z]$/.test(token.text)
@@ -97,7 +97,7 @@ const SLOTS: Readonly<Record<string, Slot>> = {
   letters: {
     entry: 'text',
     example: ['K-H'],
-    schema: once(() => z.string().regex(/^[A-Z]-[A-Z]$/)),
+    schema: once(() => z.string().check(z.regex(/^[A-Z]-[A-Z]$/))),
     read(tokens, at) {
       const token = tokens[at];
       return token && /^[a-z]-[a-z]$/.test(token.text)
@@ -110,7 +110,9 @@ const SLOTS: Readonly<Record<string, Slot>> = {
     entry: 'text',
     example: ['5-10-5'],
     schema: once(() =>
-      z.array(z.number().min(METRES.least).max(METRES.most)).min(SERIES.least).max(SERIES.most),
+      z
+        .array(z.number().check(z.gte(METRES.least), z.lte(METRES.most)))
+        .check(z.minLength(SERIES.least), z.maxLength(SERIES.most)),
     ),
     read(tokens, at) {
       const token = tokens[at];
@@ -131,7 +133,7 @@ const LASTS = { least: 1, most: LONGEST_S };
 const DURATION: Slot = {
   entry: 'number',
   example: ['2 min', '90 s'],
-  schema: once(() => z.number().min(LASTS.least).max(LASTS.most)),
+  schema: once(() => z.number().check(z.gte(LASTS.least), z.lte(LASTS.most))),
   read(tokens, at) {
     const [amount, unit] = [tokens[at], tokens[at + 1]];
     if (amount?.kind !== 'number' || !unit) return null;

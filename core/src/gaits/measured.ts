@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema, idSchema } from '../fields.ts';
 import { MOVING_GAITS, PACES, type MovingGait, type PaceName, type Stride } from './paces.ts';
 
@@ -16,9 +16,9 @@ export interface Measurement {
 export const measurementShape = {
   gait: z.enum(MOVING_GAITS),
   pace: z.enum([...new Set(Object.values(PACES).flat())]),
-  metres: z.number().min(5, 'ride at least 5 m').max(1000),
-  strides: z.number().min(1, 'count at least one stride').max(1000),
-  seconds: z.number().min(1, 'time at least one second').max(1000),
+  metres: z.number().check(z.gte(5, 'ride at least 5 m'), z.lte(1000)),
+  strides: z.number().check(z.gte(1, 'count at least one stride'), z.lte(1000)),
+  seconds: z.number().check(z.gte(1, 'time at least one second'), z.lte(1000)),
 };
 
 export const hasItsPace = ({ gait, pace }: Pick<Measurement, 'gait' | 'pace'>): boolean =>
@@ -27,7 +27,7 @@ export const hasItsPace = ({ gait, pace }: Pick<Measurement, 'gait' | 'pace'>): 
 /** A measurement as the book keeps it. */
 export const measurementSchema = z
   .strictObject({ id: idSchema, date: daySchema, ...measurementShape })
-  .refine(hasItsPace, 'the gait has no such pace');
+  .check(z.refine(hasItsPace, 'the gait has no such pace'));
 
 /** A figure with its standard uncertainty. */
 export interface Uncertain {

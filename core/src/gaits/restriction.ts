@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { z } from '../schema.ts';
 import { daySaid } from '../daysSaid.ts';
 import type { restrictionSchema } from './restrictionSchema.ts';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 
 /** What one horse may not be asked for a time: said by the vet, the physio or the instructor. */
@@ -6,18 +6,23 @@ export const restrictionSchema = z
   .strictObject({
     what: z.discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('no gait'), gait: z.enum(['trot', 'canter']) }),
-      z.strictObject({ kind: z.literal('circle'), leastM: z.number().min(6).max(40) }),
+      z.strictObject({ kind: z.literal('circle'), leastM: z.number().check(z.gte(6), z.lte(40)) }),
       z.strictObject({ kind: z.literal('no lateral') }),
       z.strictObject({ kind: z.literal('no poles') }),
-      z.strictObject({ kind: z.literal('walk first'), minutes: z.number().int().min(1).max(30) }),
-      z.strictObject({ kind: z.literal('minutes'), most: z.number().int().min(5).max(90) }),
+      z.strictObject({
+        kind: z.literal('walk first'),
+        minutes: z.int().check(z.gte(1), z.lte(30)),
+      }),
+      z.strictObject({ kind: z.literal('minutes'), most: z.int().check(z.gte(5), z.lte(90)) }),
     ]),
-    saidBy: z.string().trim().min(1, 'say who said it').max(80),
+    saidBy: z.string().check(z.trim(), z.minLength(1, 'say who said it'), z.maxLength(80)),
     from: daySchema,
     /** The last day it holds; null until it is lifted. */
-    until: daySchema.nullable(),
+    until: z.nullable(daySchema),
   })
-  .refine((r) => r.until === null || r.until >= r.from, {
-    path: ['until'],
-    message: 'must not end before it begins',
-  });
+  .check(
+    z.refine((r) => r.until === null || r.until >= r.from, {
+      path: ['until'],
+      message: 'must not end before it begins',
+    }),
+  );

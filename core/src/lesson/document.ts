@@ -1,65 +1,54 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { FORM_IDS, paramsSchema, type FormId } from '../forms/table.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { stageSchema } from '../gaits/stage.ts';
 
 /** One line of plain words: no line break, and no # because that begins a comment. */
 const words = (max: number) =>
-  z
-    .string()
-    .max(max)
-    .regex(/^[^\n\r#]*$/, 'must be one line without #')
-    .refine((s) => s === s.trim(), 'must not begin or end with a space');
+  z.string().check(
+    z.maxLength(max),
+    z.regex(/^[^\n\r#]*$/, 'must be one line without #'),
+    z.refine((s) => s === s.trim(), 'must not begin or end with a space'),
+  );
 
 const title = z
   .string()
-  .max(120)
-  .regex(/^[^\n\r"]*$/, 'must be one line without quotation marks');
-const letter = z.string().regex(/^[A-Z]$/);
+  .check(z.maxLength(120), z.regex(/^[^\n\r"]*$/, 'must be one line without quotation marks'));
+const letter = z.string().check(z.regex(/^[A-Z]$/));
 
 /**
  * The set of a plan that begins here: an exercise of the shelf, its rung from 0, and what both are called; or a
  * further round of it.
  */
 export const setMarkSchema = z.strictObject({
-  exercise: z
-    .string()
-    .max(80)
-    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/),
-  rung: z.number().int().min(0).max(98),
+  exercise: z.string().check(z.maxLength(80), z.regex(/^[a-z0-9]+(-[a-z0-9]+)*$/)),
+  rung: z.int().check(z.gte(0), z.lte(98)),
   /** Which time it is ridden, from 2; the first is not counted. */
-  round: z.number().int().min(2).max(99).optional(),
-  name: z
-    .string()
-    .max(400)
-    .regex(/^\S[^\n\r]*$/)
-    .refine((s) => s === s.trimEnd(), 'must not end with a space')
-    .optional(),
+  round: z.optional(z.int().check(z.gte(2), z.lte(99))),
+  name: z.optional(
+    z.string().check(
+      z.maxLength(400),
+      z.regex(/^\S[^\n\r]*$/),
+      z.refine((s) => s === s.trimEnd(), 'must not end with a space'),
+    ),
+  ),
 });
 export type SetMark = z.infer<typeof setMarkSchema>;
 
 /** Comments stay with the line they stand before or on; an empty string is an empty line. */
 const trivia = {
-  before: z
-    .array(
-      z
-        .string()
-        .max(500)
-        .regex(/^[^\n\r]*$/),
-    )
-    .optional(),
-  trailing: z
-    .string()
-    .max(500)
-    .regex(/^[^\n\r]*$/)
-    .optional(),
+  before: z.optional(z.array(z.string().check(z.maxLength(500), z.regex(/^[^\n\r]*$/)))),
+  trailing: z.optional(z.string().check(z.maxLength(500), z.regex(/^[^\n\r]*$/))),
 };
 
-const ofAnItem = { set: setMarkSchema.optional(), ...trivia };
+const ofAnItem = { set: z.optional(setMarkSchema), ...trivia };
 
 export const placeSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('at'), letter }),
-  z.strictObject({ kind: z.literal('route'), letters: z.array(letter).min(2).max(8) }),
+  z.strictObject({
+    kind: z.literal('route'),
+    letters: z.array(letter).check(z.minLength(2), z.maxLength(8)),
+  }),
   z.strictObject({ kind: z.literal('along'), from: letter, to: letter }),
   z.strictObject({ kind: z.literal('between'), letters: z.tuple([letter, letter]) }),
 ]);
@@ -79,28 +68,37 @@ export const instructionSchema = z
   .strictObject({
     form: z.enum(FORM_IDS as [FormId, ...FormId[]]),
     params: z.record(z.string(), z.unknown()),
-    times: z.number().int().min(1).max(50).optional(),
-    lastsS: z.number().positive().max(7200).optional(),
+    times: z.optional(z.int().check(z.gte(1), z.lte(50))),
+    lastsS: z.optional(z.number().check(z.positive(), z.lte(7200))),
     /** A condition: ridden once as planned, at the ringside until the tap. */
-    until: z
-      .strictObject({ what: z.enum(CONDITIONS), max: z.number().int().min(1).max(20).optional() })
-      .optional(),
-    at: momentSchema.optional(),
-    then: z.literal(true).optional(),
+    until: z.optional(
+      z.strictObject({
+        what: z.enum(CONDITIONS),
+        max: z.optional(z.int().check(z.gte(1), z.lte(20))),
+      }),
+    ),
+    at: z.optional(momentSchema),
+    then: z.optional(z.literal(true)),
   })
-  .superRefine((instruction, context) => {
-    const checked = paramsSchema(instruction.form).safeParse(instruction.params);
-    for (const issue of checked.error?.issues ?? []) {
-      context.addIssue({ code: 'custom', message: issue.message, path: ['params', ...issue.path] });
-    }
-  });
+  .check(
+    z.superRefine((instruction, context) => {
+      const checked = paramsSchema(instruction.form).safeParse(instruction.params);
+      for (const issue of checked.error?.issues ?? []) {
+        context.addIssue({
+          code: 'custom',
+          message: issue.message,
+          path: ['params', ...issue.path],
+        });
+      }
+    }),
+  );
 
 export const lineSchema = z.strictObject({
   kind: z.literal('line'),
-  id: z.string().min(1).max(64),
-  place: placeSchema.nullable(),
-  instructions: z.array(instructionSchema).max(12),
-  note: words(400).optional(),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  place: z.nullable(placeSchema),
+  instructions: z.array(instructionSchema).check(z.maxLength(12)),
+  note: z.optional(words(400)),
   ...ofAnItem,
 });
 
@@ -117,69 +115,66 @@ export const PHASES = [
 
 export const phaseSchema = z.strictObject({
   kind: z.literal('phase'),
-  id: z.string().min(1).max(64),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
   name: z.enum(PHASES),
-  minutes: z.number().positive().max(240).optional(),
+  minutes: z.optional(z.number().check(z.positive(), z.lte(240))),
   ...ofAnItem,
 });
 
 const cornersSchema = z.strictObject({
   kind: z.literal('corners'),
-  id: z.string().min(1).max(64),
-  radiusM: z.number().min(0).max(10),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  radiusM: z.number().check(z.gte(0), z.lte(10)),
   ...ofAnItem,
 });
 
 /** Poles, cones and barrels: they stand in the arena, and nothing is ridden for them. */
 export const groundSchema = z.strictObject({
   kind: z.literal('ground'),
-  id: z.string().min(1).max(64),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
   what: z.enum(['poles', 'cone', 'barrel']),
   letter,
-  count: z.number().int().min(1).max(20).optional(),
-  spacedM: z.number().positive().max(20).optional(),
-  lay: z.enum(['staggered', 'across']).optional(),
+  count: z.optional(z.int().check(z.gte(1), z.lte(20))),
+  spacedM: z.optional(z.number().check(z.positive(), z.lte(20))),
+  lay: z.optional(z.enum(['staggered', 'across'])),
   ...ofAnItem,
 });
 
 /** A test sheet's box: the lines after it are marked together, until the next. */
 export const boxSchema = z.strictObject({
   kind: z.literal('box'),
-  id: z.string().min(1).max(64),
-  number: z.number().int().min(1).max(99),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  number: z.int().check(z.gte(1), z.lte(99)),
   /** Counts so many times; once when not said. */
-  coefficient: z.number().int().min(2).max(5).optional(),
-  title: title.optional(),
-  directive: words(400).optional(),
+  coefficient: z.optional(z.int().check(z.gte(2), z.lte(5))),
+  title: z.optional(title),
+  directive: z.optional(words(400)),
   ...ofAnItem,
 });
 
 /** A mark for the whole ride. */
 export const collectiveSchema = z.strictObject({
   kind: z.literal('collective'),
-  id: z.string().min(1).max(64),
-  name: title.refine((s) => s.trim() !== '', 'needs a name'),
-  coefficient: z.number().int().min(2).max(5).optional(),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: title.check(z.refine((s) => s.trim() !== '', 'needs a name')),
+  coefficient: z.optional(z.int().check(z.gte(2), z.lte(5))),
   ...ofAnItem,
 });
 
 /** What errors of course cost, one after the other; the next one eliminates. */
 export const errorsSchema = z.strictObject({
   kind: z.literal('errors'),
-  id: z.string().min(1).max(64),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
   how: z.enum(['points', 'percent']),
-  costs: z.array(z.number().min(0).max(20)).min(1).max(6),
+  costs: z.array(z.number().check(z.gte(0), z.lte(20))).check(z.minLength(1), z.maxLength(6)),
   ...ofAnItem,
 });
 
 /** A line that could not be read: kept to the letter, so that nothing typed is lost. */
 const unreadSchema = z.strictObject({
   kind: z.literal('unread'),
-  id: z.string().min(1).max(64),
-  text: z
-    .string()
-    .max(1000)
-    .regex(/^[^\n\r]*$/),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  text: z.string().check(z.maxLength(1000), z.regex(/^[^\n\r]*$/)),
   before: trivia.before,
 });
 
@@ -236,13 +231,13 @@ const PLAIN_ITEMS = [
 ] as const;
 
 /** Items that may hold repeats of so many levels; told apart by their kind, so that a wrong one costs one look. */
-function itemSchemaOf(levels: number): z.ZodType<Item> {
+function itemSchemaOf(levels: number): z.ZodMiniType<Item> {
   if (levels === 0) return z.discriminatedUnion('kind', PLAIN_ITEMS);
   const repeatSchema = z.strictObject({
     kind: z.literal('repeat'),
-    id: z.string().min(1).max(64),
-    times: z.number().int().min(1).max(50),
-    items: z.array(itemSchemaOf(levels - 1)).max(MOST_REPEATED),
+    id: z.string().check(z.minLength(1), z.maxLength(64)),
+    times: z.int().check(z.gte(1), z.lte(50)),
+    items: z.array(itemSchemaOf(levels - 1)).check(z.maxLength(MOST_REPEATED)),
     tail: trivia.before,
     closing: trivia.trailing,
     ...ofAnItem,
@@ -250,12 +245,12 @@ function itemSchemaOf(levels: number): z.ZodType<Item> {
   return z.discriminatedUnion('kind', [...PLAIN_ITEMS, repeatSchema]);
 }
 
-export const itemSchema: z.ZodType<Item> = itemSchemaOf(MOST_NESTED);
+export const itemSchema: z.ZodMiniType<Item> = itemSchemaOf(MOST_NESTED);
 
 export const arenaSchema = z.strictObject({
-  widthM: z.number().min(8).max(100),
-  lengthM: z.number().min(15).max(150),
-  insetM: z.number().min(0).max(2),
+  widthM: z.number().check(z.gte(8), z.lte(100)),
+  lengthM: z.number().check(z.gte(15), z.lte(150)),
+  insetM: z.number().check(z.gte(0), z.lte(2)),
   ...trivia,
 });
 
@@ -272,24 +267,24 @@ const startSchema = z
     rein: z.enum(['left', 'right']),
     ...trivia,
   })
-  .refine((s) => PACES[s.gait].includes(s.pace), 'the gait has no such pace');
+  .check(z.refine((s) => PACES[s.gait].includes(s.pace), 'the gait has no such pace'));
 
 /** The lesson: the one truth from which text, drawing, ride and findings are derived. */
 export const lessonSchema = z.strictObject({
   version: z.literal(1),
-  title: z
-    .strictObject({
+  title: z.optional(
+    z.strictObject({
       text: title,
       /** A test sheet instead of a lesson, and for horses of which stage. */
-      test: z.strictObject({ stage: stageSchema.optional() }).optional(),
+      test: z.optional(z.strictObject({ stage: z.optional(stageSchema) })),
       ...trivia,
-    })
-    .optional(),
-  arena: arenaSchema.optional(),
-  horse: z.strictObject({ name: title, ...trivia }).optional(),
-  approach: z.strictObject({ name: approachSchema, ...trivia }).optional(),
-  start: startSchema.optional(),
-  items: z.array(itemSchema).max(MOST_ITEMS),
+    }),
+  ),
+  arena: z.optional(arenaSchema),
+  horse: z.optional(z.strictObject({ name: title, ...trivia })),
+  approach: z.optional(z.strictObject({ name: approachSchema, ...trivia })),
+  start: z.optional(startSchema),
+  items: z.array(itemSchema).check(z.maxLength(MOST_ITEMS)),
   /** Comments after the last line. */
   tail: trivia.before,
 });

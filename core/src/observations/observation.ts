@@ -1,27 +1,27 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { idSchema as id, instantSchema } from '../fields.ts';
 import { HEAD_POSITIONS, SIGNS, WARM_UP_CHECKS } from './words.ts';
 import { SCALES } from './scales.ts';
 
 const rein = z.enum(['left', 'right']);
 const gait = z.enum(['walk', 'trot', 'canter']);
-const mark = z.number().min(0).max(10).multipleOf(0.5);
-const seconds = z.number().min(0).max(3600);
-const count = z.number().int().min(0).max(999);
+const mark = z.number().check(z.gte(0), z.lte(10), z.multipleOf(0.5));
+const seconds = z.number().check(z.gte(0), z.lte(3600));
+const count = z.int().check(z.gte(0), z.lte(999));
 
 const base = {
   id,
   sessionId: id,
   at: instantSchema,
   /** An observation is never changed: a correction is a new one that names the old. */
-  corrects: id.optional(),
+  corrects: z.optional(id),
   /** Who saw it, as the server knows from whose phone it came; the owner's own have none. */
-  by: z.string().max(80).optional(),
+  by: z.optional(z.string().check(z.maxLength(80))),
 };
 
 /** Where in the lesson it was seen: a line of it, the rein and the gait ridden then. */
 const place = {
-  itemId: z.string().min(1).max(64).optional(),
+  itemId: z.optional(z.string().check(z.minLength(1), z.maxLength(64))),
   rein,
   gait,
 };
@@ -32,23 +32,25 @@ const seen = <K extends string, S extends z.core.$ZodLooseShape>(kind: K, shape:
 export const markSchema = seen('mark', {
   scale: z.enum(SCALES),
   rein,
-  gait: gait.optional(),
+  gait: z.optional(gait),
   value: mark,
 });
 
 export const trySchema = seen('try', {
   /** The line of the lesson it belongs to, and its words at that time. */
-  itemId: z.string().min(1).max(64),
-  text: z.string().max(300),
+  itemId: z.string().check(z.minLength(1), z.maxLength(64)),
+  text: z.string().check(z.maxLength(300)),
   rein,
   gait,
   result: z.enum(['good', 'lost']),
   /** Strides (steps in walk) for which it held. */
   held: count,
-  why: z.string().max(300).optional(),
+  why: z.optional(z.string().check(z.maxLength(300))),
 });
 
-export const noteSchema = seen('note', { text: z.string().min(1).max(2000) });
+export const noteSchema = seen('note', {
+  text: z.string().check(z.minLength(1), z.maxLength(2000)),
+});
 
 /** Takes an observation back, without a new one in its place. */
 export const withdrawnSchema = z.strictObject({
@@ -68,28 +70,30 @@ const contactSchema = seen('contact', {
 /** Taps on one beat of the gait, milliseconds from the first, and what they came to. A table has no taps. */
 const tempoSchema = seen('tempo', {
   ...place,
-  tapsMs: z.array(z.number().min(0).max(600_000)).min(5).max(400).optional(),
-  perMinute: z.number().positive().max(400),
-  scatter: z.number().min(0).max(1),
-  driftPercent: z.number().min(-500).max(500).optional(),
+  tapsMs: z.optional(
+    z.array(z.number().check(z.gte(0), z.lte(600_000))).check(z.minLength(5), z.maxLength(400)),
+  ),
+  perMinute: z.number().check(z.positive(), z.lte(400)),
+  scatter: z.number().check(z.gte(0), z.lte(1)),
+  driftPercent: z.optional(z.number().check(z.gte(-500), z.lte(500))),
 });
 
 /** "n of this, m of that": how many of n held, round by round. */
 const intervalSchema = seen('interval', {
   ...place,
-  of: z.string().max(60),
+  of: z.string().check(z.maxLength(60)),
   asked: count,
   soft: count,
-  held: z.array(count).min(1).max(60),
+  held: z.array(count).check(z.minLength(1), z.maxLength(60)),
 });
 
 const haltSchema = seen('halt', {
   rein,
   square: z.boolean(),
   /** The leg that was left, when it was not square. */
-  leg: z.enum(['LF', 'RF', 'LH', 'RH']).optional(),
+  leg: z.optional(z.enum(['LF', 'RF', 'LH', 'RH'])),
   seconds,
-  endedBy: z.enum(['rider', 'horse']).optional(),
+  endedBy: z.optional(z.enum(['rider', 'horse'])),
 });
 
 const departSchema = seen('depart', {
@@ -114,7 +118,7 @@ const driftSchema = seen('drift', {
 const stretchSchema = seen('stretch', {
   ...place,
   taken: z.enum(['yes', 'partly', 'no']),
-  form: z.enum(['rounded', 'reaching']).optional(),
+  form: z.optional(z.enum(['rounded', 'reaching'])),
 });
 
 const signSchema = seen('sign', { ...place, sign: z.enum(SIGNS) });
@@ -130,20 +134,20 @@ const aidSchema = seen('aid', {
 const releaseSchema = seen('release', { ...place, when: z.enum(['before', 'with', 'after']) });
 
 /** How far the hind print reaches past the fore print in walk, hoof breadths; negative falls short. */
-const overtrackSchema = seen('overtrack', { rein, hooves: z.number().min(-4).max(6) });
+const overtrackSchema = seen('overtrack', { rein, hooves: z.number().check(z.gte(-4), z.lte(6)) });
 
 /** A set-up rightly not asked: good riding. */
-const notAskedSchema = seen('not asked', { ...place, what: z.string().max(60) });
+const notAskedSchema = seen('not asked', { ...place, what: z.string().check(z.maxLength(60)) });
 
 /** The rider's own answer to "what did you feel?". */
-const feltSchema = seen('felt', { text: z.string().min(1).max(300) });
+const feltSchema = seen('felt', { text: z.string().check(z.minLength(1), z.maxLength(300)) });
 
 export const HOMEWORK_DONE = ['done', 'partly', 'could not'] as const;
 
 /** What became of the homework of a session, in the rider's own words. */
 export const homeworkSchema = seen('homework', {
   did: z.enum(HOMEWORK_DONE),
-  felt: z.string().trim().min(1).max(300).optional(),
+  felt: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(300))),
 });
 
 /** The plain gait before or after an exercise: the difference is its effect. */
@@ -161,7 +165,11 @@ const unevenSchema = seen('uneven', { ...place, persists: z.boolean() });
 const cornerSchema = seen('corner', { rein, bent: z.boolean() });
 
 /** A fright: where, and to which side. */
-const spookSchema = seen('spook', { rein, letter: z.string().regex(/^[A-Z]$/), calm: z.boolean() });
+const spookSchema = seen('spook', {
+  rein,
+  letter: z.string().check(z.regex(/^[A-Z]$/)),
+  calm: z.boolean(),
+});
 
 /** What was seen: one union, checked at every door. */
 export const observationSchema = z.discriminatedUnion('kind', [

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { measurementSchema } from '../gaits/measured.ts';
 import { restrictionSchema } from '../gaits/restrictionSchema.ts';
@@ -8,109 +8,112 @@ import { approachSchema, lessonSchema } from '../lesson/document.ts';
 
 /** The records of the book, checked at every door. */
 
-const name = z.string().trim().min(1, 'give a name').max(60);
-const text = z.string().max(2000);
+const name = z.string().check(z.trim(), z.minLength(1, 'give a name'), z.maxLength(60));
+const text = z.string().check(z.maxLength(2000));
 /** Whoever signed in, or carries the phone it came from. */
-const byName = z.string().trim().min(1).max(80);
+const byName = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
-const metresOf = z.number().min(4).max(40).optional();
+const metresOf = z.optional(z.number().check(z.gte(4), z.lte(40)));
 
 /** The instructor's own limits for one horse, where they differ from its stage's. */
 export const limitsSchema = z.strictObject({
-  smallestCircleM: z.strictObject({ walk: metresOf, trot: metresOf, canter: metresOf }).optional(),
-  steepestDeg: z.number().min(5).max(45).optional(),
-  collectedBoutS: z.number().min(0).max(300).optional(),
-  breakEveryMin: z.number().min(2).max(30).optional(),
+  smallestCircleM: z.optional(z.strictObject({ walk: metresOf, trot: metresOf, canter: metresOf })),
+  steepestDeg: z.optional(z.number().check(z.gte(5), z.lte(45))),
+  collectedBoutS: z.optional(z.number().check(z.gte(0), z.lte(300))),
+  breakEveryMin: z.optional(z.number().check(z.gte(2), z.lte(30))),
   /** Who set them, and from when: the vet, the physio, the instructor. */
-  setBy: z.string().trim().max(80).optional(),
-  setOn: date.optional(),
+  setBy: z.optional(z.string().check(z.trim(), z.maxLength(80))),
+  setOn: z.optional(date),
   /** What the horse may not be asked for a time. */
-  dated: z.array(restrictionSchema).max(20).optional(),
+  dated: z.optional(z.array(restrictionSchema).check(z.maxLength(20))),
 });
 
 /** Something that changes how the past is read: a new theme, a rest, the vet or the physio. */
 export const horseEventSchema = z.strictObject({
   date,
   kind: z.enum(['theme', 'rest', 'vet', 'other']),
-  text: z.string().trim().min(1).max(200),
+  text: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
 });
 
 export const FITNESS = ['unfit', 'usual', 'fit'] as const;
 
 export const horseSchema = z.strictObject({
   id,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   name,
   /** A few words: "cob mare", "home-bred pony gelding". */
-  kind: z.string().trim().max(80),
-  bornYear: z.number().int().min(1980).max(2100).nullable(),
-  heightCm: z.number().min(70).max(210),
+  kind: z.string().check(z.trim(), z.maxLength(80)),
+  bornYear: z.nullable(z.int().check(z.gte(1980), z.lte(2100))),
+  heightCm: z.number().check(z.gte(70), z.lte(210)),
   stage: stageSchema,
   approach: approachSchema,
-  hollowSide: z.enum(['left', 'right']).nullable(),
-  theme: z.string().trim().max(200),
+  hollowSide: z.nullable(z.enum(['left', 'right'])),
+  theme: z.string().check(z.trim(), z.maxLength(200)),
   notes: text,
-  riderIds: z.array(id).max(20),
-  measured: z.array(measurementSchema).max(500),
+  riderIds: z.array(id).check(z.maxLength(20)),
+  measured: z.array(measurementSchema).check(z.maxLength(500)),
   limits: limitsSchema,
-  fitness: z.enum(FITNESS).default('usual'),
-  events: z.array(horseEventSchema).max(500).default([]),
+  fitness: z._default(z.enum(FITNESS), 'usual'),
+  events: z._default(z.array(horseEventSchema).check(z.maxLength(500)), []),
   /** The day it left the yard: its past is kept, and it is no longer offered. */
-  retiredOn: date.optional(),
+  retiredOn: z.optional(date),
 });
 
 export const riderSchema = z.strictObject({
   id,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   name,
   /** Habits: weight slips to the left, looks down. */
   notes: text,
   /** The rider's own theme, such as corners ridden with bend. */
-  theme: z.string().trim().max(200).default(''),
+  theme: z._default(z.string().check(z.trim(), z.maxLength(200)), ''),
   /** How far the rider is, on the same ladder as horses; null where nobody has said. */
-  stage: stageSchema.nullable().default(null),
-  retiredOn: date.optional(),
+  stage: z._default(z.nullable(stageSchema), null),
+  retiredOn: z.optional(date),
 });
 
 export const lessonRecordSchema = z.strictObject({
   id,
-  revision: z.number().int().min(0),
-  title: z.string().max(120),
-  horseId: id.nullable(),
+  revision: z.int().check(z.gte(0)),
+  title: z.string().check(z.maxLength(120)),
+  horseId: z.nullable(id),
   document: lessonSchema,
   /** The instructor's own words to find it by. */
-  tags: z.array(z.string().trim().min(1).max(30)).max(12).default([]),
+  tags: z._default(
+    z.array(z.string().check(z.trim(), z.minLength(1), z.maxLength(30))).check(z.maxLength(12)),
+    [],
+  ),
   /** Offered as a beginning for new lessons. */
-  template: z.boolean().default(false),
+  template: z._default(z.boolean(), false),
   updatedAt: instantSchema,
   /** Who saved it last; missing: the owner of the book. */
-  savedBy: byName.optional(),
+  savedBy: z.optional(byName),
   /** When it was thrown away; it can still be brought back. */
-  removedAt: instantSchema.optional(),
+  removedAt: z.optional(instantSchema),
 });
 
 export const sessionSchema = z.strictObject({
   id,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   horseId: id,
-  riderId: id.nullable(),
-  lessonId: id.nullable(),
+  riderId: z.nullable(id),
+  lessonId: z.nullable(id),
   /** The lesson as it was on that day. */
-  document: lessonSchema.nullable(),
+  document: z.nullable(lessonSchema),
   date,
   startedAt: instantSchema,
-  endedAt: instantSchema.nullable(),
-  minutes: z.number().min(0).max(600).nullable(),
+  endedAt: z.nullable(instantSchema),
+  minutes: z.nullable(z.number().check(z.gte(0), z.lte(600))),
   notes: text,
-  homework: z.string().max(400),
+  homework: z.string().check(z.maxLength(400)),
   /** What was decided for the next lesson, where the tries say something else. */
-  next: z.array(setNextSchema).max(20).optional(),
+  next: z.optional(z.array(setNextSchema).check(z.maxLength(20))),
   /** The appointment it was begun from. */
-  appointmentId: id.optional(),
+  appointmentId: z.optional(id),
   /** Who taught it; missing: the owner of the book. */
-  by: byName.optional(),
+  by: z.optional(byName),
   /** When it was taken out, with all that was seen in it; it can still be brought back. */
-  removedAt: instantSchema.optional(),
+  removedAt: z.optional(instantSchema),
 });
 
 export type Horse = z.infer<typeof horseSchema>;

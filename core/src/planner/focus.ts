@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { RIDER_FAULTS } from '../exercises/faults.ts';
 import { SCALES } from '../observations/scales.ts';

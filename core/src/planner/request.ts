@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 import type { Rein } from '../arena/rein.ts';
 import { EQUIPMENT, PLANNED_PHASES, exerciseSchema } from '../exercises/exercise.ts';
@@ -18,66 +18,68 @@ import type { Standing, Standings } from '../progress/standing.ts';
 /** What the planner is told: the horse as it is known, the time there is, and what is wished for today. */
 
 const level = z.strictObject({
-  mean: z.number().min(0).max(10),
-  sd: z.number().positive().max(5).default(1),
+  mean: z.number().check(z.gte(0), z.lte(10)),
+  sd: z._default(z.number().check(z.positive(), z.lte(5)), 1),
 });
-const perRein = z.strictObject({ left: level.nullable(), right: level.nullable() });
+const perRein = z.strictObject({ left: z.nullable(level), right: z.nullable(level) });
 
 const measurementSchema = z
   .strictObject({
     ...measurementShape,
   })
-  .refine(hasItsPace, 'the gait has no such pace');
+  .check(z.refine(hasItsPace, 'the gait has no such pace'));
 
 /** What an exercise came to on an earlier day. */
 export const doneSchema = z.strictObject({
   date: daySchema,
-  exercise: z.string().max(80),
-  rung: z.number().int().min(0).max(7),
-  good: z.number().int().min(0),
-  lost: z.number().int().min(0),
+  exercise: z.string().check(z.maxLength(80)),
+  rung: z.int().check(z.gte(0), z.lte(7)),
+  good: z.int().check(z.gte(0)),
+  lost: z.int().check(z.gte(0)),
   /** Its tries one by one, where they are known. */
-  tries: z
-    .array(z.strictObject({ rein: z.enum(['left', 'right']), good: z.boolean() }))
-    .max(999)
-    .optional(),
+  tries: z.optional(
+    z
+      .array(z.strictObject({ rein: z.enum(['left', 'right']), good: z.boolean() }))
+      .check(z.maxLength(999)),
+  ),
   /** What the instructor decided to come of it, where the tries say something else. */
-  next: z.enum(NEXT).optional(),
+  next: z.optional(z.enum(NEXT)),
 });
 
 /** The horse file of the command line, see docs/formats.md. */
 export const horseFileSchema = z.strictObject({
-  name: z.string().trim().min(1).max(60),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(60)),
   stage: stageSchema,
-  heightCm: z.number().min(70).max(210).default(165),
-  age: z.number().min(2).max(40).optional(),
-  hollowSide: z.enum(['left', 'right']).nullable().default(null),
-  fitness: z.enum(['unfit', 'usual', 'fit']).default('usual'),
-  approach: z.enum(APPROACHES).optional(),
+  heightCm: z._default(z.number().check(z.gte(70), z.lte(210)), 165),
+  age: z.optional(z.number().check(z.gte(2), z.lte(40))),
+  hollowSide: z._default(z.nullable(z.enum(['left', 'right'])), null),
+  fitness: z._default(z.enum(['unfit', 'usual', 'fit']), 'usual'),
+  approach: z.optional(z.enum(APPROACHES)),
   /** The scale the theme of the month works on. */
-  theme: z.enum(SCALES).optional(),
-  equipment: z.array(z.enum(EQUIPMENT)).default([]),
-  riderStage: stageSchema.optional(),
-  limits: z
-    .strictObject({
-      smallestCircleM: z
-        .strictObject({
-          walk: z.number().min(4).max(40),
-          trot: z.number().min(4).max(40),
-          canter: z.number().min(4).max(40),
-        })
-        .optional(),
-      steepestDeg: z.number().min(5).max(45).optional(),
-      collectedBoutS: z.number().min(0).max(300).optional(),
-      breakEveryMin: z.number().min(2).max(30).optional(),
+  theme: z.optional(z.enum(SCALES)),
+  equipment: z._default(z.array(z.enum(EQUIPMENT)), []),
+  riderStage: z.optional(stageSchema),
+  limits: z._default(
+    z.strictObject({
+      smallestCircleM: z.optional(
+        z.strictObject({
+          walk: z.number().check(z.gte(4), z.lte(40)),
+          trot: z.number().check(z.gte(4), z.lte(40)),
+          canter: z.number().check(z.gte(4), z.lte(40)),
+        }),
+      ),
+      steepestDeg: z.optional(z.number().check(z.gte(5), z.lte(45))),
+      collectedBoutS: z.optional(z.number().check(z.gte(0), z.lte(300))),
+      breakEveryMin: z.optional(z.number().check(z.gte(2), z.lte(30))),
       /** What it may not be asked for a time. */
-      dated: z.array(restrictionSchema).max(20).optional(),
-    })
-    .default({}),
+      dated: z.optional(z.array(restrictionSchema).check(z.maxLength(20))),
+    }),
+    {},
+  ),
   /** Known distances it was ridden over: what is not measured is scaled by height. */
-  measured: z.array(measurementSchema).max(500).default([]),
-  levels: z.partialRecord(z.enum(SCALES), perRein).default({}),
-  done: z.array(doneSchema).max(2000).default([]),
+  measured: z._default(z.array(measurementSchema).check(z.maxLength(500)), []),
+  levels: z._default(z.partialRecord(z.enum(SCALES), perRein), {}),
+  done: z._default(z.array(doneSchema).check(z.maxLength(2000)), []),
 });
 
 export type HorseFile = z.infer<typeof horseFileSchema>;
@@ -89,45 +91,45 @@ export const MOODS = ['as usual', 'fresh', 'tired'] as const;
 /** A part of an earlier plan that was changed by hand: it stays as it is, and the rest is planned around it. */
 export const keptSchema = z.strictObject({
   /** The exercise it was, or null for lines of the instructor's own. */
-  exercise: z.string().max(80).nullable(),
-  rung: z.number().int().min(0).max(7),
+  exercise: z.nullable(z.string().check(z.maxLength(80))),
+  rung: z.int().check(z.gte(0), z.lte(7)),
   phase: z.enum(PLANNED_PHASES),
   /** As it is ridden, in whole minutes. */
-  minutes: z.number().int().min(1).max(60),
+  minutes: z.int().check(z.gte(1), z.lte(60)),
   /** The lines as they stand, comments included. */
-  text: z.string().min(1).max(8000),
+  text: z.string().check(z.minLength(1), z.maxLength(8000)),
   /** Where it begins and ends: letter, rein, and metres along the track. */
   from: z.strictObject({ at: z.string(), rein: z.enum(['left', 'right']), place: z.number() }),
   to: z.strictObject({ rein: z.enum(['left', 'right']), place: z.number() }),
   /** It is asked when all the rest of its phase has prepared it, in the order given. */
-  last: z.boolean().optional(),
+  last: z.optional(z.boolean()),
 });
 
 export type Kept = z.infer<typeof keptSchema>;
 
 export const wishesSchema = z.strictObject({
-  minutes: z.number().int().min(12).max(90),
+  minutes: z.int().check(z.gte(12), z.lte(90)),
   arena: z.strictObject({
-    widthM: z.number().min(15).max(40),
-    lengthM: z.number().min(20).max(100),
-    insetM: z.number().min(0).max(2).default(0.5),
+    widthM: z.number().check(z.gte(15), z.lte(40)),
+    lengthM: z.number().check(z.gte(20), z.lte(100)),
+    insetM: z._default(z.number().check(z.gte(0), z.lte(2)), 0.5),
   }),
   /** The day of the lesson. */
   date: daySchema,
-  mood: z.enum(MOODS).default('as usual'),
-  hot: z.boolean().default(false),
+  mood: z._default(z.enum(MOODS), 'as usual'),
+  hot: z._default(z.boolean(), false),
   /** The exercise the day is for; the planner finds one when none is said. */
-  aim: z.string().max(80).optional(),
+  aim: z.optional(z.string().check(z.maxLength(80))),
   /** A scale on a rein or a habit of the rider that the day is for, beside or instead of an exercise. */
-  focus: focusSchema.optional(),
+  focus: z.optional(focusSchema),
   /** Exercises that must be in it, and that must not. */
-  mustHave: z.array(z.string()).max(12).default([]),
-  notToday: z.array(z.string()).max(200).default([]),
-  kept: z.array(keptSchema).max(20).default([]),
+  mustHave: z._default(z.array(z.string()).check(z.maxLength(12)), []),
+  notToday: z._default(z.array(z.string()).check(z.maxLength(200)), []),
+  kept: z._default(z.array(keptSchema).check(z.maxLength(20)), []),
   /** Settles what is equally good; the same number gives the same plan. */
-  seed: z.number().int().min(0).default(1),
+  seed: z._default(z.int().check(z.gte(0)), 1),
   /** The instructor's own exercises, beside those of the shelf. */
-  own: z.array(exerciseSchema).max(200).default([]),
+  own: z._default(z.array(exerciseSchema).check(z.maxLength(200)), []),
 });
 
 export type Wishes = z.infer<typeof wishesSchema>;

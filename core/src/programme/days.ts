@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 
 /**
  * What a horse does on a day, and what it costs. The load of a day is its minutes times the effort (session RPE:

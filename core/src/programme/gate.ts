@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import type { Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { isRepair } from '../exercises/catalogue.ts';
@@ -18,11 +18,14 @@ const GOOD = 3;
 export const gateSchema = z.strictObject({
   scale: z.enum(SCALES),
   /** On both reins. */
-  least: z.number().min(0).max(10),
+  least: z.number().check(z.gte(0), z.lte(10)),
   /** The exercise that shows it; null where the shelf has none for this horse. */
-  show: z
-    .strictObject({ exercise: z.string().max(80), rung: z.number().int().min(0).max(7) })
-    .nullable(),
+  show: z.nullable(
+    z.strictObject({
+      exercise: z.string().check(z.maxLength(80)),
+      rung: z.int().check(z.gte(0), z.lte(7)),
+    }),
+  ),
 });
 
 export type Gate = z.infer<typeof gateSchema>;

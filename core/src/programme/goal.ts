@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import type { Stage } from '../gaits/stage.ts';
@@ -10,28 +10,28 @@ import { CONFIRMED_FROM } from '../progress/standing.ts';
 
 /** What shall be there, and by when. */
 
-const date = daySchema.optional();
-const level = z.number().min(0).max(10);
+const date = z.optional(daySchema);
+const level = z.number().check(z.gte(0), z.lte(10));
 
 export const goalSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('keep going') }),
   z.strictObject({ kind: z.literal('level'), scale: z.enum(SCALES), least: level, date }),
   z.strictObject({
     kind: z.literal('exercise'),
-    exercise: z.string().min(1).max(80),
+    exercise: z.string().check(z.minLength(1), z.maxLength(80)),
     /** From 0. */
-    rung: z.number().int().min(0).max(7),
+    rung: z.int().check(z.gte(0), z.lte(7)),
     date,
   }),
   z.strictObject({ kind: z.literal('stage'), date }),
   z.strictObject({
     kind: z.literal('test'),
-    title: z.string().trim().min(1).max(120),
-    percent: z.number().min(30).max(100),
+    title: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)),
+    percent: z.number().check(z.gte(30), z.lte(100)),
     /** The sheet in the book. */
-    lessonId: z.uuid().optional(),
+    lessonId: z.optional(z.uuid()),
     /** What it asks of each scale, as shares; alike where nothing is said. */
-    asks: z.partialRecord(z.enum(SCALES), z.number().min(0).max(1)).optional(),
+    asks: z.optional(z.partialRecord(z.enum(SCALES), z.number().check(z.gte(0), z.lte(1)))),
     date,
   }),
 ]);

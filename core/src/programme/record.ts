@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema, idSchema as id } from '../fields.ts';
 import { SCALES } from '../observations/scales.ts';
 import { dayKindSchema } from './days.ts';
@@ -17,40 +17,47 @@ import {
 
 const levelsSchema = z.partialRecord(
   z.enum(SCALES),
-  z.strictObject({ left: z.number().optional(), right: z.number().optional() }),
+  z.strictObject({ left: z.optional(z.number()), right: z.optional(z.number()) }),
 );
 
 export const programmeSchema = z.strictObject({
   id,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   horseId: id,
   goal: goalSchema,
-  weeks: z.number().int().min(1).max(MOST_WEEKS),
+  weeks: z.int().check(z.gte(1), z.lte(MOST_WEEKS)),
   availability: availabilitySchema,
-  lately: latelySchema.optional(),
-  themes: programmeWishesSchema.shape.themes.unwrap(),
-  days: programmeWishesSchema.shape.days.unwrap(),
+  lately: z.optional(latelySchema),
+  themes: programmeWishesSchema.shape.themes._zod.def.innerType,
+  days: programmeWishesSchema.shape.days._zod.def.innerType,
   /** The plan that holds: weeks gone and weeks to come. */
   plan: z.strictObject({
     /** When it was first made, and when last. */
     begunOn: daySchema,
     madeOn: daySchema,
-    weeks: z.array(keptWeekSchema).max(120),
-    steps: z.array(stepSchema).max(60),
+    weeks: z.array(keptWeekSchema).check(z.maxLength(120)),
+    steps: z.array(stepSchema).check(z.maxLength(60)),
     /** The levels it was made from. */
     levels: levelsSchema,
   }),
   /** What was done on days without a lesson in the book; a day that was left out has no minutes. */
-  done: z
-    .array(plannedDaySchema.extend({ kind: dayKindSchema }))
-    .max(2000)
-    .default([]),
+  done: z._default(
+    z.array(z.extend(plannedDaySchema, { kind: dayKindSchema })).check(z.maxLength(2000)),
+    [],
+  ),
   /** What moved, when, and why: in the words it was told. */
-  moved: z
-    .array(z.strictObject({ on: daySchema, said: z.array(z.string().max(300)).max(60) }))
-    .max(200)
-    .default([]),
-  endedOn: daySchema.optional(),
+  moved: z._default(
+    z
+      .array(
+        z.strictObject({
+          on: daySchema,
+          said: z.array(z.string().check(z.maxLength(300))).check(z.maxLength(60)),
+        }),
+      )
+      .check(z.maxLength(200)),
+    [],
+  ),
+  endedOn: z.optional(daySchema),
 });
 
 export type ProgrammeRecord = z.infer<typeof programmeSchema>;

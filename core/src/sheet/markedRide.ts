@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import { daySchema, idSchema, instantSchema } from '../fields.ts';
 import { lessonSchema } from '../lesson/document.ts';
 import { isMark, judgeSchema, type Judge } from './marks.ts';
@@ -7,43 +7,46 @@ import { isMark, judgeSchema, type Judge } from './marks.ts';
 export const RIDE_KINDS = ['practice', 'show', 'self'] as const;
 export type RideKind = (typeof RIDE_KINDS)[number];
 
-const markSchema = z.number().refine(isMark, 'marks go from 0 to 10 in halves');
+const markSchema = z.number().check(z.refine(isMark, 'marks go from 0 to 10 in halves'));
 
 /** A judge's sheet while it is written: marks may still be missing, remarks stand beside them. */
-export const rideJudgeSchema = judgeSchema.extend({
-  marks: z.record(z.string().max(20), markSchema).default({}),
-  collectives: z.record(z.string().max(120), markSchema).default({}),
+export const rideJudgeSchema = z.extend(judgeSchema, {
+  marks: z._default(z.record(z.string().check(z.maxLength(20)), markSchema), {}),
+  collectives: z._default(z.record(z.string().check(z.maxLength(120)), markSchema), {}),
   /** By the number of the box, or the name of the collective mark. */
-  remarks: z.record(z.string().max(120), z.string().trim().max(300)).default({}),
+  remarks: z._default(
+    z.record(z.string().check(z.maxLength(120)), z.string().check(z.trim(), z.maxLength(300))),
+    {},
+  ),
 });
 export type RideJudge = z.infer<typeof rideJudgeSchema>;
 
 /** A mark that was changed: what it was, and when. */
 export const correctionSchema = z.strictObject({
   at: instantSchema,
-  judge: z.string().max(40),
-  of: z.string().max(120),
-  was: z.number().min(0).max(10),
+  judge: z.string().check(z.maxLength(40)),
+  of: z.string().check(z.maxLength(120)),
+  was: z.number().check(z.gte(0), z.lte(10)),
 });
 
 /** A sheet ridden by a horse on a day, and what the judges gave. */
 export const markedRideSchema = z.strictObject({
   id: idSchema,
-  revision: z.number().int().min(0),
+  revision: z.int().check(z.gte(0)),
   horseId: idSchema,
-  riderId: idSchema.nullable(),
+  riderId: z.nullable(idSchema),
   /** The sheet in the book; it may have been changed or removed since. */
-  lessonId: idSchema.nullable(),
+  lessonId: z.nullable(idSchema),
   /** The sheet as it was ridden. */
   document: lessonSchema,
   date: daySchema,
   kind: z.enum(RIDE_KINDS),
-  place: z.string().trim().max(80).default(''),
-  judges: z.array(rideJudgeSchema).max(7),
-  errors: z.number().int().min(0).max(20).default(0),
-  target: z.number().min(0).max(10).nullable().default(null),
-  notes: z.string().max(2000).default(''),
-  corrections: z.array(correctionSchema).max(500).default([]),
+  place: z._default(z.string().check(z.trim(), z.maxLength(80)), ''),
+  judges: z.array(rideJudgeSchema).check(z.maxLength(7)),
+  errors: z._default(z.int().check(z.gte(0), z.lte(20)), 0),
+  target: z._default(z.nullable(z.number().check(z.gte(0), z.lte(10))), null),
+  notes: z._default(z.string().check(z.maxLength(2000)), ''),
+  corrections: z._default(z.array(correctionSchema).check(z.maxLength(500)), []),
 });
 export type MarkedRide = z.infer<typeof markedRideSchema>;
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '../schema.ts';
 import type { Sheet } from './sheet.ts';
 
 /** Where judges sit. */
@@ -7,19 +7,19 @@ export type JudgePlace = (typeof JUDGE_PLACES)[number];
 
 /** The marks of one judge: of the boxes by their number, of the collectives by their name. */
 export const judgeSchema = z.strictObject({
-  at: z.string().trim().min(1).max(40),
-  marks: z.record(z.string().max(20), z.number()).default({}),
-  collectives: z.record(z.string().max(120), z.number()).default({}),
+  at: z.string().check(z.trim(), z.minLength(1), z.maxLength(40)),
+  marks: z._default(z.record(z.string().check(z.maxLength(20)), z.number()), {}),
+  collectives: z._default(z.record(z.string().check(z.maxLength(120)), z.number()), {}),
 });
 export type Judge = z.infer<typeof judgeSchema>;
 
 /** A marked ride of a sheet. */
 export const marksSchema = z.strictObject({
-  judges: z.array(judgeSchema).min(1, 'at least one judge marks').max(7),
+  judges: z.array(judgeSchema).check(z.minLength(1, 'at least one judge marks'), z.maxLength(7)),
   /** Errors of course. */
-  errors: z.number().int().min(0).max(20).default(0),
+  errors: z._default(z.int().check(z.gte(0), z.lte(20)), 0),
   /** The mark that is aimed at in every box. */
-  target: z.number().min(0).max(10).optional(),
+  target: z.optional(z.number().check(z.gte(0), z.lte(10))),
 });
 export type Marks = z.infer<typeof marksSchema>;
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { idSchema } from '@canter-book/core/fields';
@@ -10,14 +10,14 @@ import { notFound } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 
 /** What is wished for a lesson; the rest the book knows. */
-export const askedSchema = wishesSchema.omit({ own: true, kept: true }).extend({
-  minutes: wishesSchema.shape.minutes.default(45),
-  arena: wishesSchema.shape.arena.default({ widthM: 20, lengthM: 60, insetM: 0.5 }),
-  equipment: z.array(z.enum(EQUIPMENT)).default([]),
+export const askedSchema = z.extend(z.omit(wishesSchema, { own: true, kept: true }), {
+  minutes: z._default(wishesSchema.shape.minutes, 45),
+  arena: z._default(wishesSchema.shape.arena, { widthM: 20, lengthM: 60, insetM: 0.5 }),
+  equipment: z._default(z.array(z.enum(EQUIPMENT)), []),
   /** Who rides; without it the first of the horse's riders. */
-  riderId: idSchema.optional(),
+  riderId: z.optional(idSchema),
   /** A lesson planned before: what was changed in it by hand stays. */
-  lessonId: idSchema.optional(),
+  lessonId: z.optional(idSchema),
 });
 
 export type Asked = z.infer<typeof askedSchema>;

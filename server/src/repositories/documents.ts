@@ -1,5 +1,5 @@
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import type { z } from 'zod';
+import type { z } from '@canter-book/core/schema';
 import {
   appointmentSchema,
   busyCalendarSchema,
@@ -44,7 +44,7 @@ import {
 
 interface Kind<T, Row> {
   readonly table: PgTable & { id: PgColumn };
-  readonly schema: z.ZodType<T>;
+  readonly schema: z.ZodMiniType<T>;
   toRow(document: T): Row;
   fromRow(row: Row): T;
 }

@@ -1,6 +1,6 @@
 import { Router, type Response } from 'express';
 import type { RegistrationResponseJSON } from '@simplewebauthn/server';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { canHavePasskeys, registered, registrationOptions } from '../people/passkeys.ts';
 import type { Book } from '../repositories/book.ts';
 import type { Person } from '../repositories/people.ts';

@@ -3,7 +3,7 @@ import { pipeline as unpack, Readable } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { Router, type Response } from 'express';
 import Papa from 'papaparse';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { READING_FIELDS, readingCells } from '@canter-book/core/formats/readingsCsv';
 import { FIELDS, sessionCells } from '@canter-book/core/formats/sessionsCsv';
 import { idSchema } from '@canter-book/core/fields';
@@ -17,13 +17,15 @@ import type { NamedReading } from '../repositories/observations.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeTurns } from '../turns.ts';
 
-const takeSchema = z.object({ check: z.enum(['1', '0']).default('0') });
-const joinSchema = z.object({ join: z.enum(['1', '0']).default('0') });
+const takeSchema = z.object({ check: z._default(z.enum(['1', '0']), '0') });
+const joinSchema = z.object({ join: z._default(z.enum(['1', '0']), '0') });
 const batchSchema = z.strictObject({
-  sessions: z.array(sessionSchema).min(1).max(500),
-  observations: z.array(observationSchema).max(20_000),
+  sessions: z.array(sessionSchema).check(z.minLength(1), z.maxLength(500)),
+  observations: z.array(observationSchema).check(z.maxLength(20_000)),
   /** So that it can be taken out again as a whole. */
-  import: z.strictObject({ id: idSchema, source: z.string().trim().max(300) }).optional(),
+  import: z.optional(
+    z.strictObject({ id: idSchema, source: z.string().check(z.trim(), z.maxLength(300)) }),
+  ),
 });
 
 /** A table a page at a time. Source of the form: RFC 4180. */
@@ -85,7 +87,7 @@ export function bookDataRoutes(book: Book, { copies }: BookDataDeps = {}): Route
   router.post('/copies/check', async (req, res) => {
     if (!copies) throw NO_COPIES;
     res.locals['readsOnly'] = true;
-    const { name } = z.strictObject({ name: z.string().max(200) }).parse(req.body);
+    const { name } = z.strictObject({ name: z.string().check(z.maxLength(200)) }).parse(req.body);
     const report = await copies.check(name);
     if (!report) throw notFound('copy');
     res.json(report);

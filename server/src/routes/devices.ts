@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import { sessionSchema } from '@canter-book/core/observations/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
@@ -38,7 +38,7 @@ export const NO_DOOR: PhoneDoor = {
   trustEnds: null,
 };
 
-const nameSchema = z.string().trim().min(1).max(80);
+const nameSchema = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
 /** A rider is called as in the book; a helper has horses. */
 export const whoseSchema = z.discriminatedUnion('role', [
@@ -47,12 +47,12 @@ export const whoseSchema = z.discriminatedUnion('role', [
   z.strictObject({
     role: z.literal('helper'),
     name: nameSchema,
-    horseIds: z.array(idSchema).min(1, 'choose a horse').max(200),
+    horseIds: z.array(idSchema).check(z.minLength(1, 'choose a horse'), z.maxLength(200)),
   }),
   z.strictObject({ role: z.literal('rider'), riderId: idSchema }),
 ]);
 const doorSchema = z.strictObject({ open: z.boolean() });
-const pairSchema = z.strictObject({ code: z.string().min(1).max(100) });
+const pairSchema = z.strictObject({ code: z.string().check(z.minLength(1), z.maxLength(100)) });
 
 const NO_OWNERS_PHONE = new Problem(
   400,

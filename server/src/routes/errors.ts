@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { ZodError } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { RevisionConflict } from '../repositories/revisioned.ts';
 import { Problem } from '../problem.ts';
 
@@ -26,7 +26,7 @@ const MOST_ISSUES = 20;
 /** Maps an error to its status and sentence, once for all routes. */
 export function problemOf(error: unknown): ProblemBody {
   if (error instanceof Problem) return problem(error.status, error.title, error.detail, error.more);
-  if (error instanceof ZodError) {
+  if (error instanceof z.core.$ZodError) {
     const issues = error.issues
       .slice(0, MOST_ISSUES)
       .map((i) => ({ where: i.path.join('.'), what: i.message }));

@@ -1,15 +1,15 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
 import { horseSchema } from '@canter-book/core/observations/records';
 import { askedSchema, requestFor } from '../planning/asked.ts';
 import type { Planner } from '../planning/planner.ts';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
-import { documentRoutes, idIn } from './resource.ts';
+import { documentRoutes, idIn, listSchema } from './resource.ts';
 
 const seenSchema = z.strictObject({
-  kinds: z.string().transform((list) => list.split(',')),
+  kinds: listSchema,
   since: daySchema,
 });
 

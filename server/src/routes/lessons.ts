@@ -1,12 +1,12 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { lessonRecordSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
 const searchSchema = z.object({
-  q: z.string().trim().max(120).default(''),
-  sheets: z.literal('1').optional(),
+  q: z._default(z.string().check(z.trim(), z.maxLength(120)), ''),
+  sheets: z.optional(z.literal('1')),
 });
 
 export function lessonRoutes(book: Book): Router {

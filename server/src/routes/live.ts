@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import { ANYTHING, type Changes } from '../changes.ts';
 import type { Book } from '../repositories/book.ts';
@@ -12,7 +12,7 @@ import { whoIn } from './access.ts';
  */
 
 const clientSchema = z.object({ client: idSchema });
-const openSchema = z.strictObject({ client: idSchema, lesson: idSchema.nullable() });
+const openSchema = z.strictObject({ client: idSchema, lesson: z.nullable(idSchema) });
 
 /** A proxy cuts a line on which nothing is said. */
 const BREATH_MS = 25_000;

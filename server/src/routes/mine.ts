@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { occurrencesIn } from '@canter-book/core/calendar/occurrences';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { homeworkSchema } from '@canter-book/core/observations/observation';

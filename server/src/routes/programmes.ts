@@ -1,13 +1,13 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
 const filterSchema = z.strictObject({
-  horseId: idSchema.optional(),
-  ended: z.literal('1').optional(),
+  horseId: z.optional(idSchema),
+  ended: z.optional(z.literal('1')),
 });
 
 /** The weeks ahead of each horse. */

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import type { Revisioned } from '../repositories/revisioned.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -9,6 +9,12 @@ interface Store<T> {
   get(id: string): Promise<T | null>;
   save(document: T): Promise<T>;
 }
+
+/** Several in a query, with commas between. */
+export const listSchema = z.pipe(
+  z.string(),
+  z.transform((list: string) => list.split(',')),
+);
 
 /**
  * The id of an address. Whatever else stands there is the name of nothing.
@@ -28,7 +34,7 @@ export function idIn(text: string, what: string): string {
  */
 export function documentRoutes<T extends Revisioned>(
   what: string,
-  schema: z.ZodType<T>,
+  schema: z.ZodMiniType<T>,
   store: Store<T>,
   signed: (document: T, who: Who) => T | Promise<T> = (document) => document,
 ): Router {

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
 import { riderSchema } from '@canter-book/core/observations/records';
 import type { Book } from '../repositories/book.ts';

@@ -1,11 +1,11 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
-const filterSchema = z.object({ horseId: idSchema.optional(), lessonId: idSchema.optional() });
+const filterSchema = z.object({ horseId: z.optional(idSchema), lessonId: z.optional(idSchema) });
 
 /** Test sheets as they were ridden and marked. */
 export function rideRoutes(book: Book): Router {

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
 import { sessionSchema, type Session } from '@canter-book/core/observations/records';
@@ -10,9 +10,9 @@ import { whoIn } from './access.ts';
 import { documentRoutes, idIn } from './resource.ts';
 
 const filterSchema = z.strictObject({
-  horseId: idSchema.optional(),
-  since: daySchema.optional(),
-  limit: z.coerce.number().int().min(1).max(1000).optional(),
+  horseId: z.optional(idSchema),
+  since: z.optional(daySchema),
+  limit: z.optional(z.coerce.number().check(z.int(), z.gte(1), z.lte(1000))),
 });
 
 export function sessionRoutes(book: Book): Router {
@@ -50,7 +50,7 @@ export const seenBy = (
 
 /** What was seen, as a device sends it. */
 export const batchSchema = z.strictObject({
-  observations: z.array(observationSchema).min(1).max(5000),
+  observations: z.array(observationSchema).check(z.minLength(1), z.maxLength(5000)),
 });
 
 export function observationRoutes(book: Book): Router {

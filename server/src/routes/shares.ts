@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import type { Book } from '../repositories/book.ts';
 import type { Shares } from '../repositories/shares.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -13,7 +13,7 @@ import { idIn } from './resource.ts';
 
 const askedSchema = z.strictObject({
   what: sharedSchema,
-  days: z.number().int().min(1).max(90),
+  days: z.int().check(z.gte(1), z.lte(90)),
 });
 
 const GONE = new Problem(

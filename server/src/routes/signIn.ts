@@ -1,6 +1,6 @@
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import type { AuthenticationResponseJSON } from '@simplewebauthn/server';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { canHavePasskeys, signedInBy, signInOptions, type Site } from '../people/passkeys.ts';
 import { hashed, isRight, MOST_LENGTH, whyWeak } from '../people/password.ts';
 import type { Book } from '../repositories/book.ts';
@@ -14,18 +14,18 @@ import type { PeopleDeps } from './people.ts';
 
 /** Signing in from elsewhere: by a password, a passkey or an invitation; and out. */
 
-export const passwordSchema = z.string().max(MOST_LENGTH);
+export const passwordSchema = z.string().check(z.maxLength(MOST_LENGTH));
 const passwordSignIn = z.strictObject({
-  name: z.string().trim().min(1).max(80),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(80)),
   password: passwordSchema,
 });
-const codeSchema = z.string().min(1).max(100);
+const codeSchema = z.string().check(z.minLength(1), z.maxLength(100));
 /** Checked in all its parts by who verifies it. */
 export const credentialSchema = z.looseObject({
-  id: z.string().min(1).max(1400),
-  rawId: z.string().max(1400),
+  id: z.string().check(z.minLength(1), z.maxLength(1400)),
+  rawId: z.string().check(z.maxLength(1400)),
   type: z.literal('public-key'),
-  response: z.looseObject({ clientDataJSON: z.string().max(10_000) }),
+  response: z.looseObject({ clientDataJSON: z.string().check(z.maxLength(10_000)) }),
   clientExtensionResults: z.looseObject({}),
 });
 

@@ -1,5 +1,5 @@
 import express, { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import {
   appointmentSchema,
   timetableSchema,
@@ -18,12 +18,12 @@ import { documentRoutes, idIn } from './resource.ts';
 
 const MOST_DAYS = 400;
 
-const spanSchema = z
-  .strictObject({ from: daySchema, to: daySchema })
-  .refine(({ from, to }) => to >= from && dayOf(to) - dayOf(from) <= MOST_DAYS, {
+const spanSchema = z.strictObject({ from: daySchema, to: daySchema }).check(
+  z.refine(({ from, to }) => to >= from && dayOf(to) - dayOf(from) <= MOST_DAYS, {
     path: ['to'],
     message: `must lie within ${MOST_DAYS} days after the first`,
-  });
+  }),
+);
 
 /** What stands in the timetable. */
 export function appointmentRoutes(book: Book): Router {
@@ -52,9 +52,9 @@ export function timetableRoutes(book: Book): Router {
 }
 
 const busySchema = z.strictObject({
-  name: z.string().trim().min(1).max(120),
-  instructor: z.string().trim().max(60).default(''),
-  riderId: idSchema.optional(),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)),
+  instructor: z._default(z.string().check(z.trim(), z.maxLength(60)), ''),
+  riderId: z.optional(idSchema),
   zone: zoneSchema,
   today: daySchema,
 });
@@ -78,8 +78,8 @@ export function busyRoutes(book: Book): Router {
 }
 
 const whoseSchema = z.strictObject({
-  instructor: z.string().trim().max(60).optional(),
-  riderId: idSchema.optional(),
+  instructor: z.optional(z.string().check(z.trim(), z.maxLength(60))),
+  riderId: z.optional(idSchema),
 });
 
 /** The lessons of a person as a calendar. */

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
 import type { Book } from '../repositories/book.ts';
 
@@ -11,8 +11,8 @@ import type { Book } from '../repositories/book.ts';
 
 const airSchema = z.object({
   date: daySchema,
-  celsius: z.number().min(-60).max(60),
-  humidity: z.number().min(0).max(100),
+  celsius: z.number().check(z.gte(-60), z.lte(60)),
+  humidity: z.number().check(z.gte(0), z.lte(100)),
 });
 
 export type Air = z.infer<typeof airSchema>;

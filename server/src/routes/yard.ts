@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { firstUnconfirmed } from '@canter-book/core/progress/standing';
@@ -10,6 +10,7 @@ import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
+import { listSchema } from './resource.ts';
 
 /** What a screen shows at once; in a school nobody looks at every horse. */
 const MOST_ASKED = 100;
@@ -24,12 +25,8 @@ const TOO_MANY = new Problem(
 
 const querySchema = z.strictObject({
   date: daySchema,
-  /** Only these, with commas between. */
-  horses: z
-    .string()
-    .transform((list) => list.split(','))
-    .pipe(z.array(idSchema).max(MOST_ASKED))
-    .optional(),
+  /** Only these. */
+  horses: z.optional(z.pipe(listSchema, z.array(idSchema).check(z.maxLength(MOST_ASKED)))),
 });
 const lastSchema = z.strictObject({ date: daySchema });
 

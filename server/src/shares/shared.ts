@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 
 /** What a link may show: one thing, to be read and no more. */

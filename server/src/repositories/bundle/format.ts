@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { idSchema, instantSchema } from '@canter-book/core/fields';
 import { lessonSchema } from '@canter-book/core/lesson/document';
 import { Problem } from '../../problem.ts';
@@ -21,19 +21,19 @@ const LONGEST_LINE_BYTES = 4 * 2 ** 20;
 export const versionSchema = z.strictObject({
   startedAt: instantSchema,
   savedAt: instantSchema,
-  revision: z.number().int().min(0),
-  title: z.string().max(120),
+  revision: z.int().check(z.gte(0)),
+  title: z.string().check(z.maxLength(120)),
   document: lessonSchema,
-  by: z.string().max(80).nullable().default(null),
+  by: z._default(z.nullable(z.string().check(z.maxLength(80))), null),
 });
 export type Version = z.infer<typeof versionSchema>;
 
 export const importedSchema = z.strictObject({
   id: idSchema,
   madeAt: instantSchema,
-  source: z.string().max(300),
-  sessionIds: z.array(idSchema).max(100_000),
-  observationIds: z.array(idSchema).max(1_000_000),
+  source: z.string().check(z.maxLength(300)),
+  sessionIds: z.array(idSchema).check(z.maxLength(100_000)),
+  observationIds: z.array(idSchema).check(z.maxLength(1_000_000)),
 });
 
 export const headSchema = z.strictObject({ canterBook: z.literal(VERSION), made: z.string() });

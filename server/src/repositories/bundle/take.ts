@@ -1,7 +1,7 @@
 import { createHash, type Hash } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { unstorableIn } from '@canter-book/core/fields';
 import type { Database } from '../../db/connect.ts';
 import { Problem } from '../../problem.ts';
@@ -148,8 +148,7 @@ class Taking {
     const read = DOCUMENTS[known].schema.safeParse(document);
     if (!read.success) return reasonOf(known, read.error);
     const versions = z
-      .array(versionSchema)
-      .default([])
+      ._default(z.array(versionSchema), [])
       .safeParse((value as { versions?: unknown }).versions);
     if (!versions.success) return reasonOf(`${known} versions`, versions.error);
     return { kind: known, document: read.data as { id: string }, versions: versions.data };
@@ -192,7 +191,7 @@ class Taking {
   }
 }
 
-function reasonOf(what: string, error: z.ZodError): string {
+function reasonOf(what: string, error: z.core.$ZodError): string {
   const [issue] = error.issues;
   return `${what}: ${issue?.path.join('.') ?? ''} ${issue?.message ?? 'is not valid'}`;
 }

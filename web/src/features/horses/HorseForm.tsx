@@ -12,6 +12,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { DatedLimits } from './DatedLimits.tsx';
 import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
+import { z } from '@canter-book/core/schema';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 
 const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
@@ -23,9 +24,9 @@ const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
 const thisYear = (): number => new Date().getFullYear();
 
 /** A horse is entered by somebody today: it has been born. */
-const enteredSchema = horseSchema.refine((h) => h.bornYear === null || h.bornYear <= thisYear(), {
-  path: ['bornYear'],
-});
+const enteredSchema = horseSchema.check(
+  z.refine((h) => h.bornYear === null || h.bornYear <= thisYear(), { path: ['bornYear'] }),
+);
 
 const numberOrNull = (value: string): number | null => (value === '' ? null : Number(value));
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import { EQUIPMENT, type Equipment } from '@canter-book/core/exercises/exercise';
 import type { Focus } from '@canter-book/core/planner/focus';
 import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
@@ -44,13 +44,13 @@ export const USUAL: Wished = {
 
 const KEY = 'canter-book-wishes';
 
-const keptSchema = z
-  .object({
+const keptSchema = z.partial(
+  z.object({
     minutes: wishesSchema.shape.minutes,
     arena: z.enum(Object.keys(ARENAS)),
     equipment: z.array(z.enum(EQUIPMENT)),
-  })
-  .partial();
+  }),
+);
 
 /** Minutes, arena and equipment stay the same from day to day; mood, heat, rider and pins are today's. */
 export function remembered(): Wished {

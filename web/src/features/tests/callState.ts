@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { z } from '@canter-book/core/schema';
 import type { Ride } from '@canter-book/core/ride/types';
 import { letterToTap, type Call } from '@canter-book/core/ringside/calls';
 import {
@@ -108,14 +108,14 @@ const keptSchema = z.object({
   horseId: z.string(),
   secondId: z.string(),
   gapS: z.number(),
-  measuredAtS: z.number().nullable(),
+  measuredAtS: z.nullable(z.number()),
   clock: z.object({
     rideS: z.number(),
-    sinceMs: z.number().nullable(),
-    tempo: z.number().positive(),
-    tap: z.object({ rideS: z.number(), ms: z.number() }).nullable(),
+    sinceMs: z.nullable(z.number()),
+    tempo: z.number().check(z.positive()),
+    tap: z.nullable(z.object({ rideS: z.number(), ms: z.number() })),
   }),
-  errors: z.number().int().min(0),
+  errors: z.int().check(z.gte(0)),
   step: z.enum(['ride', 'done']),
 });
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { z } from '@canter-book/core/schema';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import type { Exercise, OwnExercise } from '@canter-book/core/exercises/exercise';
 import { exerciseSchema } from '@canter-book/core/exercises/exercise';
