@@ -8,8 +8,8 @@ import { firstView } from './build/firstView.ts';
 /** What every page stands on. */
 const FRAME =
   /node_modules[\\/](react|react-dom|scheduler|react-router|react-redux|redux|immer|reselect|redux-thunk|@reduxjs[\\/]toolkit|@standard-schema[\\/][a-z]+)[\\/]/;
-/** A lesson read, ridden and reviewed: desk, ringside, shelf and debrief all do. */
-const LESSON = /core[\\/]src[\\/](geometry|notation|ride|review|movements|figures|forms)[\\/]/;
+/** A lesson read and ridden: desk, ringside, shelf and debrief all do. The desk reviews it later. */
+const LESSON = /core[\\/]src[\\/](geometry|notation|ride|movements|figures|forms)[\\/]/;
 /** A horse's paces and limits: also on pages without a lesson. */
 const PACES = /core[\\/]src[\\/](gaits[\\/]|fields|units)/;
 /** What is entered, checked against its schema: also on pages without a lesson. */

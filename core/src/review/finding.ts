@@ -20,3 +20,10 @@ export type Finding = Where & {
     | { readonly from: 'ride'; readonly code: Fault['code']; readonly facts: Fault }
     | { readonly from: 'rule'; readonly code: RuleCode; readonly facts: RuleFacts[RuleCode] }
   );
+
+/** How the book knows. */
+export const SOURCE_WORDS: Readonly<Record<SourceKind, string>> = {
+  rule: 'rule',
+  study: 'study',
+  practice: 'common practice',
+};

@@ -1,6 +1,6 @@
 import type { Fault } from '../../forms/contract.ts';
 import type { SyntaxFault } from '../../notation/faults.ts';
-import type { Finding, SourceKind } from '../finding.ts';
+import type { Finding } from '../finding.ts';
 import type { Rule, Sentence } from '../rule.ts';
 import { RULES } from '../rules/table.ts';
 import { inMetres, named, oneOf } from '../wording.ts';
@@ -121,9 +121,3 @@ export function sentenceOf({ from, code, facts }: Finding): Sentence {
   const said = (from === 'text' ? text : ride) as Record<string, Say<unknown>>;
   return said[code]!(facts);
 }
-
-export const SOURCE_WORDS: Readonly<Record<SourceKind, string>> = {
-  rule: 'rule',
-  study: 'study',
-  practice: 'common practice',
-};

@@ -1,21 +1,20 @@
-import type { Finding } from '@canter-book/core/review/finding';
-import { sentenceOf } from '@canter-book/core/review/messages/messages';
+import type { Reviewed, Said } from '@canter-book/core/review/reviewed';
 import { Slip, type SlipAnswers } from './Slip.tsx';
 
 interface LessonSlipsProps extends SlipAnswers {
-  /** All there are now: they are counted. */
-  findings: readonly Finding[];
+  /** All there is to say now: it is counted. Null while nothing is known. */
+  reviewed: Reviewed | null;
   /** Those that are shown, once the hand has rested. */
-  slips: readonly Finding[];
-  allowed: readonly (Finding & { readonly reason: string })[];
+  slips: readonly Said[];
   /** Nothing is written yet. */
   empty?: boolean;
 }
 
 /** Slips that speak of the whole lesson, how many there are in all, and those that were let stand. */
 export function LessonSlips(props: LessonSlipsProps) {
-  const { findings, slips, allowed, empty = false, onFix, onAllow } = props;
-  const count = (level: Finding['level']) => findings.filter((f) => f.level === level).length;
+  const { reviewed, slips, empty = false, onFix, onAllow } = props;
+  const { open = [], allowed = [] } = reviewed ?? {};
+  const count = (level: Said['level']) => open.filter((f) => f.level === level).length;
   const [errors, warnings, hints] = [count('error'), count('warning'), count('hint')];
   const whole = slips.filter((finding) => finding.line === undefined);
   const said = [
@@ -30,7 +29,9 @@ export function LessonSlips(props: LessonSlipsProps) {
           ? `Slips: ${said.join(', ')}.`
           : empty
             ? 'Slips come here, and at their lines, as you write.'
-            : '✓ No slips: it can be ridden as it stands.'}
+            : !reviewed
+              ? 'Checking the lesson …'
+              : '✓ No slips: it can be ridden as it stands.'}
       </p>
       <div className="slips">
         {whole.map((finding) => (
@@ -45,7 +46,7 @@ export function LessonSlips(props: LessonSlipsProps) {
           <ul>
             {allowed.map((finding, i) => (
               <li key={i}>
-                {sentenceOf(finding).what} <i>{finding.reason || 'no reason given'}</i>
+                {finding.what} <i>{finding.reason || 'no reason given'}</i>
               </li>
             ))}
           </ul>

@@ -3,6 +3,7 @@ import { flushSync } from 'react-dom';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
 import { allow } from '@canter-book/core/review/allowed';
 import type { Finding } from '@canter-book/core/review/finding';
+import type { Said } from '@canter-book/core/review/reviewed';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
@@ -18,6 +19,7 @@ import type { Annotations } from './editor/margin.tsx';
 import { InTime } from './InTime.tsx';
 import type { LessonDraft } from './lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
+import { useReviewed } from './useReviewed.ts';
 import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
 
 interface OpenDeskProps {
@@ -59,6 +61,8 @@ interface LaidDeskProps extends OpenDeskProps {
 /** Slips wait until the hand has rested this long: a word half written is no mistake. */
 const SLIPS_AFTER_MS = 1200;
 
+const NOTHING: readonly Said[] = [];
+
 /** So long the screen needs to show a picture that is ready. */
 const AFTER_PICTURE_MS = 40;
 
@@ -75,7 +79,9 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const { ride, horse } = model.derived;
-  const slips = useRested(later.derived.findings, SLIPS_AFTER_MS);
+  const reviewed = useReviewed(later.derived);
+  const findings = reviewed?.open ?? NOTHING;
+  const slips = useRested(findings, SLIPS_AFTER_MS);
   const player = usePlayer(ride.totals.seconds);
   const saver = useAutosave(record, opening.draft);
   const horseId = horse?.id ?? null;
@@ -89,7 +95,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   useTitle(titleOf(later));
   useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
   const openDetails = useCallback(() => setSheet('details'), []);
-  const notes = useNotes(later, slips, player);
+  const notes = useNotes(later, findings, slips, player);
   return (
     <DeskProvider value={later}>
       <div className="flex min-h-full flex-col lg:h-full">
@@ -100,6 +106,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
             holdEditor={holdEditor}
             editorWanted={editorWanted}
             notes={notes}
+            reviewed={reviewed}
             writtenAs={writtenAs}
             onWrittenAs={setWrittenAs}
             onLine={setLine}
@@ -122,7 +129,12 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
 }
 
 /** What is written beside the lines, and the line that is being ridden. */
-function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): Annotations {
+function useNotes(
+  desk: DeskModel,
+  findings: readonly Said[],
+  slips: readonly Said[],
+  player: Player,
+): Annotations {
   const { derived, edit } = desk;
   const { ride, parsed } = derived;
   const riddenItem = useFollowed(player, (t) =>
@@ -132,7 +144,7 @@ function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): A
   return useMemo<Annotations>(
     () => ({
       margin: derived.margin,
-      findings: derived.findings,
+      findings,
       slips,
       ridden,
       onFix(finding: Finding) {
@@ -142,7 +154,7 @@ function useNotes(desk: DeskModel, slips: readonly Finding[], player: Player): A
         edit((lesson) => allow(lesson, finding, reason) ?? lesson, finding.itemId ?? undefined);
       },
     }),
-    [derived, slips, ridden, edit],
+    [derived, findings, slips, ridden, edit],
   );
 }
 

@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { canBeAllowed } from '@canter-book/core/review/allowed';
-import type { Finding } from '@canter-book/core/review/finding';
-import { SOURCE_WORDS, sentenceOf } from '@canter-book/core/review/messages/messages';
+import { SOURCE_WORDS, type Finding } from '@canter-book/core/review/finding';
+import type { Said } from '@canter-book/core/review/reviewed';
 
 /** What a slip can be answered with. */
 export interface SlipAnswers {
@@ -13,9 +13,9 @@ export interface SlipAnswers {
 const LEVEL_MARKS = { error: '✕', warning: '▲', hint: '·' } as const;
 
 /** A paper slip: what is wrong, why, how the book knows, and what mends it. */
-export function Slip({ finding, onFix, onAllow }: SlipAnswers & { finding: Finding }) {
+export function Slip({ finding, onFix, onAllow }: SlipAnswers & { finding: Said }) {
   const [asking, setAsking] = useState(false);
-  const { what, why } = sentenceOf(finding);
+  const { what, why } = finding;
   return (
     <div className={`cb-slip cb-slip-${finding.level}`} role="note">
       <p className="cb-slip-what">

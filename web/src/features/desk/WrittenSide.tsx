@@ -2,6 +2,7 @@ import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'reac
 import { allItems } from '@canter-book/core/lesson/edits';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { lettersWithin } from '@canter-book/core/placing/candidates';
+import type { Reviewed } from '@canter-book/core/review/reviewed';
 import { standingAt } from '@canter-book/core/ride/compile';
 import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
@@ -14,7 +15,6 @@ import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
 import { useInSight } from '../arena/useInSight.ts';
 import { LessonSlips } from './LessonSlips.tsx';
-import { Inspector } from './list/Inspector.tsx';
 
 const fetchEditor = () => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor }));
 /** What one writes with comes after the picture of what is written. */
@@ -28,6 +28,11 @@ const MovementList = lazy(() =>
   import('./list/MovementList.tsx').then((m) => ({ default: m.MovementList })),
 );
 
+/** What changes a line comes after the lines. */
+const Inspector = lazy(() =>
+  import('./list/Inspector.tsx').then((m) => ({ default: m.Inspector })),
+);
+
 export type WrittenAs = 'text' | 'list';
 
 interface WrittenSideProps {
@@ -36,6 +41,7 @@ interface WrittenSideProps {
   editorWanted: boolean;
   holdEditor(hand: EditorHandle | null): void;
   notes: Annotations;
+  reviewed: Reviewed | null;
   writtenAs: WrittenAs;
   onWrittenAs(as: WrittenAs): void;
   onText(text: string): void;
@@ -102,18 +108,19 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
       {writtenAs === 'list' && (
         <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">
           <Suspense>
-            <MovementList />
+            <MovementList findings={notes.findings} />
           </Suspense>
         </div>
       )}
       {/* Always as high, so that a click on a line does not move the lines. */}
       <div className="shrink-0 overflow-auto border-t border-line bg-paper lg:h-60">
-        <Inspector />
+        <Suspense>
+          <Inspector />
+        </Suspense>
       </div>
       <LessonSlips
-        findings={notes.findings}
+        reviewed={props.reviewed}
         slips={notes.slips}
-        allowed={derived.allowed}
         empty={derived.parsed.lesson.items.length === 0}
         onFix={notes.onFix}
         onAllow={notes.onAllow}

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { reviewed } from '@canter-book/core/review/reviewed';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Horse } from '@canter-book/core/observations/records';
 import { someHorse } from '../../testing/render.tsx';
@@ -14,9 +15,9 @@ const HORSES = [horse('Marram', 130, 2), horse('Bollard', 172, 5)];
 describe('what the desk derives from the text', () => {
   test('a new lesson has nothing to find fault with', () => {
     for (const h of [null, HORSES[0]!]) {
-      const { findings, parsed } = derive(firstText(h), HORSES);
+      const { parsed, ride } = derive(firstText(h), HORSES);
       expect(parsed.faults).toEqual([]);
-      expect(findings).toEqual([]);
+      expect(reviewed(parsed, ride).open).toEqual([]);
     }
   });
 
@@ -52,9 +53,8 @@ test('own limits go before the stage’s, one by one; an empty field keeps the s
   });
   expect(profileOf(someHorse(), '2026-05-01').limits).toEqual({});
   const [strict] = [someHorse({ name: 'Marram', limits: { smallestCircleM: { trot: 18 } } })];
-  const codes = derive('horse "Marram"\nA trot working\nB circle left 15\n', [strict]).findings.map(
-    (f) => f.code,
-  );
+  const { parsed, ride } = derive('horse "Marram"\nA trot working\nB circle left 15\n', [strict]);
+  const codes = reviewed(parsed, ride).open.map((f) => f.code);
   expect(codes).toContain('circle-too-small');
 });
 

@@ -4,9 +4,6 @@ import type { Approach } from '@canter-book/core/lesson/document';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { profileOf } from '@canter-book/core/observations/profile';
 import type { Horse } from '@canter-book/core/observations/records';
-import { sortAllowed } from '@canter-book/core/review/allowed';
-import type { Finding } from '@canter-book/core/review/finding';
-import { reviewLesson } from '@canter-book/core/review/review';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
@@ -21,9 +18,6 @@ export interface Derived {
   readonly approach: Approach;
   readonly profile: HorseProfile;
   readonly ride: Ride;
-  /** What the review says and nobody has let stand. */
-  readonly findings: readonly Finding[];
-  readonly allowed: readonly (Finding & { readonly reason: string })[];
   /** By line number: what stands in the margin. */
   readonly margin: ReadonlyMap<number, string>;
   readonly itemAtLine: ReadonlyMap<number, string>;
@@ -50,9 +44,6 @@ export async function deriveInSteps(text: string, horses: readonly Horse[]): Pro
   await breath();
   const derived = derivedFrom(read, compileRide(read.parsed.lesson, read.profile));
   await breath();
-  // Worked out by being looked at.
-  void derived.findings;
-  await breath();
   return derived;
 }
 
@@ -72,7 +63,6 @@ function readFor(text: string, horses: readonly Horse[]) {
 
 function derivedFrom(read: ReturnType<typeof readFor>, ride: Ride): Derived {
   const { text, parsed, horse, profile } = read;
-  const sorted = once(() => sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed)));
   const margin = once(() => marginOf(parsed, ride));
   return {
     text,
@@ -82,12 +72,6 @@ function derivedFrom(read: ReturnType<typeof readFor>, ride: Ride): Derived {
     profile,
     ride,
     itemAtLine: new Map([...parsed.spans].map(([id, span]) => [span.line, id])),
-    get findings() {
-      return sorted().open;
-    },
-    get allowed() {
-      return sorted().allowed;
-    },
     get margin() {
       return margin();
     },

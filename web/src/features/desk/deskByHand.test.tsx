@@ -1,5 +1,6 @@
 import { afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { reviewed } from '@canter-book/core/review/reviewed';
 import { Player } from '../arena/player.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, useDeskModel } from './deskModel.ts';
@@ -19,7 +20,8 @@ const player = new Player();
 
 function Desk({ opening }: { opening: string }) {
   const { model, holdEditor, setTyped, setLine, setDepth } = useDeskModel(derive(opening, []), []);
-  const { margin, findings, ride } = model.derived;
+  const { margin, parsed, ride } = model.derived;
+  const { open: findings } = reviewed(parsed, ride);
   const notes = { margin, findings, slips: [], ridden: null, onFix() {}, onAllow() {} };
   return (
     <DeskProvider value={model}>
@@ -36,7 +38,7 @@ function Desk({ opening }: { opening: string }) {
         onHistory={setDepth}
         onHead={() => {}}
       />
-      <MovementList />
+      <MovementList findings={findings} />
       <Inspector />
       <ArenaBench ride={ride} selected={model.selected} player={player} slips={[]} />
       <button type="button" onClick={() => model.editor.current?.undo()}>

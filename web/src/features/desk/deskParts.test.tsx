@@ -5,6 +5,7 @@ import { letterOnRail, lettersOf } from '@canter-book/core/arena/arena';
 import { lanesOf } from '@canter-book/core/drawing/lanes';
 import { toView } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
+import { reviewed, type Said } from '@canter-book/core/review/reviewed';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { BeatLegend } from './BeatLegend.tsx';
 import { Conflict } from './Conflict.tsx';
@@ -25,7 +26,8 @@ afterEach(cleanup);
 
 const TEXT =
   'arena 20x60\nphase warm-up 5 min\nA trot working\nC circle left 20\nK circle left 20\ncone E\npoles 2 at B\nF-M shoulder-in\n';
-const { ride, findings, parsed } = derive(TEXT, []);
+const { ride, parsed } = derive(TEXT, []);
+const { open: findings } = reviewed(parsed, ride);
 const leaves = findings.find((f) => f.code === 'figure-leaves-arena')!;
 
 describe('a slip', () => {
@@ -41,12 +43,12 @@ describe('a slip', () => {
 
   test('without a fix it has no button', () => {
     const { fix: _, ...bare } = leaves;
-    render(<Slip finding={bare as Finding} onFix={() => {}} onAllow={() => {}} />);
+    render(<Slip finding={bare as Said} onFix={() => {}} onAllow={() => {}} />);
     expect(screen.queryByRole('button')).toBeNull();
   });
 
   test('those of the whole lesson stand below the text, and all are counted', () => {
-    const whole: Finding = {
+    const whole: Said = {
       from: 'rule',
       code: 'stretch-missing',
       level: 'hint',
@@ -54,12 +56,13 @@ describe('a slip', () => {
       facts: {},
       itemId: null,
       act: -1,
+      what: 'No stretch.',
+      why: 'The back works better after one.',
     };
     render(
       <LessonSlips
-        findings={[leaves, whole]}
+        reviewed={{ open: [leaves, whole], allowed: [{ ...whole, reason: 'wet sand' }] }}
         slips={[leaves, whole]}
-        allowed={[{ ...whole, reason: 'wet sand' }]}
         onFix={() => {}}
         onAllow={() => {}}
       />,
@@ -68,11 +71,13 @@ describe('a slip', () => {
     expect(screen.getAllByRole('note')).toHaveLength(1);
     expect(screen.getByText('wet sand')).toBeTruthy();
     cleanup();
-    const nothing = { allowed: [], onFix: () => {}, onAllow: () => {} };
-    const { rerender } = render(<LessonSlips findings={[]} slips={[]} {...nothing} />);
+    const answers = { onFix: () => {}, onAllow: () => {} };
+    const { rerender } = render(<LessonSlips reviewed={null} slips={[]} {...answers} />);
+    expect(screen.getByRole('status').textContent).toBe('Checking the lesson …');
+    rerender(<LessonSlips reviewed={{ open: [], allowed: [] }} slips={[]} {...answers} />);
     expect(screen.getByRole('status').textContent).toContain('No slips');
     // While the hand still writes, a slip is counted before it is shown.
-    rerender(<LessonSlips findings={[whole]} slips={[]} {...nothing} />);
+    rerender(<LessonSlips reviewed={{ open: [whole], allowed: [] }} slips={[]} {...answers} />);
     expect(screen.getByRole('status').textContent).toBe('Slips: 1 hint.');
     expect(screen.queryByRole('note')).toBeNull();
   });
@@ -244,7 +249,7 @@ describe('the part of the arena that is shown', () => {
 
 describe('slips in the arena', () => {
   const box = arenaBox(ride.arena, 'c-right');
-  const pins = (found: readonly Finding[], onSelect = jest.fn()) => {
+  const pins = (found: readonly Said[], onSelect = jest.fn()) => {
     render(
       <svg>
         <Pins ride={ride} findings={found} view="c-right" box={box} onSelect={onSelect} />
@@ -287,7 +292,7 @@ describe('slips in the arena', () => {
 
   test('one without a place stands where its movement begins, and one of nowhere is not pinned', () => {
     const { at: _, ...placeless } = leaves;
-    pins([placeless as Finding, { ...placeless, itemId: null } as Finding]);
+    pins([placeless as Said, { ...placeless, itemId: null } as Said]);
     expect(screen.getAllByRole('button')).toHaveLength(1);
   });
 });

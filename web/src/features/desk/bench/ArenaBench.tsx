@@ -3,7 +3,7 @@ import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
 import { isSheet } from '@canter-book/core/lesson/document';
 import { sheetGroup } from '@canter-book/core/placing/palette';
-import type { Finding } from '@canter-book/core/review/finding';
+import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Point } from '@canter-book/core/geometry/curve';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
@@ -35,7 +35,7 @@ interface ArenaBenchProps {
   ride: Ride;
   selected: string | null;
   player: Player;
-  slips: readonly Finding[];
+  slips: readonly Said[];
 }
 
 /** The arena to work in: laying down, sizing and moving by hand, near or far, from either end. */

@@ -1,13 +1,12 @@
 import { toView, type View } from '@canter-book/core/drawing/svgPath';
-import type { Finding } from '@canter-book/core/review/finding';
-import { sentenceOf } from '@canter-book/core/review/messages/messages';
+import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp } from '@canter-book/core/units';
 import type { Box } from '../../arena/viewBox.ts';
 
 interface PinsProps {
   ride: Ride;
-  findings: readonly Finding[];
+  findings: readonly Said[];
   view: View;
   /** Pins stay inside what is shown, also when their place is outside the rail. */
   box: Box;
@@ -30,7 +29,7 @@ export function Pins({ ride, findings, view, box, onSelect }: PinsProps) {
         const x = clamp(point.x, box.x + 1.5, box.x + box.width - 1.5);
         const y = clamp(point.y, box.y + 3.2, box.y + box.height - 0.3);
         const { fill, sign } = LOOKS[finding.level];
-        const { what } = sentenceOf(finding);
+        const { what } = finding;
         return (
           <g
             key={i}
@@ -72,7 +71,7 @@ export function Pins({ ride, findings, view, box, onSelect }: PinsProps) {
 }
 
 /** Where the finding says, else where its movement begins. */
-function placeOf(ride: Ride, finding: Finding) {
+function placeOf(ride: Ride, finding: Said) {
   if (finding.at) return finding.at;
   if (finding.itemId === null) return null;
   const own = ride.movements.filter((m) => m.itemId === finding.itemId);

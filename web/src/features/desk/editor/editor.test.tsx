@@ -3,6 +3,7 @@ import { cursorDocStart, deleteCharBackward, selectAll } from '@codemirror/comma
 import { EditorView } from '@codemirror/view';
 import { createRef } from 'react';
 import { act, cleanup, fireEvent, render } from '@testing-library/react';
+import { reviewed } from '@canter-book/core/review/reviewed';
 import { derive } from '../derive.ts';
 import { Editor, type EditorHandle } from './Editor.tsx';
 import type { Annotations } from './margin.tsx';
@@ -15,7 +16,8 @@ const TEXT =
   'lesson "Soft"\nphase work 5 min\nA trot working -- ride on\nK circle left 20\nA crcle # oh\n';
 
 function open(text = TEXT) {
-  const { findings, margin } = derive(text, []);
+  const { parsed, ride, margin } = derive(text, []);
+  const { open: findings } = reviewed(parsed, ride);
   const notes: Annotations = {
     margin,
     findings,

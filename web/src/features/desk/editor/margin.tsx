@@ -2,16 +2,16 @@ import { useLayoutEffect, type ReactNode } from 'react';
 import { createRoot, type Root } from 'react-dom/client';
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
-import type { Finding } from '@canter-book/core/review/finding';
+import type { Said } from '@canter-book/core/review/reviewed';
 import { Slip, type SlipAnswers } from '../Slip.tsx';
 import { TextWidget } from './textWidget.ts';
 
 /** What the desk writes beside and below the lines: figures, slips, underlines, the line being ridden. */
 export interface Annotations extends SlipAnswers {
   readonly margin: ReadonlyMap<number, string>;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Said[];
   /** Slips are pinned only when the hand has rested, so that they do not jump under it. */
-  readonly slips: readonly Finding[];
+  readonly slips: readonly Said[];
   readonly ridden: number | null;
 }
 
@@ -24,7 +24,7 @@ const rootOf = new WeakMap<HTMLElement, Root>();
 class PinnedSlip extends WidgetType {
   private readonly key: string;
   constructor(
-    private readonly finding: Finding,
+    private readonly finding: Said,
     private readonly answers: SlipAnswers,
   ) {
     super();

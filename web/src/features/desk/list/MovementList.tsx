@@ -19,13 +19,12 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { moveBefore, removeItem } from '@canter-book/core/lesson/edits';
-import type { Finding } from '@canter-book/core/review/finding';
-import { sentenceOf } from '@canter-book/core/review/messages/messages';
+import type { Said } from '@canter-book/core/review/reviewed';
 import { useDesk } from '../deskModel.ts';
 import { dropTarget, nameOf, rowsOf, type Row } from './rows.ts';
 
 /** The lesson as a list: each line can be taken by its grip and put elsewhere, by hand or by keys. */
-export function MovementList() {
+export function MovementList({ findings }: { findings: readonly Said[] }) {
   const { derived, selected, select, edit } = useDesk();
   const { lesson, spans } = derived.parsed;
   const rows = useMemo(() => rowsOf(lesson.items), [lesson]);
@@ -33,7 +32,7 @@ export function MovementList() {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const slips = useMemo(() => byItem(derived.findings), [derived.findings]);
+  const slips = useMemo(() => byItem(findings), [findings]);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return;
     const [id, onto] = [String(active.id), String(over.id)];
@@ -115,10 +114,10 @@ function spokenFor(rows: readonly Row[]) {
 
 const SIGNS = { hint: '·', warning: '▲', error: '✕' } as const;
 const COLOURS = { hint: 'text-soft', warning: 'text-ochre', error: 'text-madder' } as const;
-const NO_SLIPS: readonly Finding[] = [];
+const NO_SLIPS: readonly Said[] = [];
 
-function byItem(findings: readonly Finding[]): Map<string, Finding[]> {
-  const found = new Map<string, Finding[]>();
+function byItem(findings: readonly Said[]): Map<string, Said[]> {
+  const found = new Map<string, Said[]>();
   for (const finding of findings) {
     if (finding.itemId === null) continue;
     found.set(finding.itemId, [...(found.get(finding.itemId) ?? []), finding]);
@@ -129,12 +128,12 @@ function byItem(findings: readonly Finding[]): Map<string, Finding[]> {
 interface ListRowProps {
   row: Row;
   figures: string;
-  slips: readonly Finding[];
+  slips: readonly Said[];
   chosen: boolean;
   onSelect(): void;
   onStep(by: 1 | -1): void;
   onRemove(): void;
-  onFix(slip: Finding): void;
+  onFix(slip: Said): void;
 }
 
 function ListRow(props: ListRowProps) {
@@ -187,7 +186,7 @@ function ListRow(props: ListRowProps) {
       </button>
       {slips.map((slip, i) => (
         <p key={i} className="w-full pb-1.5 pl-9 text-[13.5px] leading-snug font-normal">
-          <span className={COLOURS[slip.level]}>{SIGNS[slip.level]}</span> {sentenceOf(slip).what}
+          <span className={COLOURS[slip.level]}>{SIGNS[slip.level]}</span> {slip.what}
           {slip.fix && (
             <button
               type="button"
