@@ -36,6 +36,7 @@ test('every slip with a fix is mended by its button, then all is undone and done
   const status = page.getByText(/^Slips: |^✓ No slips/);
   const errors = async () =>
     Number(/(\d+) that cannot be ridden/.exec((await status.textContent()) ?? '')?.[1] ?? 0);
+  await expect(status).toBeVisible();
   // A slip's first button is its fix, unless it only lets the slip stand.
   const fixes = page.locator('.cb-slip-foot button').filter({ hasNotText: 'Let it stand' });
   let mended = 0;

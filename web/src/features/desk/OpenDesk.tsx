@@ -81,7 +81,8 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const { ride, horse } = model.derived;
   const reviewed = useReviewed(later.derived);
   const findings = reviewed?.open ?? NOTHING;
-  const slips = useRested(findings, SLIPS_AFTER_MS);
+  // The first come at once: nobody is writing yet.
+  const slips = (useRested(reviewed, SLIPS_AFTER_MS) ?? reviewed)?.open ?? NOTHING;
   const player = usePlayer(ride.totals.seconds);
   const saver = useAutosave(record, opening.draft);
   const horseId = horse?.id ?? null;
