@@ -1,6 +1,7 @@
 /** What a phone sees: Lighthouse on the built app, and the bytes of each page over the wire. */
 import lighthouse from 'lighthouse';
 import { computeMedianRun } from 'lighthouse/core/lib/median-run.js';
+import { pageFunctions } from 'lighthouse/core/lib/page-functions.js';
 import { throttling } from 'lighthouse/core/config/constants.js';
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from '../setup.mjs';
@@ -37,7 +38,11 @@ export async function benchWeb(base) {
     executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', `--remote-debugging-port=${DEBUG_PORT}`],
   });
-  const look = async (path, slowdown) => {
+  const blank = await browser.newPage();
+  const look = async (path) => {
+    // Each time anew: a machine with other work is another machine a minute later.
+    const index = await blank.evaluate(`(${pageFunctions.computeBenchmarkIndex})()`);
+    const slowdown = slowdownFor(index);
     const settings = { ...throttling.mobileSlow4G, cpuSlowdownMultiplier: slowdown };
     const run = await lighthouse(base + path, {
       port: DEBUG_PORT,
@@ -46,15 +51,12 @@ export async function benchWeb(base) {
       onlyCategories: GROUPS,
       throttling: settings,
     });
-    return run.lhr;
+    return { ...run.lhr, index, slowdown };
   };
-  // Also warms the server up: what it reads for the first time is no matter of the page.
-  const { environment } = await look('/', 1);
-  const slowdown = slowdownFor(environment.benchmarkIndex);
   const table = [];
   for (const [name, path] of Object.entries(pages)) {
     const runs = [];
-    for (let i = 0; i < RUNS; i++) runs.push(await look(path, slowdown));
+    for (let i = 0; i < RUNS; i++) runs.push(await look(path));
     const middle = computeMedianRun(runs);
     const { categories, audits } = middle;
     const requests = audits['network-requests'].details?.items ?? [];
@@ -63,8 +65,8 @@ export async function benchWeb(base) {
     const scripts = own.filter((r) => r.resourceType === 'Script');
     table.push({
       page: name,
-      machine: Math.round(middle.environment.benchmarkIndex),
-      slowdown: Math.round(10 * slowdown) / 10,
+      machine: Math.round(middle.index),
+      slowdown: Math.round(10 * middle.slowdown) / 10,
       ...Object.fromEntries(GROUPS.map((g) => [g, Math.round(100 * categories[g].score)])),
       'script kB over the wire': kB(scripts, 'transferSize'),
       'script kB': kB(scripts, 'resourceSize'),
