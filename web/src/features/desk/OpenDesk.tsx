@@ -1,4 +1,4 @@
-import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
 import { allow } from '@canter-book/core/review/allowed';
@@ -16,11 +16,13 @@ import { DeskName } from './DeskName.tsx';
 import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
 import { DeskTop } from './DeskTop.tsx';
 import type { Annotations } from './editor/margin.tsx';
-import { InTime } from './InTime.tsx';
 import type { LessonDraft } from './lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useReviewed } from './useReviewed.ts';
 import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
+
+/** The picture comes first. */
+const InTime = lazy(() => import('./InTime.tsx').then((m) => ({ default: m.InTime })));
 
 interface OpenDeskProps {
   record: LessonRecord;
@@ -120,7 +122,13 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
             className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
           >
             <ArenaBench ride={ride} selected={model.selected} player={player} slips={slips} />
-            <InTime player={player} />
+            <Suspense
+              fallback={
+                <div aria-hidden className="h-[27.5rem] shrink-0 sm:h-[22.7rem] lg:h-[20.3rem]" />
+              }
+            >
+              <InTime player={player} />
+            </Suspense>
           </section>
         </div>
         <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
