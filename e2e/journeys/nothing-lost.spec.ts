@@ -51,13 +51,23 @@ test('typed and left at once, it is taught as it was typed', async ({ page }) =>
 });
 
 test('a horse half entered is not lost by a tab', async ({ page }) => {
-  await page.goto(`${server.url}/horses/new`);
+  await page.goto(`${server.url}/horses`);
+  await page.getByRole('link', { name: 'Enter a horse' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Fescue');
   await page.getByRole('link', { name: 'Today' }).click();
   const asked = page.getByRole('dialog');
   await expect(asked).toContainText('not saved yet');
   await asked.getByRole('button', { name: 'Stay' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Fescue');
+  // Nor by going back, nor by closing the page.
+  await page.evaluate(() => history.back());
+  await expect(asked).toContainText('not saved yet');
+  await asked.getByRole('button', { name: 'Stay' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Fescue');
+  expect(new URL(page.url()).pathname).toBe('/horses/new');
+  const closes = () =>
+    page.evaluate(() => dispatchEvent(new Event('beforeunload', { cancelable: true })));
+  expect(await closes()).toBe(false);
   await page.getByLabel('Born in').fill('2060');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText(/Enter a year from 1980/)).toBeVisible();
