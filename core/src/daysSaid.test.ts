@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { daySaid, longDate, monthSaid, shortDate, weekdaySaid } from './daysSaid.ts';
+import { daySaid, longDate, longDateFrom, monthSaid, shortDate, weekdaySaid } from './daysSaid.ts';
 
 /** Outside check: the platform’s own formatter, for British English (Unicode CLDR). */
 const inBritish = (date: string, how: Intl.DateTimeFormatOptions): string =>
@@ -19,6 +19,11 @@ describe('days as people say them', () => {
         expect(longDate(date)).toBe(`${weekdaySaid(date)}, ${daySaid(date)}`);
       }),
     );
+  });
+
+  test('have their year when it is another', () => {
+    expect(longDateFrom('2026-12-31', '2026-01-01')).toBe('Thursday, 31 December');
+    expect(longDateFrom('2025-12-31', '2026-01-01')).toBe('Wednesday, 31 December 2025');
   });
 
   test('have three letters for each month, also for September', () => {

@@ -41,6 +41,9 @@ export const daySaid = (date: string): string => `${dayIn(date)} ${monthIn(date)
 export const shortDate = (date: string): string => `${dayIn(date)} ${monthIn(date).slice(0, 3)}`;
 /** "Monday, 14 March". */
 export const longDate = (date: string): string => `${weekdaySaid(date)}, ${daySaid(date)}`;
+/** "Monday, 14 March", with the year when it is not the one of `from`. */
+export const longDateFrom = (date: string, from: string): string =>
+  date.slice(0, 4) === from.slice(0, 4) ? longDate(date) : `${longDate(date)} ${date.slice(0, 4)}`;
 /** "March 2026". */
 export const monthSaid = (date: string): string => `${monthIn(date)} ${date.slice(0, 4)}`;
 

@@ -92,6 +92,38 @@ describe('documents', () => {
   });
 });
 
+describe('sessions', () => {
+  test('come page by page, each once, also those of one instant and after one was deleted', async () => {
+    const horse = someHorse();
+    await put('horses', horse);
+    const day = (n: number) => `2026-05-0${n}`;
+    // Three of them began at the same instant.
+    const all = [1, 2, 2, 2, 3].map((n) =>
+      someSession(horse.id, { date: day(n), startedAt: `${day(n)}T10:00:00.000Z` }),
+    );
+    for (const session of all) await put('sessions', session);
+    const page = async (before?: string) =>
+      (
+        await api()
+          .get('/api/sessions')
+          .query({ horseId: horse.id, limit: 2, ...(before && { before }) })
+          .expect(200)
+      ).body as { id: string; date: string; revision: number }[];
+    const pages = [await page()];
+    while (pages.at(-1)!.length > 0) pages.push(await page(pages.at(-1)!.at(-1)!.id));
+    expect(pages.map((p) => p.length)).toEqual([2, 2, 1, 0]);
+    expect(pages.flat().map((s) => s.date)).toEqual([3, 2, 2, 2, 1].map(day));
+    expect(new Set(pages.flat().map((s) => s.id)).size).toBe(5);
+    // The last of a page is deleted before the next page is asked for.
+    const { id } = pages[0]![1]!;
+    const whole = all.find((s) => s.id === id)!;
+    const deleted = { ...whole, revision: 1, removedAt: '2026-05-09T10:00:00.000Z' };
+    await put('sessions', deleted);
+    expect((await page(id)).map((s) => s.date)).toEqual([day(2), day(2)]);
+    expect(await page(v7())).toEqual([]);
+  });
+});
+
 describe('observations', () => {
   const mark = (sessionId: string, value: number, more: Partial<Observation> = {}): Observation =>
     ({

@@ -111,7 +111,7 @@ const OWN: Paths = {
   '/api/sessions': {
     get: {
       says: 'Sessions, the newest first',
-      query: { horseId: uuid, since: day, limit: number },
+      query: { horseId: uuid, since: day, before: uuid, limit: number },
       answers: listOf(anything),
     },
   },

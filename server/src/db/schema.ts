@@ -150,7 +150,8 @@ export const sessions = pgTable(
   },
   (t) => [
     index('sessions_by_horse').on(t.horseId, t.startedAt),
-    index('sessions_by_time').on(t.startedAt),
+    index('sessions_by_time').on(t.startedAt, t.id),
+    index('sessions_by_date').on(t.date),
   ],
 );
 
@@ -239,6 +240,10 @@ export const observations = pgTable(
     kind: text().notNull(),
     corrects: uuid(),
     data: jsonb().$type<Observation>().notNull(),
+    /** Of a try, whether it was good; of a corner, whether it was ridden with bend. */
+    good: boolean().generatedAlwaysAs(
+      sql`case kind when 'try' then data ->> 'result' = 'good' when 'corner' then (data ->> 'bent')::boolean end`,
+    ),
   },
   (t) => [
     index('observations_by_session').on(t.sessionId),

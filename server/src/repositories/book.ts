@@ -46,7 +46,7 @@ import { DOCUMENTS, type DocumentKind } from './documents.ts';
 import { evidenceStore, forgetEvidence, forgetSnapshots } from './evidence.ts';
 import { importStore } from './imports.ts';
 import { observationStore, stands } from './observations.ts';
-import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
+import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from './sessionPages.ts';
 import { keptRows } from './keptRows.ts';
 import { revisioned } from './revisioned.ts';
 
@@ -72,6 +72,8 @@ export interface RemovedLesson {
 export interface SessionFilter {
   horseId?: string | undefined;
   since?: string | undefined;
+  /** Only those before this session. */
+  before?: string | undefined;
   limit?: number | undefined;
 }
 
@@ -173,9 +175,7 @@ export function createBook(db: Database) {
           .select({
             riderId: sql<string>`${sessions.riderId}`,
             corners: count().mapWith(Number),
-            bent: sql<number>`count(*) filter (where (${observations.data} ->> 'bent')::boolean)`.mapWith(
-              Number,
-            ),
+            bent: kindCount(sql`${observations.good}`),
           })
           .from(observations)
           .innerJoin(sessions, eq(sessions.id, observations.sessionId))
@@ -343,7 +343,13 @@ export function createBook(db: Database) {
             document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
           );
       },
-      async list({ horseId, since, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
+      /** The newest first, a page at a time. */
+      async list({
+        horseId,
+        since,
+        before,
+        limit = 200,
+      }: SessionFilter): Promise<SessionSummary[]> {
         const rows = await db
           .select()
           .from(sessions)
@@ -351,10 +357,11 @@ export function createBook(db: Database) {
             and(
               horseId ? eq(sessions.horseId, horseId) : undefined,
               since ? gte(sessions.date, since) : undefined,
+              before ? isBefore(before) : undefined,
               isNull(sessions.removedAt),
             ),
           )
-          .orderBy(desc(sessions.startedAt))
+          .orderBy(...newestFirst)
           .limit(limit);
         const tried = await tries(
           db,
@@ -463,7 +470,7 @@ async function tries(db: Database, sessionIds: readonly string[]) {
     .select({
       sessionId: observations.sessionId,
       tries: kindCount(sql`${observations.kind} = 'try'`),
-      good: kindCount(sql`${observations.data} ->> 'result' = 'good'`),
+      good: kindCount(sql`${observations.kind} = 'try' and ${observations.good}`),
       marks: kindCount(sql`${observations.kind} = 'mark'`),
     })
     .from(observations)

@@ -1,4 +1,4 @@
-import { and, asc, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, isNull, sql } from 'drizzle-orm';
 import { sessions } from '../db/schema.ts';
 
 /** Where a page of sessions ended. */
@@ -17,3 +17,9 @@ export const countingAfter = (after: Cursor | null) =>
       ? undefined
       : sql`(${sessions.startedAt}, ${sessions.id}) > (${after.startedAt.toISOString()}::timestamptz, ${after.id}::uuid)`,
   );
+
+export const newestFirst = [desc(sessions.startedAt), desc(sessions.id)];
+
+/** Also of a session that was deleted since; of one the book never had nothing is before. */
+export const isBefore = (id: string) =>
+  sql`(${sessions.startedAt}, ${sessions.id}) < (select s.started_at, s.id from sessions s where s.id = ${id})`;

@@ -12,6 +12,7 @@ import { documentRoutes, idIn } from './resource.ts';
 const filterSchema = z.strictObject({
   horseId: z.optional(idSchema),
   since: z.optional(daySchema),
+  before: z.optional(idSchema),
   limit: z.optional(z.coerce.number().check(z.int(), z.gte(1), z.lte(1000))),
 });
 

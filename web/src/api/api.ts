@@ -145,6 +145,9 @@ export type Tag = (typeof TAGS)[number];
 /** What a browser still sends for a page that is being closed. */
 const MOST_AFTER_CLOSING = 50_000;
 
+/** Of the days one looks back on. */
+export const SESSIONS_A_PAGE = 60;
+
 const put = <T extends { id: string }>(path: string) => ({
   query: (body: T) => ({
     url: `${path}/${body.id}`,
@@ -290,6 +293,19 @@ export const api = createApi({
       query: (params) => ({ url: 'sessions', params }),
       providesTags: ['Session'],
     }),
+    /** All sessions, the newest first: the next page begins before the last one of the page before. */
+    sessionPages: build.infiniteQuery<SessionSummary[], void, string | null>({
+      infiniteQueryOptions: {
+        initialPageParam: null,
+        getNextPageParam: (page) =>
+          page.length < SESSIONS_A_PAGE ? undefined : page[page.length - 1]?.id,
+      },
+      query: ({ pageParam }) => ({
+        url: 'sessions',
+        params: { limit: SESSIONS_A_PAGE, ...(pageParam && { before: pageParam }) },
+      }),
+      providesTags: ['Session'],
+    }),
     session: build.query<Session, string>({
       query: (id) => `sessions/${id}`,
       providesTags: ['Session'],
@@ -395,6 +411,7 @@ export const {
   useImportsQuery,
   useUndoImportMutation,
   useSessionsQuery,
+  useSessionPagesInfiniteQuery,
   useSessionQuery,
   useSaveSessionMutation,
   useObservationsQuery,

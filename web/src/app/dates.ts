@@ -1,5 +1,5 @@
 import { lightFormat } from 'date-fns';
-import { ago as agoFrom } from '@canter-book/core/daysSaid';
+import { ago as agoFrom, longDateFrom } from '@canter-book/core/daysSaid';
 
 export { longDate, shortDate } from '@canter-book/core/daysSaid';
 
@@ -8,6 +8,9 @@ export const today = (): string => lightFormat(new Date(), 'yyyy-MM-dd');
 
 /** "today", "yesterday", "5 days ago", or the date. */
 export const ago = (date: string, from = today()): string => agoFrom(date, from);
+
+/** "Monday, 14 March", with the year when it is not this one. */
+export const pastDate = (date: string): string => longDateFrom(date, today());
 
 /** "today 14:05", or the day with its time. */
 export const whenSaid = (instant: string): string => {

@@ -5,6 +5,8 @@ import { dayOf } from '@canter-book/core/progress/days';
 import { standingsOf } from '@canter-book/core/progress/standing';
 import { FakeServer, renderIn, someHorse, type Call } from '../testing/render.tsx';
 import Debrief from './debrief/Debrief.tsx';
+import { SESSIONS_A_PAGE } from '../api/api.ts';
+import { pastDate } from '../app/dates.ts';
 import Debriefs from './debrief/Debriefs.tsx';
 import HorsePage from './horses/HorsePage.tsx';
 import ProgressIndex from './progress/ProgressIndex.tsx';
@@ -192,10 +194,30 @@ describe('the debrief', () => {
   test('the list has the days with their sessions', async () => {
     book();
     renderIn(<Debriefs />);
-    expect(await screen.findByText('Monday, 5 January')).toBeTruthy();
+    expect(await screen.findByText(pastDate(session.date))).toBeTruthy();
     expect((await screen.findByText('Marram')).closest('a')!.getAttribute('href')).toBe(
       `/debrief/${S}`,
     );
+    expect(screen.queryByRole('button', { name: 'Earlier sessions' })).toBeNull();
+  });
+
+  test('goes back page by page to the first session', async () => {
+    const server = book();
+    const id = (n: number) => `0190a0b0-0000-7000-8000-${String(n).padStart(12, '0')}`;
+    const page = Array.from({ length: SESSIONS_A_PAGE }, (_, i) => ({
+      ...{ ...session, id: id(i), tries: 1, good: 1 },
+      homework: `Lesson ${i}`,
+    }));
+    server.answers[`/api/sessions?limit=${SESSIONS_A_PAGE}`] = page;
+    server.answers[`/api/sessions?limit=${SESSIONS_A_PAGE}&before=${page.at(-1)!.id}`] = [
+      { ...session, id: id(99), date: '2025-12-01', tries: 0, good: 0, homework: 'The first' },
+    ];
+    renderIn(<Debriefs />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Earlier sessions' }));
+    expect(await screen.findByText('The first')).toBeTruthy();
+    expect(screen.getByText('Monday, 1 December 2025')).toBeTruthy();
+    expect(screen.getByText('Lesson 0')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Earlier sessions' })).toBeNull();
   });
 });
 

@@ -22,7 +22,7 @@ import {
 } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
-import { longDate } from '../../app/dates.ts';
+import { pastDate } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
@@ -113,7 +113,7 @@ export default function Debrief() {
     <Page
       title={horse.data?.name ?? 'Debrief'}
       about={[
-        longDate(session.data.date),
+        pastDate(session.data.date),
         rider && `with ${rider.name}`,
         session.data.minutes !== null && `${Math.round(session.data.minutes)} min`,
         session.data.document?.title?.text,

@@ -1,20 +1,21 @@
 import { Link } from 'react-router';
-import { useHorsesQuery, useRidersQuery, useSessionsQuery } from '../../api/api.ts';
+import { useHorsesQuery, useRidersQuery, useSessionPagesInfiniteQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { longDate } from '../../app/dates.ts';
+import { pastDate } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 
-/** The last sessions of the yard, to look back on and to complete. */
+/** The sessions of the yard, the last first, to look back on and to complete. */
 export default function Debriefs() {
   useTitle('Debrief');
-  const sessions = useSessionsQuery({ limit: 60 });
+  const query = useSessionPagesInfiniteQuery();
   const { data: horses = [] } = useHorsesQuery();
   const { data: riders = [] } = useRidersQuery();
-  if (!sessions.data) return <QueryState query={sessions} what="sessions" />;
-  const days = [...new Set(sessions.data.map((s) => s.date))];
+  if (!query.data) return <QueryState query={query} what="sessions" />;
+  const sessions = query.data.pages.flat();
+  const days = [...new Set(sessions.map((s) => s.date))];
   return (
     <Page title="Debrief" about="What was ridden, day by day">
       <div className="max-w-[1500px] p-5 md:p-7">
@@ -26,10 +27,10 @@ export default function Debriefs() {
         )}
         {days.map((date) => (
           <section key={date} className="mb-6">
-            <h2 className="mb-1 text-base">{longDate(date)}</h2>
+            <h2 className="mb-1 text-base">{pastDate(date)}</h2>
             <ul className="divide-y divide-line border-y border-line">
               {sessions
-                .data!.filter((s) => s.date === date)
+                .filter((s) => s.date === date)
                 .map((s) => (
                   <li key={s.id}>
                     <Link
@@ -53,6 +54,20 @@ export default function Debriefs() {
             </ul>
           </section>
         ))}
+        {query.hasNextPage && (
+          <Button
+            look="quiet"
+            disabled={query.isFetchingNextPage}
+            onClick={() => void query.fetchNextPage()}
+          >
+            {query.isFetchingNextPage ? 'Fetching …' : 'Earlier sessions'}
+          </Button>
+        )}
+        {query.isError && days.length > 0 && (
+          <p role="alert" className="mt-2 text-madder">
+            The server does not answer. Try again in a moment.
+          </p>
+        )}
       </div>
     </Page>
   );

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Session } from '@canter-book/core/observations/records';
 import { api, problemOf, useSaveSessionMutation } from '../../api/api.ts';
-import { longDate } from '../../app/dates.ts';
+import { pastDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,7 +25,7 @@ export function DeleteSession({ session, horse }: { session: Session; horse: str
     setAsking(false);
     const gone = await save({ ...session, removedAt: new Date().toISOString() });
     if (gone.error) return;
-    tell(`The session of ${longDate(session.date)} is deleted.`, async () => {
+    tell(`The session of ${pastDate(session.date)} is deleted.`, async () => {
       const now = await dispatch(
         api.endpoints.session.initiate(session.id, { forceRefetch: true, subscribe: false }),
       );

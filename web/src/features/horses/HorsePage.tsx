@@ -12,7 +12,7 @@ import {
   type SessionSummary,
 } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { ago, longDate, shortDate, today } from '../../app/dates.ts';
+import { ago, pastDate, shortDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
@@ -164,7 +164,7 @@ function About({
       </span>
       <span className="block min-h-[2lh] md:min-h-[1lh]">
         {[
-          horse.retiredOn && `retired ${longDate(horse.retiredOn)}`,
+          horse.retiredOn && `retired ${pastDate(horse.retiredOn)}`,
           riders && `ridden by ${riders}`,
           horse.hollowSide && `hollow on the ${horse.hollowSide}`,
           last && `last worked ${ago(last.date)}`,
