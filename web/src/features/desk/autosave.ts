@@ -3,6 +3,7 @@ import { del, get, set } from 'idb-keyval';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/observations/records';
 import { problemOf, useSaveLessonMutation } from '../../api/api.ts';
+import { later, whenBack, whenLeft } from '../../api/courier.ts';
 import { newId } from '../../app/newId.ts';
 import { LessonSaver, type DraftStore, type LessonDraft, type SaveState } from './lessonSaver.ts';
 
@@ -38,10 +39,7 @@ export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonS
         drafts,
         newId,
         now: () => new Date(),
-        later(run, ms) {
-          const timer = window.setTimeout(run, ms);
-          return () => window.clearTimeout(timer);
-        },
+        later,
         async save(document) {
           const answer = await save(document);
           return answer.error ? { problem: problemOf(answer.error) } : { saved: answer.data };
@@ -50,14 +48,9 @@ export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonS
   );
   useEffect(() => {
     // Whoever turns away may not come back: what waits is sent at once.
-    const send = () => {
-      if (document.visibilityState === 'hidden') void saver.flush();
-    };
-    document.addEventListener('visibilitychange', send);
-    window.addEventListener('pagehide', send);
+    const listening = [whenLeft, whenBack].map((when) => when(() => void saver.flush()));
     return () => {
-      document.removeEventListener('visibilitychange', send);
-      window.removeEventListener('pagehide', send);
+      for (const stop of listening) stop();
       const sent = saver.flush().finally(() => {
         saver.stop();
         leaving.delete(sent);

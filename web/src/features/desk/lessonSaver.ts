@@ -3,6 +3,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/observations/records';
 import { isRefusal, type Problem } from '../../api/api.ts';
+import { Courier, type Later, type Sent } from '../../api/courier.ts';
 
 export interface LessonDraft {
   readonly text: string;
@@ -27,8 +28,7 @@ export interface SaverDeps {
   readonly drafts: DraftStore;
   newId(): string;
   now(): Date;
-  /** Runs something later; answers how to call it off. */
-  later(run: () => void, ms: number): () => void;
+  readonly later: Later;
 }
 
 export type SaveState =
@@ -39,8 +39,6 @@ export type SaveState =
 
 /** Long enough to type a word, short enough to trust. */
 const REST_MS = 700;
-const FIRST_RETRY_MS = 3000;
-const LONGEST_RETRY_MS = 30_000;
 
 /**
  * Saves a lesson as it is typed. Until the server has it, the text is kept on the device. When
@@ -52,10 +50,8 @@ export class LessonSaver {
   private text: string;
   private horseId: string | null;
   private details: LessonDetails;
-  private callOff = () => {};
-  private busy = false;
   private kept = true;
-  private retryMs = FIRST_RETRY_MS;
+  private readonly courier: Courier;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -67,9 +63,11 @@ export class LessonSaver {
     this.text = opening.text;
     this.horseId = record.horseId;
     this.details = detailsOf(record);
-    this.state = { kind: 'saved', revision: opening.revision };
+    this.courier = new Courier(() => this.send(), deps.later);
     // What was kept on the device from the last time is delivered at once.
-    if (opening.text !== printLesson(record.document)) this.plan(0);
+    const isKept = opening.text !== printLesson(record.document);
+    this.state = { kind: isKept ? 'waiting' : 'saved', revision: opening.revision };
+    if (isKept) this.courier.soon(0);
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -91,7 +89,7 @@ export class LessonSaver {
       });
     if (this.state.kind === 'conflict') return;
     this.tell({ kind: 'waiting', revision: this.base.revision });
-    this.plan(REST_MS);
+    this.courier.soon(REST_MS);
   }
 
   /** Tags, and whether it is a template: saved like the text. */
@@ -99,7 +97,7 @@ export class LessonSaver {
     this.details = details;
     if (this.state.kind === 'conflict') return;
     this.tell({ kind: 'waiting', revision: this.base.revision });
-    this.plan(0);
+    this.courier.soon(0);
   }
 
   readonly currentDetails = (): LessonDetails => this.details;
@@ -116,7 +114,7 @@ export class LessonSaver {
       this.tell({ kind: 'saved', revision: this.base.revision });
     } else {
       this.tell({ kind: 'waiting', revision: this.base.revision });
-      this.plan(0);
+      this.courier.soon(0);
     }
     return this.text;
   }
@@ -137,33 +135,19 @@ export class LessonSaver {
 
   /** Sends what waits, at once; answers whether the book has it all. */
   async flush(): Promise<boolean> {
-    if (this.state.kind === 'waiting' || this.state.kind === 'offline') {
-      this.callOff();
-      await this.send();
-    }
-    while (this.busy) {
-      await new Promise<void>((told) => {
-        const off = this.subscribe(() => {
-          off();
-          told();
-        });
-      });
-    }
+    if (this.isWaiting()) await this.courier.again();
     return this.state.kind === 'saved';
   }
 
   stop(): void {
-    this.callOff();
+    this.courier.stop();
   }
 
-  private plan(ms: number) {
-    this.callOff();
-    this.callOff = this.deps.later(() => void this.send(), ms);
-  }
+  private readonly isWaiting = (): boolean => /^(waiting|offline|saving)$/.test(this.state.kind);
 
-  private async send(): Promise<void> {
-    if (this.busy) return;
-    this.busy = true;
+  private async send(): Promise<Sent> {
+    // Settled meanwhile, by what was chosen after a conflict.
+    if (!this.isWaiting()) return 'done';
     this.tell({ kind: 'saving', revision: this.base.revision });
     const { text, horseId, details } = this;
     const document = keepIds(this.base.document, parseLesson(text, this.deps.newId).lesson);
@@ -175,25 +159,22 @@ export class LessonSaver {
       document,
       updatedAt: this.deps.now().toISOString(),
     });
-    this.busy = false;
     if ('problem' in answer) return this.failed(answer.problem);
     this.base = answer.saved;
-    this.retryMs = FIRST_RETRY_MS;
     const changed = this.text !== text || this.horseId !== horseId || this.details !== details;
-    if (changed) return this.send();
+    if (changed) return 'more';
     this.deps.drafts.drop(this.base.id);
     this.tell({ kind: 'saved', revision: this.base.revision });
+    return 'done';
   }
 
-  private failed({ status, detail, current }: Problem) {
+  private failed({ status, detail, current }: Problem): Sent {
     const { revision } = this.base;
-    if (status === 409 && current) {
-      return this.tell({ kind: 'conflict', revision, theirs: current as LessonRecord });
-    }
-    if (isRefusal(status)) return this.tell({ kind: 'refused', revision, why: detail });
-    this.tell({ kind: 'offline', revision, kept: this.kept });
-    this.plan(this.retryMs);
-    this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);
+    const isConflict = status === 409 && current !== undefined;
+    if (isConflict) this.tell({ kind: 'conflict', revision, theirs: current as LessonRecord });
+    else if (isRefusal(status)) this.tell({ kind: 'refused', revision, why: detail });
+    else this.tell({ kind: 'offline', revision, kept: this.kept });
+    return this.state.kind === 'offline' ? 'away' : 'done';
   }
 
   private tell(state: SaveState) {

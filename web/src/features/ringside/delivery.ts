@@ -1,6 +1,7 @@
 import { mergeSession } from '@canter-book/core/observations/mergeSession';
 import type { Session } from '@canter-book/core/observations/records';
 import { api, isRefusal, problemOf, type Problem } from '../../api/api.ts';
+import { Courier, later, whenBack, type Sent } from '../../api/courier.ts';
 import type { BookStore } from '../../app/store.ts';
 import { askToKeep, readDevice, writeDevice } from './device.ts';
 import {
@@ -13,8 +14,6 @@ import {
   type Parcel,
 } from './ringsideSlice.ts';
 
-const FIRST_RETRY_MS = 2_000;
-const LONGEST_RETRY_MS = 30_000;
 /** A session that is saved elsewhere again and again while it is merged waits for the next round. */
 const MOST_MERGES = 3;
 
@@ -26,9 +25,6 @@ const EMPTY: KeptState = { teaching: {}, outbox: [], revisions: {} };
  * no harm there. One that the server refuses is set aside with the reason, and the rest goes on.
  */
 export function startDelivery(store: BookStore): void {
-  let busy = false;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let retryMs = FIRST_RETRY_MS;
   let kept: KeptState = EMPTY;
 
   const keep = () => {
@@ -45,38 +41,21 @@ export function startDelivery(store: BookStore): void {
     );
   };
 
-  const later = () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void deliver(), retryMs);
-    retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 2);
-  };
-
-  const soon = () => {
-    retryMs = FIRST_RETRY_MS;
-    void deliver();
-  };
-
-  const deliver = async (): Promise<void> => {
+  const waiting = (): Parcel | null => {
     const { outbox, restored: ready } = store.getState().ringside;
-    const next = nextOf(outbox);
-    if (busy || !ready || !next) return;
-    busy = true;
-    clearTimeout(timer);
-    const outcome = await alone(() => send(store, next));
-    busy = false;
-    if (outcome === 'away') return later();
-    retryMs = FIRST_RETRY_MS;
-    void deliver();
+    return ready ? nextOf(outbox) : null;
   };
+
+  const courier = new Courier(async () => {
+    const next = waiting();
+    return next ? alone(() => send(store, next)) : 'done';
+  }, later);
 
   store.subscribe(() => {
     keep();
-    if (!busy && store.getState().ringside.reached) void deliver();
+    if (store.getState().ringside.reached && waiting()) void courier.now();
   });
-  window.addEventListener('online', soon);
-  document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'visible') soon();
-  });
+  whenBack(() => void courier.again());
   void askToKeep();
   void readDevice()
     .then(
@@ -87,7 +66,7 @@ export function startDelivery(store: BookStore): void {
       kept = state;
       store.dispatch(restored(state));
       if (!readable) store.dispatch(keepingFailed(true));
-      void deliver();
+      void courier.now();
     });
 }
 
@@ -117,17 +96,15 @@ async function alone<T>(run: () => Promise<T>): Promise<T> {
   return locks ? locks.request('canter-book-delivery', run) : run();
 }
 
-type Outcome = 'sent' | 'aside' | 'away';
-
-async function send(store: BookStore, parcel: Parcel): Promise<Outcome> {
+async function send(store: BookStore, parcel: Parcel): Promise<Sent> {
   if (parcel.kind === 'session') return sendSession(store, parcel.id, parcel.session);
   const answer = await store.dispatch(api.endpoints.addObservations.initiate(parcel.observations));
   if (answer.error) return failed(store, parcel.id, problemOf(answer.error));
   store.dispatch(delivered({ parcelId: parcel.id }));
-  return 'sent';
+  return 'more';
 }
 
-async function sendSession(store: BookStore, parcelId: string, session: Session): Promise<Outcome> {
+async function sendSession(store: BookStore, parcelId: string, session: Session): Promise<Sent> {
   const { revisions } = store.getState().ringside;
   let next = { ...session, revision: revisions[session.id] ?? session.revision };
   for (let merges = 0; ; merges++) {
@@ -135,7 +112,7 @@ async function sendSession(store: BookStore, parcelId: string, session: Session)
     if (!answer.error) {
       const { revision } = answer.data;
       store.dispatch(delivered({ parcelId, sessionId: session.id, revision }));
-      return 'sent';
+      return 'more';
     }
     const problem = problemOf(answer.error);
     const current = problem.status === 409 ? (problem.current as Session | undefined) : undefined;
@@ -144,8 +121,8 @@ async function sendSession(store: BookStore, parcelId: string, session: Session)
   }
 }
 
-function failed(store: BookStore, parcelId: string, { status, detail }: Problem): Outcome {
+function failed(store: BookStore, parcelId: string, { status, detail }: Problem): Sent {
   const refused = isRefusal(status);
   store.dispatch(refused ? refusedByServer({ parcelId, why: detail }) : notReached());
-  return refused ? 'aside' : 'away';
+  return refused ? 'more' : 'away';
 }

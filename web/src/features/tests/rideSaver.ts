@@ -1,5 +1,6 @@
 import { mergeRides, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { isRefusal, type Problem } from '../../api/api.ts';
+import { Courier, type Later, type Sent } from '../../api/courier.ts';
 
 /** A ride as it stands on this device. */
 export interface RideDraft {
@@ -17,14 +18,11 @@ export type RideState =
 export interface RideSaverDeps {
   save(ride: MarkedRide): Promise<{ saved: MarkedRide } | { problem: Problem }>;
   keep(draft: RideDraft): void;
-  /** Runs something later; answers how to call it off. */
-  later(run: () => void, ms: number): () => void;
+  readonly later: Later;
   onChange(draft: RideDraft, state: RideState): void;
 }
 
 const REST_MS = 400;
-const FIRST_RETRY_MS = 2000;
-const LONGEST_RETRY_MS = 30_000;
 
 /**
  * Saves a ride as it is marked. It is kept on the device first; while the book is away it is tried again,
@@ -33,15 +31,14 @@ const LONGEST_RETRY_MS = 30_000;
 export class RideSaver {
   private draft: RideDraft;
   private state: RideState = { kind: 'saved' };
-  private busy = false;
-  private retryMs = FIRST_RETRY_MS;
-  private callOff: () => void = () => {};
+  private readonly courier: Courier;
 
   constructor(
     private readonly deps: RideSaverDeps,
     draft: RideDraft,
   ) {
     this.draft = draft;
+    this.courier = new Courier(() => this.send(), deps.later);
     deps.later(() => deps.onChange(this.draft, this.state), 0);
     if (draft.dirty) this.soon(0);
   }
@@ -53,11 +50,13 @@ export class RideSaver {
 
   /** At once: the page is left, or the network is back. */
   flush() {
-    if (this.draft.dirty) this.soon(0);
+    if (!this.draft.dirty) return;
+    this.put(this.draft, { kind: 'saving' });
+    void this.courier.again();
   }
 
   stop() {
-    this.callOff();
+    this.courier.stop();
   }
 
   private put(draft: RideDraft, state: RideState = this.state) {
@@ -68,37 +67,33 @@ export class RideSaver {
   }
 
   private soon(ms: number) {
-    this.callOff();
-    this.callOff = this.deps.later(() => void this.send(), ms);
-    this.put(this.draft, { kind: ms > REST_MS ? 'waiting' : 'saving' });
+    this.courier.soon(ms);
+    this.put(this.draft, { kind: 'saving' });
   }
 
-  private async send() {
-    if (this.busy) return;
-    this.busy = true;
+  private async send(): Promise<Sent> {
+    if (!this.draft.dirty) return 'done';
     const sent = this.draft.ride;
     const answer = await this.deps.save(sent);
-    this.busy = false;
     if ('saved' in answer) return this.hasSaved(sent, answer.saved);
     const { status, detail, current } = answer.problem;
     if (status === 409 && current) {
       const merged = mergeRides(this.draft.ride, current as MarkedRide, this.draft.own);
       this.put({ ...this.draft, ride: merged, dirty: true });
-      return this.soon(0);
+      return 'more';
     }
     if (!isRefusal(status)) {
-      this.soon(this.retryMs);
-      this.retryMs = Math.min(LONGEST_RETRY_MS, 2 * this.retryMs);
-      return;
+      this.put(this.draft, { kind: 'waiting' });
+      return 'away';
     }
     this.put(this.draft, { kind: 'refused', why: detail });
+    return 'done';
   }
 
-  private hasSaved(sent: MarkedRide, saved: MarkedRide) {
-    this.retryMs = FIRST_RETRY_MS;
+  private hasSaved(sent: MarkedRide, saved: MarkedRide): Sent {
     const changedSince = this.draft.ride !== sent;
     const ride = changedSince ? { ...this.draft.ride, revision: saved.revision } : saved;
     this.put({ ...this.draft, ride, dirty: changedSince }, { kind: 'saved' });
-    if (changedSince) this.soon(REST_MS);
+    return changedSince ? 'more' : 'done';
   }
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Query } from '../../api/QueryState.tsx';
+import { later, whenBack, whenLeft } from '../../api/courier.ts';
 import { problemOf, useRideQuery, useSaveRideMutation } from '../../api/api.ts';
 import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
 
@@ -50,10 +51,7 @@ export function useRideDraft(id: string): RideOnDevice {
           return answer.data ? { saved: answer.data } : { problem: problemOf(answer.error) };
         },
         keep: (d) => localStorage.setItem(keyOf(id), JSON.stringify(d)),
-        later(run, ms) {
-          const timer = setTimeout(run, ms);
-          return () => clearTimeout(timer);
-        },
+        later,
         onChange(d, s) {
           setDraft(d);
           setState(s);
@@ -64,11 +62,9 @@ export function useRideDraft(id: string): RideOnDevice {
   }, [id, data, isError, save]);
   useEffect(() => {
     const flush = () => saver.current?.flush();
-    window.addEventListener('online', flush);
-    window.addEventListener('pagehide', flush);
+    const listening = [whenLeft, whenBack].map((when) => when(flush));
     return () => {
-      window.removeEventListener('online', flush);
-      window.removeEventListener('pagehide', flush);
+      for (const stop of listening) stop();
       flush();
     };
   }, []);
