@@ -14,6 +14,13 @@ export default tseslint.config(
       ],
       '@typescript-eslint/consistent-type-imports': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-restricted-imports': [
+        'error',
+        {
+          name: 'zod',
+          message: 'The large build is four times as large: take z from core/schema.',
+        },
+      ],
     },
   },
   {

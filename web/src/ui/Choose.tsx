@@ -1,3 +1,5 @@
+import { classNames } from './classNames.ts';
+
 /** Small things to choose by: one of a list, yes or no, any of a few. */
 
 interface ChoiceProps<T extends string> {
@@ -27,28 +29,64 @@ export function Choice<T extends string>({ label, value, options, onChange }: Ch
   );
 }
 
-interface OneOfProps<T extends string | number> {
-  label: string;
+interface PressedProps<T extends string | number> {
   all: readonly T[];
   chosen: T;
   /** What stands on its button, where that is not the value itself. */
   said?(value: T): string;
+  onChange(value: T, index: number): void;
+}
+
+/** Buttons in one frame, of which one is pressed. */
+const Pressed = <T extends string | number>({
+  all,
+  chosen,
+  said = String,
+  onChange,
+  small = false,
+}: PressedProps<T> & { small?: boolean }) => (
+  <div className={classNames('flex flex-wrap rounded-lg border border-line', small && 'bg-page')}>
+    {all.map((value, i) => (
+      <button
+        key={`${value} ${i}`}
+        type="button"
+        aria-pressed={value === chosen}
+        className={classNames(
+          'whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather',
+          small ? 'px-2 py-1.5 text-[13px]' : 'min-h-9 flex-1 px-2',
+        )}
+        onClick={() => onChange(value, i)}
+      >
+        {said(value)}
+      </button>
+    ))}
+  </div>
+);
+
+/** One of a few beside a drawing; its label is heard, not seen. */
+export const Segments = <T extends string | number>({
+  label,
+  ...rest
+}: PressedProps<T> & { label: string }) => (
+  <div role="group" aria-label={label}>
+    <Pressed small {...rest} />
+  </div>
+);
+
+interface OneOfProps<T extends string | number> extends PressedProps<T> {
+  label: string;
   /** The label is heard, not seen. */
   quiet?: boolean;
   /** It stands among fields: its label looks like theirs. */
   amongFields?: boolean;
-  onChange(value: T): void;
 }
 
 /** One of a few, side by side, all of them seen. */
 export const OneOf = <T extends string | number>({
   label,
-  all,
-  chosen,
-  said = String,
   quiet = false,
   amongFields = false,
-  onChange,
+  ...buttons
 }: OneOfProps<T>) => (
   <fieldset>
     <legend
@@ -56,19 +94,7 @@ export const OneOf = <T extends string | number>({
     >
       {label}
     </legend>
-    <div className="flex flex-wrap rounded-lg border border-line">
-      {all.map((value) => (
-        <button
-          key={value}
-          type="button"
-          aria-pressed={value === chosen}
-          className="min-h-9 flex-1 px-2 whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-          onClick={() => onChange(value)}
-        >
-          {said(value)}
-        </button>
-      ))}
-    </div>
+    <Pressed {...buttons} />
   </fieldset>
 );
 

@@ -11,6 +11,7 @@ import {
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
 import { Button } from '../../ui/Button.tsx';
+import { Segments } from '../../ui/Choose.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer, usePlayerState } from '../arena/player.ts';
 import { PutIntoLesson } from './PutIntoLesson.tsx';
@@ -99,20 +100,7 @@ interface GroupProps {
 }
 
 function Group({ name, all, chosen, onChoose }: GroupProps) {
-  if (all.length < 2) return null;
-  return (
-    <span role="group" aria-label={name} className="flex flex-wrap rounded-lg border border-line">
-      {all.map((value, i) => (
-        <button
-          key={`${value}-${i}`}
-          type="button"
-          aria-pressed={value === chosen}
-          className="min-h-9 px-2.5 first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-          onClick={() => onChoose(value, i)}
-        >
-          {value}
-        </button>
-      ))}
-    </span>
+  return all.length < 2 ? null : (
+    <Segments label={name} all={all} chosen={chosen} onChange={onChoose} />
   );
 }

@@ -6,6 +6,7 @@ import { sheetGroup } from '@canter-book/core/placing/palette';
 import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Point } from '@canter-book/core/geometry/curve';
+import { Segments } from '../../../ui/Choose.tsx';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
 import { drawingPoint } from '../../arena/pointer.ts';
@@ -23,11 +24,11 @@ import { usePlacing, type Placing } from './usePlacing.ts';
 /** What two fingers do comes after the picture. */
 const Pinch = lazy(() => import('./Pinch.tsx').then((m) => ({ default: m.Pinch })));
 
-const VIEWS: readonly { view: View; name: string }[] = [
-  { view: 'c-right', name: 'side' },
-  { view: 'c-up', name: 'from A' },
-  { view: 'a-up', name: 'from C' },
-];
+const VIEWS: Readonly<Record<View, string>> = {
+  'c-right': 'side',
+  'c-up': 'from A',
+  'a-up': 'from C',
+};
 const ZOOM_STEP = 1.5;
 
 interface ArenaBenchProps {
@@ -120,22 +121,16 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
         <BeatLegend horse={derived.horse?.name ?? null} />
         <div className="no-print flex items-center gap-1">
           <span className="text-[13px] text-soft">view</span>
-          <span role="group" aria-label="View" className="flex rounded-lg border border-line">
-            {VIEWS.map(({ view: v, name }) => (
-              <button
-                key={v}
-                type="button"
-                aria-pressed={view === v}
-                onClick={() => {
-                  setView(v);
-                  window.reset();
-                }}
-                className="px-2 py-1 text-[13px] whitespace-nowrap first:rounded-l-lg last:rounded-r-lg aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-              >
-                {name}
-              </button>
-            ))}
-          </span>
+          <Segments
+            label="View"
+            all={Object.keys(VIEWS) as View[]}
+            chosen={view}
+            said={(v) => VIEWS[v]}
+            onChange={(v) => {
+              setView(v);
+              window.reset();
+            }}
+          />
           <button
             type="button"
             aria-pressed={lines}

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack } from 'lucide
 import { movementAt } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
+import { Segments } from '../../../ui/Choose.tsx';
 import { SPEEDS, useFollowed, usePlayerState, type Player } from '../../arena/player.ts';
 import { IconButton } from '../IconButton.tsx';
 
@@ -41,23 +42,13 @@ export function Controls({ ride, player, selectedItem }: ControlsProps) {
       >
         <Repeat size={16} aria-hidden />
       </IconButton>
-      <span
-        role="group"
-        aria-label="Speed"
-        className="ml-1 flex rounded-lg border border-line bg-page"
-      >
-        {SPEEDS.map((speed) => (
-          <button
-            key={speed}
-            type="button"
-            aria-pressed={player.speed === speed}
-            onClick={() => player.setSpeed(speed)}
-            className="px-2 py-1.5 font-mono text-[13px] first:rounded-l-lg last:rounded-r-lg aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-          >
-            {speed}×
-          </button>
-        ))}
-      </span>
+      <Segments
+        label="Speed"
+        all={SPEEDS}
+        chosen={player.speed}
+        said={(speed) => `${speed}×`}
+        onChange={(speed) => player.setSpeed(speed)}
+      />
       <Clock player={player} total={ride.totals.seconds} />
     </div>
   );
