@@ -35,7 +35,7 @@ export default function Debriefs() {
                   <li key={s.id}>
                     <Link
                       to={`/debrief/${s.id}`}
-                      className="grid grid-cols-[8rem_1fr] gap-x-4 px-2 py-2.5 no-underline hover:bg-sand-light sm:grid-cols-[9rem_9rem_1fr_1fr]"
+                      className="grid grid-cols-[10.5rem_1fr] gap-x-3 px-2 py-2.5 no-underline hover:bg-sand-light sm:grid-cols-[9rem_9rem_1fr_1fr]"
                     >
                       <b>{horses.find((h) => h.id === s.horseId)?.name}</b>
                       <span className="text-soft">

@@ -11,7 +11,7 @@ import {
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
 import { Button } from '../../ui/Button.tsx';
-import { Segments } from '../../ui/Choose.tsx';
+import { OneOf } from '../../ui/Choose.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer, usePlayerState } from '../arena/player.ts';
 import { PutIntoLesson } from './PutIntoLesson.tsx';
@@ -101,6 +101,6 @@ interface GroupProps {
 
 function Group({ name, all, chosen, onChoose }: GroupProps) {
   return all.length < 2 ? null : (
-    <Segments label={name} all={all} chosen={chosen} onChange={onChoose} />
+    <OneOf quiet label={name} all={all} chosen={chosen} onChange={onChoose} />
   );
 }
