@@ -30,7 +30,8 @@ const MONTHS: readonly string[] = [
 const DAY_MS = 86_400_000;
 
 const dayIn = (date: string): number => Number(date.slice(8, 10));
-const monthIn = (date: string): string => MONTHS[Number(date.slice(5, 7)) - 1] ?? '';
+/** "March". */
+export const monthIn = (date: string): string => MONTHS[Number(date.slice(5, 7)) - 1] ?? '';
 
 /** "Monday". */
 export const weekdaySaid = (date: string): string =>

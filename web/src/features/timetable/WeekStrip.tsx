@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
+import { monthIn, WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
-import { longDate, today } from '../../app/dates.ts';
+import { today } from '../../app/dates.ts';
 import type { Times } from './useTimes.ts';
 
 interface WeekStripProps {
@@ -39,7 +39,6 @@ export function WeekStrip({ date, times, onGo }: WeekStripProps) {
             <li key={day} className="flex-1">
               <button
                 type="button"
-                aria-label={`${longDate(day)}, ${minutes} min`}
                 aria-current={day === date ? 'date' : undefined}
                 className="flex min-h-14 w-full flex-col items-center justify-center gap-0.5 rounded-md text-[13px] hover:bg-sand-light aria-[current=date]:bg-leather aria-[current=date]:text-on-leather"
                 onClick={() => onGo(day)}
@@ -49,6 +48,7 @@ export function WeekStrip({ date, times, onGo }: WeekStripProps) {
                   <b className={`tabular text-[15px] ${day === now ? 'underline' : ''}`}>
                     {Number(day.slice(8))}
                   </b>
+                  <span className="sr-only">{` ${monthIn(day)}, ${minutes} min`}</span>
                 </span>
                 <span className="block h-1 w-3/4 max-w-12">
                   <span
