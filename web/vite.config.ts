@@ -19,7 +19,7 @@ const WORDS =
   /core[\\/]src[\\/](daysSaid|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
-  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react|uuid)[\\/]/;
+  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
 
 export default defineConfig({
   plugins: [
@@ -53,6 +53,8 @@ export default defineConfig({
     }),
   ],
   build: {
+    // Every browser that runs the book knows how to fetch a module before it is wanted.
+    modulePreload: { polyfill: false },
     // The writer of PDF comes when one is made.
     chunkSizeWarningLimit: 1000,
     rolldownOptions: {

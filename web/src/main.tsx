@@ -4,7 +4,7 @@ import { createBrowserHistory } from 'history';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { ErrorBoundary } from 'react-error-boundary';
-import { BookRouter } from './app/BookRouter.tsx';
+import { BookRouter } from './ui/BookRouter.tsx';
 import { ErrorPage } from './app/ErrorPage.tsx';
 import { Screens } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';

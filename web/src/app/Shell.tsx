@@ -8,7 +8,6 @@ import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
 import { ErrorPage } from './ErrorPage.tsx';
 import { HelpLink } from './HelpLink.tsx';
-import { startLive } from './live.ts';
 import type { BookStore } from './store.ts';
 import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
@@ -92,10 +91,15 @@ function useLive(mayListen: boolean): void {
   useEffect(() => {
     if (!mayListen || !('EventSource' in window)) return;
     let stop = () => {};
-    const start = () => (stop = startLive(store));
+    let isGone = false;
+    const start = () =>
+      void import('./live.ts').then(({ startLive }) => {
+        if (!isGone) stop = startLive(store);
+      });
     if (document.readyState === 'complete') start();
     else window.addEventListener('load', start);
     return () => {
+      isGone = true;
       window.removeEventListener('load', start);
       stop();
     };

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globa
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
-import { BookRouter } from './BookRouter.tsx';
+import { BookRouter } from '../ui/BookRouter.tsx';
 import { Screens } from './router.tsx';
 import { createBookStore } from './store.ts';
 

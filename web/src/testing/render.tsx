@@ -4,7 +4,7 @@ import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
 import { Route, Routes } from 'react-router';
 import type { Horse } from '@canter-book/core/observations/records';
-import { BookRouter } from '../app/BookRouter.tsx';
+import { BookRouter } from '../ui/BookRouter.tsx';
 import { createBookStore, type BookStore } from '../app/store.ts';
 
 /** For tests: renders with a store and a router, and a server that answers from a table. */

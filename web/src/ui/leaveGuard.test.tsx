@@ -3,7 +3,7 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { createMemoryHistory } from 'history';
 import { useState } from 'react';
 import { Link, Route, Routes } from 'react-router';
-import { BookRouter } from '../app/BookRouter.tsx';
+import { BookRouter } from './BookRouter.tsx';
 import { LeaveGuard } from './LeaveGuard.tsx';
 
 afterEach(cleanup);

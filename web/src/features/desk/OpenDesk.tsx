@@ -13,7 +13,7 @@ import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
 import { deriveInSteps, type Derived } from './derive.ts';
 import { DeskName } from './DeskName.tsx';
-import { DeskSheets, type OpenSheet } from './DeskSheets.tsx';
+import type { OpenSheet } from './DeskSheets.tsx';
 import { DeskTop } from './DeskTop.tsx';
 import type { Annotations } from './editor/margin.tsx';
 import type { LessonDraft } from './lessonSaver.ts';
@@ -23,6 +23,8 @@ import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
 
 /** The picture comes first. */
 const InTime = lazy(() => import('./InTime.tsx').then((m) => ({ default: m.InTime })));
+
+const DeskSheets = lazy(() => import('./DeskSheets.tsx').then((m) => ({ default: m.DeskSheets })));
 
 interface OpenDeskProps {
   record: LessonRecord;
@@ -131,7 +133,9 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
             </Suspense>
           </section>
         </div>
-        <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
+        <Suspense>
+          <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
+        </Suspense>
       </div>
     </DeskProvider>
   );

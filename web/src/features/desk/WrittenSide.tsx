@@ -14,7 +14,6 @@ import type { LineHelp } from './editor/complete.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
 import { useInSight } from '../arena/useInSight.ts';
-import { LessonSlips } from './LessonSlips.tsx';
 
 const fetchEditor = () => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor }));
 /** What one writes with comes after the picture of what is written. */
@@ -31,6 +30,10 @@ const MovementList = lazy(() =>
 /** What changes a line comes after the lines. */
 const Inspector = lazy(() =>
   import('./list/Inspector.tsx').then((m) => ({ default: m.Inspector })),
+);
+
+const LessonSlips = lazy(() =>
+  import('./LessonSlips.tsx').then((m) => ({ default: m.LessonSlips })),
 );
 
 export type WrittenAs = 'text' | 'list';
@@ -118,13 +121,15 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
           <Inspector />
         </Suspense>
       </div>
-      <LessonSlips
-        reviewed={props.reviewed}
-        slips={notes.slips}
-        empty={derived.parsed.lesson.items.length === 0}
-        onFix={notes.onFix}
-        onAllow={notes.onAllow}
-      />
+      <Suspense fallback={<div aria-hidden className="h-9 shrink-0 border-t border-line" />}>
+        <LessonSlips
+          reviewed={props.reviewed}
+          slips={notes.slips}
+          empty={derived.parsed.lesson.items.length === 0}
+          onFix={notes.onFix}
+          onAllow={notes.onAllow}
+        />
+      </Suspense>
     </section>
   );
 });

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Player } from '../arena/player.ts';
-import { stepFrom } from './playing/Controls.tsx';
+import { stepFrom } from './playing/stepFrom.ts';
 import type { WrittenAs } from './WrittenSide.tsx';
 
 interface DeskKeys {

@@ -1,10 +1,10 @@
 import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack } from 'lucide-react';
-import { movementAt } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
 import { Segments } from '../../../ui/Choose.tsx';
 import { SPEEDS, useFollowed, usePlayerState, type Player } from '../../arena/player.ts';
 import { IconButton } from '../IconButton.tsx';
+import { stepFrom } from './stepFrom.ts';
 
 interface ControlsProps {
   ride: Ride;
@@ -71,14 +71,4 @@ function partOf(ride: Ride, itemId: string | null) {
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return null;
   return { fromS: first.startsAtS, toS: last.startsAtS + last.seconds };
-}
-
-/** The beginning of the next movement, or of this one and then of the one before. */
-export function stepFrom(ride: Ride, player: Player, by: 1 | -1): number {
-  const now = ride.movements[movementAt(ride, player.seconds)];
-  if (!now) return 0;
-  const starts = [...new Set(ride.movements.map((m) => m.startsAtS))].sort((a, b) => a - b);
-  if (by === 1) return starts.find((s) => s > player.seconds + 0.05) ?? ride.totals.seconds;
-  // A little into a movement, the step back goes to its beginning first.
-  return starts.findLast((s) => s < player.seconds - 0.5) ?? 0;
 }

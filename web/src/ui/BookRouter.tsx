@@ -1,7 +1,7 @@
 import { type ReactNode, startTransition, useLayoutEffect, useState } from 'react';
 import type { History } from 'history';
 import { Router } from 'react-router';
-import { HistoryContext } from '../ui/history.ts';
+import { HistoryContext } from './history.ts';
 
 interface BookRouterProps {
   history: History;
