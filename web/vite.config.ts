@@ -19,7 +19,9 @@ const WORDS =
   /core[\\/]src[\\/](daysSaid|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
-  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
+  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
+
+const ICONS = /node_modules[\\/]lucide-react[\\/]dist[\\/]esm[\\/]icons[\\/]/;
 
 export default defineConfig({
   plugins: [
@@ -68,6 +70,8 @@ export default defineConfig({
             { name: 'paces', test: PACES, priority: 3 },
             { name: 'lesson', test: LESSON, priority: 2 },
             { name: 'page', test: PAGE, priority: 1 },
+            // A drawing of one page alone comes with that page.
+            { name: 'page', test: ICONS, minShareCount: 2, priority: 1 },
           ],
         },
       },

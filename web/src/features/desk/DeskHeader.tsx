@@ -1,13 +1,14 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { isSheet } from '@canter-book/core/lesson/document';
-import { useAlsoOpen } from '../../app/live.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { titleOf, useDesk } from './deskModel.ts';
 import { DeskName } from './DeskName.tsx';
 import type { HistoryDepth } from './editor/Editor.tsx';
 import { withHorse } from './firstText.ts';
 import { IconButton } from './IconButton.tsx';
+
+const AlsoOpen = lazy(() => import('./AlsoOpen.tsx').then((m) => ({ default: m.AlsoOpen })));
 
 interface DeskHeaderProps {
   lessonId: string;
@@ -48,7 +49,9 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
         {parsed.lesson.approach && ` · ${parsed.lesson.approach.name.replace('-', ' ')}`}
       </span>
       <span className="flex-1" />
-      <AlsoOpen lessonId={lessonId} />
+      <Suspense>
+        <AlsoOpen lessonId={lessonId} />
+      </Suspense>
       {note}
       <div className="flex gap-1">
         <IconButton label="Undo" disabled={depth.undo === 0} onClick={() => editor.current?.undo()}>
@@ -71,15 +74,5 @@ export function DeskHeader({ lessonId, depth, note, menu }: DeskHeaderProps) {
         Take to the ringside
       </ButtonLink>
     </DeskName>
-  );
-}
-
-/** Nobody changes the same lines unawares. */
-function AlsoOpen({ lessonId }: { lessonId: string }) {
-  const others = useAlsoOpen(lessonId);
-  return (
-    <span role="status" className="text-[13px] text-ochre">
-      {others.length > 0 && `also open: ${others.join(', ')}`}
-    </span>
   );
 }

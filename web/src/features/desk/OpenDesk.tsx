@@ -1,7 +1,6 @@
 import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
-import { allow } from '@canter-book/core/review/allowed';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Said } from '@canter-book/core/review/reviewed';
 import { movementAt } from '@canter-book/core/ride/sample';
@@ -164,7 +163,10 @@ function useNotes(
         if (finding.fix) edit(finding.fix.apply, finding.itemId ?? undefined);
       },
       onAllow(finding: Finding, reason: string) {
-        edit((lesson) => allow(lesson, finding, reason) ?? lesson, finding.itemId ?? undefined);
+        const ofItem = finding.itemId ?? undefined;
+        void import('@canter-book/core/review/allowed').then(({ allow }) =>
+          edit((lesson) => allow(lesson, finding, reason) ?? lesson, ofItem),
+        );
       },
     }),
     [derived, findings, slips, ridden, edit],

@@ -1,21 +1,12 @@
-import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import { allItems } from '@canter-book/core/lesson/edits';
-import { parseLesson } from '@canter-book/core/notation/parse';
-import { lettersWithin } from '@canter-book/core/placing/candidates';
+import { lazy, memo, Suspense, useEffect, useRef, useState } from 'react';
 import type { Reviewed } from '@canter-book/core/review/reviewed';
-import { standingAt } from '@canter-book/core/ride/compile';
-import { firstRound } from '@canter-book/core/ride/firstRound';
-import { letterCounts } from '@canter-book/core/ride/letterCounts';
-import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
-import { clock } from '@canter-book/core/units';
-import type { Derived } from './derive.ts';
 import { useDesk } from './deskModel.ts';
-import type { LineHelp } from './editor/complete.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
 import { useInSight } from '../arena/useInSight.ts';
 
-const fetchEditor = () => import('./editor/Editor.tsx').then((m) => ({ default: m.Editor }));
+const fetchEditor = () =>
+  import('./editor/LessonEditor.tsx').then((m) => ({ default: m.LessonEditor }));
 /** What one writes with comes after the picture of what is written. */
 const Editor = lazy(fetchEditor);
 
@@ -62,7 +53,6 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const pane = useRef<HTMLDivElement>(null);
   const inSight = useInSight(pane);
   const rested = useEditorFetched();
-  const help = useMemo(() => lineHelp(latest), [latest]);
   return (
     <section
       aria-label="Lesson"
@@ -96,7 +86,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
             <Editor
               text={opening}
               notes={notes}
-              help={help}
+              latest={latest}
               handle={props.holdEditor}
               onLine={props.onLine}
               onHistory={props.onHistory}
@@ -149,44 +139,3 @@ function useEditorFetched(): boolean {
 const Unopened = ({ text }: { text: string }) => (
   <pre className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]">{text}</pre>
 );
-
-/** What the lesson says about a line that is being written or looked at. */
-function lineHelp(latest: () => Derived): LineHelp {
-  return {
-    lettersFrom(line, text) {
-      const { parsed: known, profile, text: of } = latest();
-      // Whoever types fast asks before the desk has followed.
-      const parsed = text === of ? known : parseLesson(text);
-      const before = allItems(parsed.lesson.items).filter(
-        (item) => (parsed.spans.get(item.id)?.line ?? Infinity) < line,
-      );
-      const last = before.at(-1);
-      const point = last
-        ? { after: last.id }
-        : parsed.lesson.items[0]
-          ? { before: parsed.lesson.items[0].id }
-          : ('end' as const);
-      return lettersWithin(standingAt(parsed.lesson, point, profile));
-    },
-    describe(line) {
-      const { ride, itemAtLine } = latest();
-      const itemId = itemAtLine.get(line);
-      const own = firstRound(ride, itemId);
-      const [first, last] = [own[0], own.at(-1)];
-      if (!first || !last) return null;
-      const sum = (pick: (m: (typeof own)[number]) => number) =>
-        own.reduce((total, m) => total + pick(m), 0);
-      const counts = sum((m) => m.strides * countsPerStride(m.gait));
-      const between = letterCounts(ride, first.startM, last.startM + last.metres)
-        .slice(0, 6)
-        .map(({ from, to, counts: n }) => `${from}–${to} ${n.toFixed(1)}`);
-      return [
-        `${Math.round(sum((m) => m.metres))} m`,
-        `${Math.round(sum((m) => m.seconds))} s`,
-        `${Math.round(counts)} ${countWord(first.gait)}`,
-        `at ${clock(first.startsAtS)}`,
-        ...between,
-      ].join(' · ');
-    },
-  };
-}

@@ -34,7 +34,7 @@ export interface HistoryDepth {
   readonly redo: number;
 }
 
-interface EditorProps {
+export interface EditorProps {
   text: string;
   notes: Annotations;
   help: LineHelp;
