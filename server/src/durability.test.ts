@@ -42,7 +42,7 @@ async function start(data: string, ...flags: string[]): Promise<Running> {
   let said = '';
   child.stdout.on('data', (d) => (said += String(d)));
   child.stderr.on('data', (d) => (said += String(d)));
-  const exit = new Promise<number | null>((done) => child.once('exit', done));
+  const exit = new Promise<number | null>((done) => child.once('close', done));
   const open = new Promise<void>((done) => {
     child.stdout.on('data', () => said.includes('is open at') && done());
   });
@@ -203,7 +203,8 @@ describe('twenty programs at once', () => {
     const child = spawn(command, more, { cwd: join(main, '../../..') });
     const said = new Promise<string>((done) => {
       child.stdout.on('data', (d) => done(String(d).trim()));
-      child.once('exit', (code) => done(`exit ${code}`));
+      // Not its exit: what it said may come after that.
+      child.once('close', (code) => done(`exit ${code}`));
     });
     return { child, said };
   };
@@ -256,7 +257,7 @@ describe('what a person can put right is said in a sentence', () => {
       });
       let said = '';
       child.stderr.on('data', (d) => (said += String(d)));
-      expect(await new Promise((done) => child.once('exit', done))).toBe(1);
+      expect(await new Promise((done) => child.once('close', done))).toBe(1);
       expect(said).toMatch(sentence);
       expect(said).not.toMatch(/^\s+at /m);
     },

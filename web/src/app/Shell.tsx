@@ -93,9 +93,12 @@ function useLive(mayListen: boolean): void {
     let stop = () => {};
     let isGone = false;
     const start = () =>
-      void import('./live.ts').then(({ startLive }) => {
-        if (!isGone) stop = startLive(store);
-      });
+      void import('./live.ts')
+        .then(({ startLive }) => {
+          if (!isGone) stop = startLive(store);
+        })
+        // Without the server there is nothing to hear of.
+        .catch(() => {});
     if (document.readyState === 'complete') start();
     else window.addEventListener('load', start);
     return () => {
