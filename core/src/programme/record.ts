@@ -9,7 +9,8 @@ import {
   latelySchema,
   MOST_WEEKS,
   plannedDaySchema,
-  programmeWishesSchema,
+  fixedDaysSchema,
+  fixedThemesSchema,
   stepSchema,
 } from './request.ts';
 
@@ -28,8 +29,8 @@ export const programmeSchema = z.strictObject({
   weeks: z.int().check(z.gte(1), z.lte(MOST_WEEKS)),
   availability: availabilitySchema,
   lately: z.optional(latelySchema),
-  themes: programmeWishesSchema.shape.themes._zod.def.innerType,
-  days: programmeWishesSchema.shape.days._zod.def.innerType,
+  themes: fixedThemesSchema,
+  days: fixedDaysSchema,
   /** The plan that holds: weeks gone and weeks to come. */
   plan: z.strictObject({
     /** When it was first made, and when last. */

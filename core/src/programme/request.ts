@@ -50,6 +50,14 @@ export const latelySchema = z.strictObject({
   minutes: z.int().check(z.gte(0), z.lte(90)),
 });
 
+/** What the instructor has fixed: the theme of a week by its Monday, the kind of a day. */
+export const fixedThemesSchema = z
+  .array(z.strictObject({ monday: daySchema, theme: scale }))
+  .check(z.maxLength(60));
+export const fixedDaysSchema = z
+  .array(z.strictObject({ date: daySchema, kind: dayKindSchema }))
+  .check(z.maxLength(400));
+
 export const programmeWishesSchema = z.strictObject({
   goal: goalSchema,
   /** Today: nothing before it is planned. */
@@ -60,15 +68,8 @@ export const programmeWishesSchema = z.strictObject({
     arena: [true, true, true, true, true, true, true],
   }),
   lately: z.optional(latelySchema),
-  /** What the instructor has fixed: the theme of a week by its Monday, the kind of a day. */
-  themes: z._default(
-    z.array(z.strictObject({ monday: daySchema, theme: scale })).check(z.maxLength(60)),
-    [],
-  ),
-  days: z._default(
-    z.array(z.strictObject({ date: daySchema, kind: dayKindSchema })).check(z.maxLength(400)),
-    [],
-  ),
+  themes: z._default(fixedThemesSchema, []),
+  days: z._default(fixedDaysSchema, []),
   /** Days on which a lesson stands in the timetable: a lesson falls there if it can. */
   lessons: z._default(z.array(daySchema).check(z.maxLength(400)), []),
   /** The day the programme began, when that was before today: its first week was under way. */

@@ -470,7 +470,7 @@ async function tries(db: Database, sessionIds: readonly string[]) {
     .select({
       sessionId: observations.sessionId,
       tries: kindCount(sql`${observations.kind} = 'try'`),
-      good: kindCount(sql`${observations.kind} = 'try' and ${observations.good}`),
+      good: kindCount(sql`${observations.good}`),
       marks: kindCount(sql`${observations.kind} = 'mark'`),
     })
     .from(observations)

@@ -1,12 +1,12 @@
 import { problemOf } from './api.ts';
 
 interface FailedProps {
-  /** Of a mutation; nothing is said without one. */
+  /** Of a mutation, or of more that was asked for; nothing is said without one. */
   error: unknown;
   className?: string;
 }
 
-/** Why something could not be kept, in the words of the server. */
+/** Why something could not be kept, or had, in the words of the server. */
 export function Failed({ error, className = '' }: FailedProps) {
   if (!error) return null;
   const { title, detail } = problemOf(error);

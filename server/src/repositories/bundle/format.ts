@@ -18,7 +18,7 @@ export const PAGE = 250;
 /** No record of a book is longer. */
 const LONGEST_LINE_BYTES = 4 * 2 ** 20;
 
-export const versionSchema = z.strictObject({
+const versionSchema = z.strictObject({
   startedAt: instantSchema,
   savedAt: instantSchema,
   revision: z.int().check(z.gte(0)),
@@ -27,6 +27,8 @@ export const versionSchema = z.strictObject({
   by: z._default(z.nullable(z.string().check(z.maxLength(80))), null),
 });
 export type Version = z.infer<typeof versionSchema>;
+/** Those that came with a lesson. */
+export const versionsSchema = z._default(z.array(versionSchema), []);
 
 export const importedSchema = z.strictObject({
   id: idSchema,

@@ -1,7 +1,7 @@
 import { createHash, type Hash } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import { z } from '@canter-book/core/schema';
+import type { z } from '@canter-book/core/schema';
 import { unstorableIn } from '@canter-book/core/fields';
 import type { Database } from '../../db/connect.ts';
 import { Problem } from '../../problem.ts';
@@ -14,7 +14,7 @@ import {
   headSchema,
   importedSchema,
   PAGE,
-  versionSchema,
+  versionsSchema,
   type Version,
 } from './format.ts';
 import { ImportUnderWay } from './underWay.ts';
@@ -147,9 +147,7 @@ class Taking {
     this.seen[known]++;
     const read = DOCUMENTS[known].schema.safeParse(document);
     if (!read.success) return reasonOf(known, read.error);
-    const versions = z
-      ._default(z.array(versionSchema), [])
-      .safeParse((value as { versions?: unknown }).versions);
+    const versions = versionsSchema.safeParse((value as { versions?: unknown }).versions);
     if (!versions.success) return reasonOf(`${known} versions`, versions.error);
     return { kind: known, document: read.data as { id: string }, versions: versions.data };
   }

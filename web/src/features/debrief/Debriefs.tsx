@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { useHorsesQuery, useRidersQuery, useSessionPagesInfiniteQuery } from '../../api/api.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { pastDate } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';
@@ -63,11 +64,7 @@ export default function Debriefs() {
             {query.isFetchingNextPage ? 'Fetching …' : 'Earlier sessions'}
           </Button>
         )}
-        {query.isError && days.length > 0 && (
-          <p role="alert" className="mt-2 text-madder">
-            The server does not answer. Try again in a moment.
-          </p>
-        )}
+        <Failed error={query.error} className="mt-2" />
       </div>
     </Page>
   );

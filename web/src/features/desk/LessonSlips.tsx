@@ -25,13 +25,7 @@ export function LessonSlips(props: LessonSlipsProps) {
   return (
     <div className="max-h-36 shrink-0 overflow-auto border-t border-line">
       <p role="status" className="px-4 py-2 text-[13px] text-soft">
-        {said.length
-          ? `Slips: ${said.join(', ')}.`
-          : empty
-            ? 'Slips come here, and at their lines, as you write.'
-            : !reviewed
-              ? 'Checking the lesson …'
-              : '✓ No slips: it can be ridden as it stands.'}
+        {said.length > 0 ? `Slips: ${said.join(', ')}.` : withoutSlips(reviewed !== null, empty)}
       </p>
       <div className="slips">
         {whole.map((finding) => (
@@ -55,4 +49,9 @@ export function LessonSlips(props: LessonSlipsProps) {
       )}
     </div>
   );
+}
+
+function withoutSlips(isKnown: boolean, empty: boolean): string {
+  if (empty) return 'Slips come here, and at their lines, as you write.';
+  return isKnown ? '✓ No slips: it can be ridden as it stands.' : 'Checking the lesson …';
 }

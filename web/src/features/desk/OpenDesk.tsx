@@ -164,6 +164,7 @@ function useNotes(
       },
       onAllow(finding: Finding, reason: string) {
         const ofItem = finding.itemId ?? undefined;
+        // It came with the review, which has found this.
         void import('@canter-book/core/review/allowed').then(({ allow }) =>
           edit((lesson) => allow(lesson, finding, reason) ?? lesson, ofItem),
         );

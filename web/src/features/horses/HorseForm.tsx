@@ -4,6 +4,7 @@ import { Controller, useForm, useWatch, type Resolver } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/observations/records';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/document';
+import { z } from '@canter-book/core/schema';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { useRidersQuery, useSaveHorseMutation } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
@@ -12,7 +13,6 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { DatedLimits } from './DatedLimits.tsx';
 import { LimitFields } from './LimitFields.tsx';
 import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
-import { z } from '@canter-book/core/schema';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 
 const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {

@@ -93,7 +93,10 @@ export class RideSaver {
   private hasSaved(sent: MarkedRide, saved: MarkedRide): Sent {
     const changedSince = this.draft.ride !== sent;
     const ride = changedSince ? { ...this.draft.ride, revision: saved.revision } : saved;
-    this.put({ ...this.draft, ride, dirty: changedSince }, { kind: 'saved' });
+    this.put(
+      { ...this.draft, ride, dirty: changedSince },
+      { kind: changedSince ? 'saving' : 'saved' },
+    );
     return changedSince ? 'more' : 'done';
   }
 }
