@@ -70,7 +70,7 @@ const NOTHING: readonly Said[] = [];
 const AFTER_PICTURE_MS = 40;
 
 function LaidDesk({ record, opening, horses }: LaidDeskProps) {
-  const { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth } =
+  const { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth } =
     useDeskModel(opening.derived, horses);
   // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
   const derived = useAfterPicture(model.derived);
@@ -109,6 +109,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
             opening={opening.draft.text}
             holdEditor={holdEditor}
             editorWanted={editorWanted}
+            onReached={reach}
             notes={notes}
             reviewed={reviewed}
             writtenAs={writtenAs}

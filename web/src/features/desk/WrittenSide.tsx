@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useRef } from 'react';
 import type { Reviewed } from '@canter-book/core/review/reviewed';
 import { useDesk } from './deskModel.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
@@ -9,9 +9,6 @@ const fetchEditor = () =>
   import('./editor/LessonEditor.tsx').then((m) => ({ default: m.LessonEditor }));
 /** What one writes with comes after the picture of what is written. */
 const Editor = lazy(fetchEditor);
-
-/** Below the screen it is laid out only when all the rest has been. */
-const EDITOR_AFTER_MS = 1500;
 
 /** The list brings what drags its lines along: it comes when it is first wanted. */
 const MovementList = lazy(() =>
@@ -27,6 +24,8 @@ const LessonSlips = lazy(() =>
   import('./LessonSlips.tsx').then((m) => ({ default: m.LessonSlips })),
 );
 
+const ROOM_FOR_SLIPS = <div aria-hidden className="h-9 shrink-0 border-t border-line" />;
+
 export type WrittenAs = 'text' | 'list';
 
 interface WrittenSideProps {
@@ -34,6 +33,8 @@ interface WrittenSideProps {
   /** Something is to be done to the text, seen or not. */
   editorWanted: boolean;
   holdEditor(hand: EditorHandle | null): void;
+  /** The text was reached, by the keyboard perhaps, before the editor was laid out. */
+  onReached(): void;
   notes: Annotations;
   reviewed: Reviewed | null;
   writtenAs: WrittenAs;
@@ -52,7 +53,10 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
   const { derived, latest } = useDesk();
   const pane = useRef<HTMLDivElement>(null);
   const inSight = useInSight(pane);
-  const rested = useEditorFetched();
+  // On a phone all of this lies below the arena, and is laid out on the way to it.
+  const laidOut = inSight || props.editorWanted;
+  // Fetched at once, so that it is there when the network goes; laid out when it comes into sight.
+  useEffect(() => void fetchEditor().catch(() => {}), []);
   return (
     <section
       aria-label="Lesson"
@@ -81,7 +85,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
         ref={pane}
         className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}
       >
-        {inSight || rested || props.editorWanted ? (
+        {laidOut ? (
           <Suspense fallback={<Unopened text={opening} />}>
             <Editor
               text={opening}
@@ -95,7 +99,7 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
             />
           </Suspense>
         ) : (
-          <Unopened text={opening} />
+          <Unopened text={opening} onReached={props.onReached} />
         )}
       </div>
       {writtenAs === 'list' && (
@@ -107,35 +111,36 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
       )}
       {/* Always as high, so that a click on a line does not move the lines. */}
       <div className="shrink-0 overflow-auto border-t border-line bg-paper lg:h-60">
-        <Suspense>
-          <Inspector />
-        </Suspense>
+        <Suspense>{laidOut && <Inspector />}</Suspense>
       </div>
-      <Suspense fallback={<div aria-hidden className="h-9 shrink-0 border-t border-line" />}>
-        <LessonSlips
-          reviewed={props.reviewed}
-          slips={notes.slips}
-          empty={derived.parsed.lesson.items.length === 0}
-          onFix={notes.onFix}
-          onAllow={notes.onAllow}
-        />
+      <Suspense fallback={ROOM_FOR_SLIPS}>
+        {laidOut ? (
+          <LessonSlips
+            reviewed={props.reviewed}
+            slips={notes.slips}
+            empty={derived.parsed.lesson.items.length === 0}
+            onFix={notes.onFix}
+            onAllow={notes.onAllow}
+          />
+        ) : (
+          ROOM_FOR_SLIPS
+        )}
       </Suspense>
     </section>
   );
 });
 
-/** Fetches the editor at once, so that it is there when the network goes; whether it may be laid out unseen. */
-function useEditorFetched(): boolean {
-  const [rested, setRested] = useState(false);
-  useEffect(() => {
-    void fetchEditor().catch(() => {});
-    const timer = window.setTimeout(() => setRested(true), EDITOR_AFTER_MS);
-    return () => window.clearTimeout(timer);
-  }, []);
-  return rested;
-}
-
-/** The lines as they are written, while the editor is on its way. */
-const Unopened = ({ text }: { text: string }) => (
-  <pre className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]">{text}</pre>
+/** The lines as they are written, while the editor is on its way. A hand that reaches for them calls it. */
+const Unopened = ({ text, onReached }: { text: string; onReached?(): void }) => (
+  <pre
+    role="textbox"
+    aria-multiline
+    aria-readonly
+    aria-label="The lesson in shorthand"
+    tabIndex={0}
+    onFocus={onReached}
+    className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]"
+  >
+    {text}
+  </pre>
 );

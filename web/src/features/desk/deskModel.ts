@@ -91,7 +91,8 @@ export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
     () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
     [derived, horses, editor, selected, latest, select, edit, setText],
   );
-  return { model, holdEditor, editorWanted, text, depth, setTyped, setLine, setDepth };
+  const reach = useCallback(() => withEditor((hand) => hand.focus()), [withEditor]);
+  return { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth };
 }
 
 /** The editor comes after the picture, when it is in sight or wanted: what is done before that waits for it. */
