@@ -1,6 +1,10 @@
-/** A stage imports only stages to its left; see docs/architecture.md. */
-const stages = [
+/** The rooms of core in their order: each imports only rooms before it. See docs/architecture.md. */
+const rooms = [
   'units',
+  'schema',
+  'fields',
+  'words',
+  'daysSaid',
   'geometry',
   'arena',
   'gaits',
@@ -10,12 +14,15 @@ const stages = [
   'lesson',
   'notation',
   'ride',
-  'review',
+  'placing',
   'drawing',
-  'ringside',
+  'review',
+  'book',
   'observations',
   'stats',
   'progress',
+  'ringside',
+  'debrief',
   'sheet',
   'exercises',
   'planner',
@@ -24,8 +31,14 @@ const stages = [
   'report',
   'formats',
 ];
-const later = (from) =>
-  stages.slice(stages.indexOf(from) + 1).map((s) => `^core/src/${s}(/|\\.ts)`);
+const at = (names) => `^core/src/(${names.join('|')})(/|\\.ts$)`;
+
+const inOrder = rooms.slice(0, -1).map((room, i) => ({
+  name: `core-order-${room}`,
+  severity: 'error',
+  from: { path: at([room]), pathNot: '\\.test\\.ts$' },
+  to: { path: at(rooms.slice(i + 1)) },
+}));
 
 module.exports = {
   forbidden: [
@@ -65,29 +78,13 @@ module.exports = {
       from: { path: '^web/src/ui' },
       to: { path: '^(core|web/src/(features|api|app))' },
     },
+    ...inOrder,
     {
-      name: 'geometry-first',
+      name: 'core-known-rooms',
+      comment: 'A new room takes its place in the order above.',
       severity: 'error',
-      from: { path: '^core/src/geometry', pathNot: 'test' },
-      to: { path: later('geometry') },
-    },
-    {
-      name: 'lesson-before-ride',
-      severity: 'error',
-      from: { path: '^core/src/(lesson|notation)', pathNot: 'test' },
-      to: { path: later('notation') },
-    },
-    {
-      name: 'ride-before-review',
-      severity: 'error',
-      from: { path: '^core/src/ride', pathNot: 'test' },
-      to: { path: later('ride') },
-    },
-    {
-      name: 'observations-know-no-ride',
-      severity: 'error',
-      from: { path: '^core/src/(observations|stats|progress)', pathNot: 'test' },
-      to: { path: '^core/src/(ride|review|drawing|ringside)' },
+      from: { path: '^core/src', pathNot: `${at([...rooms, 'testing'])}|\\.test\\.ts$` },
+      to: {},
     },
     {
       name: 'routes-use-repositories',

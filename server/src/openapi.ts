@@ -7,7 +7,7 @@ import {
   lessonRecordSchema,
   riderSchema,
   sessionSchema,
-} from '@canter-book/core/observations/records';
+} from '@canter-book/core/book/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import { askedSchema } from './planning/asked.ts';

@@ -2,7 +2,7 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
 import type { Observation } from '../../core/src/observations/observation.ts';
-import type { Horse, Session } from '../../core/src/observations/records.ts';
+import type { Horse, Session } from '../../core/src/book/records.ts';
 import { SCALES } from '../../core/src/observations/scales.ts';
 import { standingsFrom } from '../../core/src/progress/snapshot.ts';
 import { connect, type Connection } from '../../server/src/db/connect.ts';

@@ -3,7 +3,7 @@ import autocannon, { type Request } from 'autocannon';
 import { sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { parseLesson } from '../../core/src/notation/parse.ts';
-import type { LessonRecord } from '../../core/src/observations/records.ts';
+import type { LessonRecord } from '../../core/src/book/records.ts';
 import { connect, type Connection } from '../../server/src/db/connect.ts';
 import { seeded } from '../../server/src/demo/random.ts';
 import { createBook, type Book } from '../../server/src/repositories/book.ts';

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { parseLesson } from '../notation/parse.ts';
 import { observationSchema } from '../observations/observation.ts';
-import type { Session } from '../observations/records.ts';
+import type { Session } from '../book/records.ts';
 import { timelineOf } from './timeline.ts';
 
 const { lesson } = parseLesson('A trot working\nC circle left 20\nE halt 4 s\n');

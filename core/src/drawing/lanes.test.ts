@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { contactWanted } from '../gaits/contact.ts';
+import { contactWanted } from '../lesson/contact.ts';
 import { compileRide } from '../ride/compile.ts';
 import { balanceOf } from '../ride/balance.ts';
 import { letterCounts } from '../ride/letterCounts.ts';

@@ -1,6 +1,6 @@
 import type { Rein } from '../arena/rein.ts';
 import type { Lateral } from '../forms/contract.ts';
-import { contactWanted, type ContactWanted } from '../gaits/contact.ts';
+import { contactWanted, type ContactWanted } from '../lesson/contact.ts';
 import type { Gait, PaceName } from '../gaits/paces.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
 import type { Approach } from '../lesson/document.ts';

@@ -1,6 +1,6 @@
 import { MOVING_GAITS, usualPace, type Gait } from '../gaits/paces.ts';
 import type { Stage } from '../gaits/stage.ts';
-import { formOf } from '../forms/table.ts';
+import { formOf } from '../lesson/forms.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { FORM_IDS } from '../forms/table.ts';
+import { FORM_IDS } from '../lesson/forms.ts';
 import { allItems } from '../lesson/edits.ts';
 import { lessonOfRow, REFERENCE } from './reference.ts';
 import { reviewLesson } from '../review/review.ts';

@@ -10,7 +10,7 @@ import { compileRide } from '../ride/compile.ts';
 import { sampleRide } from '../ride/sample.ts';
 import { ALL_EXAMPLES, EXAMPLES, textOf } from '../testing/examples.ts';
 import { wrapRad } from '../units.ts';
-import { FORM_IDS, formOf } from './table.ts';
+import { FORM_IDS, formOf } from '../lesson/forms.ts';
 
 /** One test for the whole family: every figure and movement, by its examples. */
 

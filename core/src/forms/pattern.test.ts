@@ -9,7 +9,7 @@ import {
   type Reach,
 } from './pattern.ts';
 import { slotOf } from './slots.ts';
-import { FORM_WORDS } from './table.ts';
+import { FORM_WORDS } from '../lesson/forms.ts';
 import { tokenize } from './tokens.ts';
 
 const read = (source: string, text: string) => {

@@ -1,5 +1,5 @@
 import { z } from '../schema.ts';
-import { FORM_IDS, paramsSchema, type FormId } from '../forms/table.ts';
+import { FORM_IDS, paramsSchema, type FormId } from './forms.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { stageSchema } from '../gaits/stage.ts';
 

@@ -1,7 +1,7 @@
 import type { Form } from '../forms/contract.ts';
 import { readPattern, type Pattern, type Params, type Reach } from '../forms/pattern.ts';
 import { slotOf } from '../forms/slots.ts';
-import { FORM_IDS, FORM_WORDS, formOf, type FormId } from '../forms/table.ts';
+import { FORM_IDS, FORM_WORDS, formOf, type FormId } from '../lesson/forms.ts';
 import type { Token } from '../forms/tokens.ts';
 import { CONDITIONS, type Instruction, type Moment } from '../lesson/document.ts';
 import type { FaultFacts } from './faults.ts';

@@ -1,6 +1,6 @@
 import { roundTo } from '../units.ts';
 import { DEFAULT_INSET_M } from '../arena/arena.ts';
-import { formOf } from '../forms/table.ts';
+import { formOf } from '../lesson/forms.ts';
 import { printPattern } from '../forms/pattern.ts';
 import { slotOf } from '../forms/slots.ts';
 import type {

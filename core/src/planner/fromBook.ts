@@ -1,5 +1,5 @@
-import { profileOf } from '../observations/profile.ts';
-import type { Horse, Rider } from '../observations/records.ts';
+import { profileOf } from '../book/profile.ts';
+import type { Horse, Rider } from '../book/records.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Readings } from '../progress/readings.ts';

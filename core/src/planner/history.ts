@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import type { Lesson } from '../lesson/document.ts';
 import { standing, type Observation } from '../observations/observation.ts';
-import type { SetNext } from '../observations/next.ts';
+import type { SetNext } from '../book/next.ts';
 import { sameSet, setsIn, type SetId } from './marks.ts';
 import type { Done } from './request.ts';
 

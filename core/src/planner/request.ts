@@ -10,7 +10,7 @@ import { restrictionSchema } from '../gaits/restrictionSchema.ts';
 import { stageSchema } from '../gaits/stage.ts';
 import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/document.ts';
-import { NEXT } from '../observations/next.ts';
+import { NEXT } from '../book/next.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { focusSchema } from './focus.ts';
 import type { Standing, Standings } from '../progress/standing.ts';

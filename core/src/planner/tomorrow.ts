@@ -2,7 +2,7 @@ import { chainOf } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
-import type { Next } from '../observations/next.ts';
+import type { Next } from '../book/next.ts';
 import { setName } from './marks.ts';
 import { levelOf, type Done, type HorseFile } from './request.ts';
 

@@ -3,7 +3,7 @@ import { XMLParser } from 'fast-xml-parser';
 import { CATALOGUE } from '../exercises/shelf.ts';
 import { programmeSvg, reportSvg } from '../formats/reportSvg.ts';
 import type { Observation } from '../observations/observation.ts';
-import { horseSchema } from '../observations/records.ts';
+import { horseSchema } from '../book/records.ts';
 import { SCALES } from '../observations/scales.ts';
 import { dailyLoads, loadsOf } from '../programme/load.ts';
 import { loadOfAll } from '../programme/days.ts';

@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import type { Occurrence } from '../calendar/occurrences.ts';
 import type { Shelf } from '../exercises/shelf.ts';
-import type { Horse, Session } from '../observations/records.ts';
+import type { Horse, Session } from '../book/records.ts';
 import type { Observation } from '../observations/observation.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { Done } from '../planner/request.ts';

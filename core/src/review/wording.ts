@@ -1,4 +1,4 @@
-import { FORM_IDS, formOf } from '../forms/table.ts';
+import { FORM_IDS, formOf } from '../lesson/forms.ts';
 import { roundTo } from '../units.ts';
 
 /** The words that the sentences of the review have in common. */

@@ -1,7 +1,7 @@
 import type { Arena } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
 import { isFault, type Act, type Riding, type Setting } from '../forms/contract.ts';
-import { formOf } from '../forms/table.ts';
+import { formOf } from '../lesson/forms.ts';
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { distanceM } from '../geometry/curve.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';

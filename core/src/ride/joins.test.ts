@@ -10,7 +10,7 @@ import { EXAMPLES, textOf } from '../testing/examples.ts';
 import { SAME_M, wrapRad } from '../units.ts';
 import { compileRide, rideFrom, standingAt } from './compile.ts';
 import type { Ride } from './types.ts';
-import { FORM_IDS, formOf, type FormId } from '../forms/table.ts';
+import { FORM_IDS, formOf, type FormId } from '../lesson/forms.ts';
 import { ANY_HORSE } from '../gaits/horse.ts';
 
 /**

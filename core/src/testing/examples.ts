@@ -1,4 +1,4 @@
-import type { FormId } from '../forms/table.ts';
+import type { FormId } from '../lesson/forms.ts';
 
 /** How an example is ridden: what comes before it, its line, and its length on paper where a closed form exists. */
 export interface Example {

@@ -16,8 +16,8 @@ import {
 import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { SetNext } from '@canter-book/core/observations/next';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { SetNext } from '@canter-book/core/book/next';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { PackedEvidence, PackedReadings } from '@canter-book/core/progress/readings';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';

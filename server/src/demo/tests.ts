@@ -1,7 +1,7 @@
 import { clamp } from '@canter-book/core/units';
 import { isSheet } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import { dateOf } from '@canter-book/core/progress/days';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { RideJudge, RideKind } from '@canter-book/core/sheet/markedRide';

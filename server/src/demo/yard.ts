@@ -2,7 +2,7 @@ import type { MovingGait, PaceName } from '@canter-book/core/gaits/paces';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 
 /** The made-up yard: a community yard in a converted boatyard on a tidal creek. */
 export const DEMO_YARD = 'Quillwater Riding Cooperative';

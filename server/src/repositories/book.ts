@@ -16,7 +16,7 @@ import {
 } from 'drizzle-orm';
 import type { Appointment, BusyCalendar } from '@canter-book/core/calendar/appointment';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
-import type { Horse, Rider, Session } from '@canter-book/core/observations/records';
+import type { Horse, Rider, Session } from '@canter-book/core/book/records';
 import { unpacked } from '@canter-book/core/progress/readings';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Database } from '../db/connect.ts';

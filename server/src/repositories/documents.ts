@@ -21,7 +21,7 @@ import {
   type LessonRecord,
   type Rider,
   type Session,
-} from '@canter-book/core/observations/records';
+} from '@canter-book/core/book/records';
 import { programmeSchema, type ProgrammeRecord } from '@canter-book/core/programme/record';
 import { packed } from '@canter-book/core/progress/readings';
 import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import type { Database } from '../db/connect.ts';
 import { imports, observations, sessions } from '../db/schema.ts';
 import { DOCUMENTS } from './documents.ts';

@@ -1,6 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import type { Database } from '../db/connect.ts';
 import { lessonVersions } from '../db/schema.ts';
 import type { Transaction } from './revisioned.ts';

@@ -8,7 +8,7 @@ import { READING_FIELDS, readingCells } from '@canter-book/core/formats/readings
 import { FIELDS, sessionCells } from '@canter-book/core/formats/sessionsCsv';
 import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
-import { sessionSchema } from '@canter-book/core/observations/records';
+import { sessionSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import type { BundleReport } from '../repositories/bundle/take.ts';
 import { idIn } from './resource.ts';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
-import { sessionSchema } from '@canter-book/core/observations/records';
+import { sessionSchema } from '@canter-book/core/book/records';
 import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
 import type { AuditLog } from '../repositories/audit.ts';
 import type { Book } from '../repositories/book.ts';

@@ -1,5 +1,5 @@
 import type { RequestHandler, Response } from 'express';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import { notFound } from '../problem.ts';
 import { NOT_A_HELPERS, whoIn } from './access.ts';

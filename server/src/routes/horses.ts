@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
-import { horseSchema } from '@canter-book/core/observations/records';
+import { horseSchema } from '@canter-book/core/book/records';
 import { askedSchema, requestFor } from '../planning/asked.ts';
 import type { Planner } from '../planning/planner.ts';
 import { Problem } from '../problem.ts';

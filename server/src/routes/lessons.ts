@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
-import { lessonRecordSchema } from '@canter-book/core/observations/records';
+import { lessonRecordSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
 

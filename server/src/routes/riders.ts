@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
-import { riderSchema } from '@canter-book/core/observations/records';
+import { riderSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes } from './resource.ts';
 

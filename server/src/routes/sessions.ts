@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
-import { sessionSchema, type Session } from '@canter-book/core/observations/records';
+import { sessionSchema, type Session } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import type { Device } from '../repositories/devices.ts';
 import { Problem } from '../problem.ts';

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { v7 } from 'uuid';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import type { Horse, LessonRecord, Session } from '@canter-book/core/observations/records';
+import type { Horse, LessonRecord, Session } from '@canter-book/core/book/records';
 import { createApp, type AppDeps } from '../app.ts';
 import { connect, type Where } from '../db/connect.ts';
 import { auditLog } from '../repositories/audit.ts';

@@ -1,6 +1,6 @@
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/observations/records';
+import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/book/records';
 import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
 import type { Verdict } from '@canter-book/core/progress/course';
 import type { Readings } from '@canter-book/core/progress/readings';

@@ -3,7 +3,7 @@ import { render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
 import { Route, Routes } from 'react-router';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { BookRouter } from '../ui/BookRouter.tsx';
 import { createBookStore, type BookStore } from '../app/store.ts';
 

@@ -1,6 +1,6 @@
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import type { TryObservation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import type { Teaching } from '../features/ringside/ringsideSlice.ts';
 
 /** For tests: a session that has just begun, its lesson taught from this device, and a try in it. */

@@ -1,4 +1,4 @@
-import { formOf } from '../../forms/table.ts';
+import { formOf } from '../../lesson/forms.ts';
 import { lastNotAfter } from '../../geometry/blend.ts';
 import type { Instruction, Item, Lesson, LessonLine } from '../../lesson/document.ts';
 import { replaceItem } from '../../lesson/edits.ts';

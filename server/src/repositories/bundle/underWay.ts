@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import type { Database } from '../../db/connect.ts';
 import {
   importPages,

@@ -8,7 +8,7 @@ import {
   type TableForm,
 } from '@canter-book/core/formats/cells';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import { useAddSessionsMutation, useHorsesQuery, useRidersQuery } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { saveFile } from '../../app/files.ts';

@@ -1,5 +1,5 @@
 import { v5 } from 'uuid';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 
 /** Rows without a time of day are set at noon. */
 export const noonOf = (date: string): string => `${date}T12:00:00.000Z`;

@@ -7,7 +7,7 @@ import {
   type Observation,
   type TryObservation,
 } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { doneIn } from '@canter-book/core/planner/history';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import { api, problemOf, useSaveSessionMutation } from '../../api/api.ts';
 import { pastDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';

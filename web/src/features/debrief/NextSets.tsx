@@ -1,5 +1,5 @@
-import type { Next } from '@canter-book/core/observations/next';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Next } from '@canter-book/core/book/next';
+import type { Session } from '@canter-book/core/book/records';
 import { sameSet } from '@canter-book/core/planner/marks';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { useSaveSessionMutation } from '../../api/api.ts';

@@ -1,7 +1,7 @@
 import { holdsByMovement } from '@canter-book/core/debrief/holds';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { TryObservation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
 import { useReadingsQuery, useSeenQuery } from '../../api/api.ts';

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse, Session } from '@canter-book/core/observations/records';
+import { profileOf } from '@canter-book/core/book/profile';
+import type { Horse, Session } from '@canter-book/core/book/records';
 import { timelineOf } from '@canter-book/core/debrief/timeline';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { setName, type SetId } from '@canter-book/core/planner/marks';

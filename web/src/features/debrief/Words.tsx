@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import { useSaveSessionMutation } from '../../api/api.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
 import { someSession } from '../../testing/teaching.ts';
 import { NextSets } from './NextSets.tsx';

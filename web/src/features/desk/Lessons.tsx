@@ -2,7 +2,7 @@ import { useDeferredValue, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { FileUp } from 'lucide-react';
 import { printLesson } from '@canter-book/core/notation/print';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import {
   problemOf,
   useHorsesQuery,

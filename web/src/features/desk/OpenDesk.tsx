@@ -1,6 +1,6 @@
 import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
-import type { Horse, LessonRecord } from '@canter-book/core/observations/records';
+import type { Horse, LessonRecord } from '@canter-book/core/book/records';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Said } from '@canter-book/core/review/reviewed';
 import { movementAt } from '@canter-book/core/ride/sample';

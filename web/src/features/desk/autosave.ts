@@ -1,7 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { del, get, set } from 'idb-keyval';
 import { printLesson } from '@canter-book/core/notation/print';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import { problemOf, useSaveLessonMutation } from '../../api/api.ts';
 import { later, whenBack, whenLeft } from '../../api/courier.ts';
 import { newId } from '../../app/newId.ts';

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { reviewed } from '@canter-book/core/review/reviewed';
 import { sampleRide } from '@canter-book/core/ride/sample';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { someHorse } from '../../testing/render.tsx';
-import { profileOf } from '@canter-book/core/observations/profile';
+import { profileOf } from '@canter-book/core/book/profile';
 import { derive } from './derive.ts';
 import { firstText, withHorse } from './firstText.ts';
 import { horseOutline } from '../arena/horseFigure.ts';

@@ -12,7 +12,7 @@ import { allItems } from '@canter-book/core/lesson/edits';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { derive, type Derived } from './derive.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 

@@ -1,4 +1,4 @@
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 
 /** What a new lesson begins with: the head, and the frame of phases. */
 export function firstText(horse: Pick<Horse, 'name' | 'approach'> | null): string {

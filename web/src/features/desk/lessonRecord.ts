@@ -1,5 +1,5 @@
 import { parseLesson } from '@canter-book/core/notation/parse';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 
 /** A new record of the book from a text. */
 export function recordOf(text: string, horseId: string | null, newId: () => string): LessonRecord {

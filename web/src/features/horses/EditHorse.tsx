@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import {
   problemOf,
   useDeleteHorseMutation,

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Horse, HorseEvent } from '@canter-book/core/observations/records';
+import type { Horse, HorseEvent } from '@canter-book/core/book/records';
 import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
 import { byDate, shortDate, today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,5 +1,5 @@
 import { sentence } from '@canter-book/core/gaits/restriction';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { shortDate, today } from '../../app/dates.ts';
 
 /** What the horse may not be asked now, and what is to come. */

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch, type Resolver } from 'react-hook-form';
-import { horseSchema, type Horse } from '@canter-book/core/observations/records';
+import { horseSchema, type Horse } from '@canter-book/core/book/records';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/document';
 import { z } from '@canter-book/core/schema';

@@ -1,8 +1,8 @@
 import { Link, useParams } from 'react-router';
 import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
-import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse } from '@canter-book/core/observations/records';
+import { profileOf } from '@canter-book/core/book/profile';
+import type { Horse } from '@canter-book/core/book/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import {
   useHorseQuery,

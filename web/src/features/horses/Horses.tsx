@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { STAGES } from '@canter-book/core/gaits/stages';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { useHorsesQuery, useRidersQuery } from '../../api/api.ts';
 import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';

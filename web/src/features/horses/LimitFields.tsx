@@ -1,5 +1,5 @@
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
 import { Field, TextInput } from '../../ui/Field.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { Page } from '../../ui/Page.tsx';

@@ -1,4 +1,4 @@
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 
 /** The riders who ride here, to choose from. */
 export const RiderOptions = ({ riders }: { riders: readonly Rider[] }) =>

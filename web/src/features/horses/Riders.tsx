@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import { problemOf, useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/api.ts';
 import { today } from '../../app/dates.ts';
 import { STAGE_OPTIONS } from '../../app/stages.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { horseStride } from '@canter-book/core/gaits/horse';
 import { measuredStride, measurementSchema } from '@canter-book/core/gaits/measured';
 import { implausible, type Implausible } from '@canter-book/core/gaits/plausible';
@@ -17,7 +17,7 @@ import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
-import { profileOf } from '@canter-book/core/observations/profile';
+import { profileOf } from '@canter-book/core/book/profile';
 import { StrideTaps } from './StrideTaps.tsx';
 
 /** Always shown; further paces are when they have been measured. */

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import { HorseForm } from './HorseForm.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';

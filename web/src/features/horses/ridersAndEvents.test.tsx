@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import { tapAt } from '../../testing/page.ts';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import { Events } from './Events.tsx';

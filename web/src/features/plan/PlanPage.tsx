@@ -4,7 +4,7 @@ import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { fromTest, type FromTest } from '@canter-book/core/planner/fromTest';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { WayOut } from '@canter-book/core/planner/noLesson';

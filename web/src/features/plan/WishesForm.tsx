@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import { MOODS } from '@canter-book/core/planner/request';
 import { Choice, OneOf, Ticks } from '../../ui/Choose.tsx';
 import { FocusChoice } from './FocusChoice.tsx';

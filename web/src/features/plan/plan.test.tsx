@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { OUR_SHEETS } from '@canter-book/core/sheet/ours';

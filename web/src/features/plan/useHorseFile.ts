@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Equipment } from '@canter-book/core/exercises/exercise';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import { themeOn } from '@canter-book/core/programme/today';
 import type { HorseFile } from '@canter-book/core/planner/request';

@@ -3,7 +3,7 @@ import { useParams } from 'react-router';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
 import { programmeSvg } from '@canter-book/core/formats/reportSvg';
 import { gateSaid } from '@canter-book/core/programme/gate';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import type { Programme } from '@canter-book/core/programme/types';

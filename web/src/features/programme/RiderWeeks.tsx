@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import { cancelledSaid, keyOf } from '@canter-book/core/calendar/occurrences';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { Failed } from '../../api/Failed.tsx';
 import { Button, ButtonLink } from '../../ui/Button.tsx';

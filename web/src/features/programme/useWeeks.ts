@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
-import type { Rider } from '@canter-book/core/observations/records';
+import type { Rider } from '@canter-book/core/book/records';
 import type { HorseFile } from '@canter-book/core/planner/request';
 import { programmeRequest, type Wished } from '@canter-book/core/programme/fromBook';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { progressSvg } from '@canter-book/core/formats/progressSvg';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import type { Readings } from '@canter-book/core/progress/readings';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { useHorseQuery, useReadingsQuery, useSessionsQuery } from '../../api/api.ts';

@@ -18,7 +18,7 @@ import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { aheadOf, bandOf, BANDS, type Ahead } from '@canter-book/core/progress/forecast';
 import { levelPast } from '@canter-book/core/progress/course';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
-import type { HorseEvent } from '@canter-book/core/observations/records';
+import type { HorseEvent } from '@canter-book/core/book/records';
 import { shortDate } from '../../app/dates.ts';
 import { token } from '../../app/token.ts';
 

@@ -12,7 +12,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ForATime } from '../horses/ForATime.tsx';
-import { profileOf } from '@canter-book/core/observations/profile';
+import { profileOf } from '@canter-book/core/book/profile';
 import { keptKit, useKit } from './kit.ts';
 import { lessonsSettled } from '../desk/autosave.ts';
 import { begun, type Teaching } from './ringsideSlice.ts';

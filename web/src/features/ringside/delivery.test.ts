@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
 import { FakeServer, type Call } from '../../testing/render.tsx';
 

@@ -1,5 +1,5 @@
-import { mergeSession } from '@canter-book/core/observations/mergeSession';
-import type { Session } from '@canter-book/core/observations/records';
+import { mergeSession } from '@canter-book/core/book/mergeSession';
+import type { Session } from '@canter-book/core/book/records';
 import { api, isRefusal, problemOf, type Problem } from '../../api/api.ts';
 import { Courier, later, whenBack, type Sent } from '../../api/courier.ts';
 import type { BookStore } from '../../app/store.ts';

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { get, set } from 'idb-keyval';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import {
   api,
   useHorsesQuery,

@@ -3,7 +3,7 @@ import type { Rein } from '@canter-book/core/arena/rein';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/observations/records';
+import type { Session } from '@canter-book/core/book/records';
 import type { Scale } from '@canter-book/core/observations/scales';
 
 /** The lesson's clock: it runs while the ride goes as planned and is held when it does not. */

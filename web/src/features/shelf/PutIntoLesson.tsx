@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { appendToPhase, withNewIds } from '@canter-book/core/lesson/edits';
 import type { Phase } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import type { LessonRecord } from '@canter-book/core/observations/records';
+import type { LessonRecord } from '@canter-book/core/book/records';
 import {
   problemOf,
   useHorsesQuery,

@@ -1,5 +1,5 @@
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { Choice, Tick } from '../../ui/Choose.tsx';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { callsOf } from '@canter-book/core/ringside/calls';
 import { rideSeconds } from '@canter-book/core/ringside/follow';
 import { gapFor } from '@canter-book/core/ringside/inFile';

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
 import { letterToTap, readingAt, type Call, type Reading } from '@canter-book/core/ringside/calls';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { linesOf } from '@canter-book/core/lesson/document';
 import { printLine } from '@canter-book/core/notation/print';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { LEAST_LENGTHS, nearest, unlike } from '@canter-book/core/ringside/inFile';
 import { spoken } from '@canter-book/core/ringside/spoken';
 import { useRideOf } from './useSheet.ts';

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { profileOf } from '@canter-book/core/observations/profile';
+import { profileOf } from '@canter-book/core/book/profile';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import type { Ride } from '@canter-book/core/ride/types';

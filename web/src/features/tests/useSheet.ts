@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { profileOf } from '@canter-book/core/observations/profile';
-import type { Horse } from '@canter-book/core/observations/records';
+import { profileOf } from '@canter-book/core/book/profile';
+import type { Horse } from '@canter-book/core/book/records';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
 import { sheetOf, type Sheet } from '@canter-book/core/sheet/sheet';

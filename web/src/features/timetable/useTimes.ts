@@ -3,7 +3,7 @@ import type { BusyCalendar, Timetable } from '@canter-book/core/calendar/appoint
 import type { Names } from '@canter-book/core/calendar/clashes';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { occurrencesIn, type Occurrence } from '@canter-book/core/calendar/occurrences';
-import type { Horse, Rider } from '@canter-book/core/observations/records';
+import type { Horse, Rider } from '@canter-book/core/book/records';
 import {
   useAppointmentsQuery,
   useBusyQuery,

@@ -2,7 +2,7 @@ import { lazy, memo, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
 import { placeOf } from '@canter-book/core/calendar/changes';
 import { NO_REASON } from '@canter-book/core/calendar/occurrences';
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import { useHorsesQuery, useLessonsQuery, useSessionsQuery } from '../../api/api.ts';
 import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';

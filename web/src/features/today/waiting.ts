@@ -1,4 +1,4 @@
-import type { Horse } from '@canter-book/core/observations/records';
+import type { Horse } from '@canter-book/core/book/records';
 import type { LastWorked } from '../../api/api.ts';
 import { byDate } from '../../app/dates.ts';
 

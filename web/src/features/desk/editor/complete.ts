@@ -5,7 +5,7 @@ import {
   type CompletionResult,
 } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
-import { FORM_WORDS } from '@canter-book/core/forms/table';
+import { FORM_WORDS } from '@canter-book/core/lesson/forms';
 import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
 import { KEYWORDS } from '@canter-book/core/notation/parse';
 

@@ -7,7 +7,7 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import { tokenize, type Token } from '@canter-book/core/forms/tokens';
-import { FORM_WORDS } from '@canter-book/core/forms/table';
+import { FORM_WORDS } from '@canter-book/core/lesson/forms';
 import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
 import { commentAt, lineKind, noteAt, readPlace } from '@canter-book/core/notation/lineParts';
 

@@ -1,6 +1,6 @@
 import { lettersOf } from '@canter-book/core/arena/arena';
 import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
-import { formOf, paramsSchema } from '@canter-book/core/forms/table';
+import { formOf, paramsSchema } from '@canter-book/core/lesson/forms';
 import { CONDITIONS, type Instruction } from '@canter-book/core/lesson/document';
 import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
 import { useDesk } from '../deskModel.ts';

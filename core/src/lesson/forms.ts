@@ -1,7 +1,7 @@
 import { figures } from '../figures/table.ts';
 import { movements } from '../movements/table.ts';
-import type { Form } from './contract.ts';
-import { patternSchema, wordsOf } from './pattern.ts';
+import type { Form } from '../forms/contract.ts';
+import { patternSchema, wordsOf } from '../forms/pattern.ts';
 
 /** Every instruction of the shorthand, by its id. */
 export const forms = { ...figures, ...movements } as const;
