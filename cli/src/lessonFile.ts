@@ -7,14 +7,14 @@ import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
 import { readText } from './textFile.ts';
 
-export interface Reading {
+export interface LessonRead {
   readonly parsed: Parsed;
   readonly ride: Ride;
   readonly findings: readonly Finding[];
 }
 
 /** Reads, compiles and reviews a file (`-` is standard input). A file that cannot be read ends the call with status 2. */
-export function readLessonFile(file: string, horse: HorseProfile): Reading {
+export function readLessonFile(file: string, horse: HorseProfile): LessonRead {
   const parsed = parseLesson(readText(file));
   const ride = compileRide(parsed.lesson, horse);
   // What the instructor let stand, with the reason beside it, is not said again.

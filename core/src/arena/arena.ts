@@ -1,5 +1,5 @@
 import { SAME_M } from '../units.ts';
-import type { Box, Point } from '../geometry/curve.ts';
+import type { Bounds, Point } from '../geometry/curve.ts';
 
 /** Sizes in metres. `insetM` is how far inside the rail the middle of the horse runs. */
 export interface Arena {
@@ -92,20 +92,20 @@ export function letterOnTrack(arena: Arena, letter: Letter): Point {
   }
 }
 
-export function railBox(arena: Arena): Box {
+export function railBox(arena: Arena): Bounds {
   const half = arena.widthM / 2;
   return { minX: -half, maxX: half, minY: 0, maxY: arena.lengthM };
 }
 
 /** The rectangle of the ridden track, `furtherInM` further in when given. */
-export function trackBox(arena: Arena, furtherInM = 0): Box {
+export function trackBox(arena: Arena, furtherInM = 0): Bounds {
   const inM = arena.insetM + furtherInM;
   const half = arena.widthM / 2 - inM;
   return { minX: -half, maxX: half, minY: inM, maxY: arena.lengthM - inM };
 }
 
 /** How far a box reaches over the rail, 0 when it stays inside. */
-export function metresOutside(arena: Arena, box: Box): number {
+export function metresOutside(arena: Arena, box: Bounds): number {
   const rail = railBox(arena);
   const over = Math.max(
     rail.minX - box.minX,

@@ -1,5 +1,5 @@
 import { SAME_M, positiveMod, wrapRad } from '../units.ts';
-import { distanceM, headingTo, offset, type Box, type Point } from '../geometry/curve.ts';
+import { distanceM, headingTo, offset, type Bounds, type Point } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { letterOnTrack, lettersOf, trackBox, type Arena, type Letter } from './arena.ts';
@@ -20,7 +20,7 @@ export const trackCourse = (rein: Rein, furtherInM = 0): Course => ({
 });
 
 interface Ring {
-  readonly box: Box;
+  readonly box: Bounds;
   /** Distance from A, anticlockwise, of each corner. */
   readonly cornerAt: readonly number[];
   readonly lengthM: number;
@@ -38,7 +38,7 @@ function ringOf(arena: Arena, furtherInM: number): Ring {
   return ring;
 }
 
-function newRing(box: Box): Ring {
+function newRing(box: Bounds): Ring {
   const w = 2 * box.maxX;
   const l = box.maxY - box.minY;
   return {

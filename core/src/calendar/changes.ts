@@ -4,7 +4,7 @@ import { namedDays } from './occurrences.ts';
 
 /** What a tap does to an appointment: once, or from a day on. */
 
-export interface Place {
+export interface TimeAndArena {
   readonly date: string;
   readonly start: string;
   readonly minutes: number;
@@ -24,7 +24,11 @@ export const holdAfterAll = (a: Appointment, named: string): Appointment => ({
 });
 
 /** Elsewhere on one day. */
-export function moveOnce(a: Appointment, named: string, { date, ...there }: Place): Appointment {
+export function moveOnce(
+  a: Appointment,
+  named: string,
+  { date, ...there }: TimeAndArena,
+): Appointment {
   if (!a.repeat) return { ...a, date, ...there };
   const isUsual =
     date === named &&
@@ -43,7 +47,7 @@ export function moveOnce(a: Appointment, named: string, { date, ...there }: Plac
 export function moveFrom(
   a: Appointment,
   named: string,
-  there: Place,
+  there: TimeAndArena,
   id: string,
 ): { before: Appointment | null; after: Appointment } {
   const { repeat } = a;
@@ -85,7 +89,7 @@ export function endBefore(a: Appointment, named: string): Appointment | null {
   };
 }
 
-export const placeOf = ({ date, start, minutes, arena }: Place): Place => ({
+export const placeOf = ({ date, start, minutes, arena }: TimeAndArena): TimeAndArena => ({
   date,
   start,
   minutes,

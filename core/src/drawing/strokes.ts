@@ -1,7 +1,7 @@
 import { railBox } from '../arena/arena.ts';
 import { turnSign } from '../arena/rein.ts';
 import type { Gait } from '../gaits/paces.ts';
-import { offset, type Box, type CurvePoint, type Point } from '../geometry/curve.ts';
+import { offset, type Bounds, type CurvePoint, type Point } from '../geometry/curve.ts';
 import type { Sink } from '../geometry/sink.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
 import { SAME_M, clamp } from '../units.ts';
@@ -238,14 +238,14 @@ function drawBeside(
   }
 }
 
-const inward = ({ minX, maxX, minY, maxY }: Box, byM: number): Box => ({
+const inward = ({ minX, maxX, minY, maxY }: Bounds, byM: number): Bounds => ({
   minX: minX + byM,
   maxX: maxX - byM,
   minY: minY + byM,
   maxY: maxY - byM,
 });
 
-function insideRail({ minX, maxX, minY, maxY }: Box, ridden: Point, beside: Point): Point {
+function insideRail({ minX, maxX, minY, maxY }: Bounds, ridden: Point, beside: Point): Point {
   const { x, y } = ridden;
   const over = HALF_STROKE_M + SAME_M;
   const outside = x < minX - over || x > maxX + over || y < minY - over || y > maxY + over;

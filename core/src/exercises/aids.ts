@@ -83,7 +83,7 @@ export const HALT: Aids = {
     'One hind leg trails: a little more weight on the seat bone of that side, and a step forward. Leans: soften first.',
 };
 
-export const REIN_BACK: Aids = {
+export const AIDS_OF_REIN_BACK: Aids = {
   seat: 'Lighten the seat a little; never lean back.',
   insideLeg: 'Both legs a hand back, quiet, as if to ride forward.',
   outsideLeg: 'Guards straightness; a step to the side is met by this leg.',
@@ -171,7 +171,7 @@ export const CHANGE: Aids = {
     'Late behind: the weight was thrown over. Sit still, straighten, a better canter first; do not ask again at once.',
 };
 
-export const HALF_STEPS: Aids = {
+export const AIDS_OF_HALF_STEPS: Aids = {
   seat: 'Light and tall; the pelvis stays quiet.',
   insideLeg: 'Little touches in the beat; they stop as soon as the steps come.',
   outsideLeg: 'The same; travers beforehand tells it where the hind leg goes.',
@@ -219,7 +219,7 @@ const RIDERS: ReadonlyMap<Aids, readonly ExerciseFault[]> = new Map([
   [TRANSITION_UP, [looksDown, tipsForward]],
   [TRANSITION_DOWN, [holdsTooLong]],
   [HALT, [holdsTooLong, unevenHands]],
-  [REIN_BACK, [holdsTooLong, looksDown]],
+  [AIDS_OF_REIN_BACK, [holdsTooLong, looksDown]],
   [LEG_YIELD, [collapsesHip]],
   [SHOULDERS_IN, [insideRein, collapsesHip]],
   [QUARTERS_IN, [sitsOutside, collapsesHip]],
@@ -227,7 +227,7 @@ const RIDERS: ReadonlyMap<Aids, readonly ExerciseFault[]> = new Map([
   [PIROUETTE, [bothEnds, collapsesHip]],
   [CANTER, [sitsOutside, unevenHands]],
   [CHANGE, [throwsWeight]],
-  [HALF_STEPS, [bothEnds, holdsTooLong]],
+  [AIDS_OF_HALF_STEPS, [bothEnds, holdsTooLong]],
   [POLES, [looksDown]],
   [IN_HAND, [pullsOver]],
 ]);

@@ -105,7 +105,7 @@ export type OwnExercise = z.infer<typeof ownExerciseSchema>;
 export type Exercise = z.infer<typeof exerciseSchema>;
 export type Rung = z.infer<typeof rungSchema>;
 export type PlannedPhase = (typeof PLANNED_PHASES)[number];
-export type Equipment = (typeof EQUIPMENT)[number];
+export type EquipmentName = (typeof EQUIPMENT)[number];
 
 /** The parts of a ridden lesson it can be planned in; none when it is done in hand only. */
 export const plannedPhases = ({ phases }: Pick<Exercise, 'phases'>): PlannedPhase[] =>

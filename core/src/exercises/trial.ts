@@ -4,7 +4,7 @@ import { isPlain } from '../geometry/leg.ts';
 import { parseLesson } from '../notation/parse.ts';
 import type { Finding } from '../review/finding.ts';
 import { reviewLesson } from '../review/review.ts';
-import { compileRide, standingAt } from '../ride/compile.ts';
+import { compileRide, horseAtPoint } from '../ride/compile.ts';
 import type { RiderState } from '../ride/rider.ts';
 import type { Ride } from '../ride/types.ts';
 import { wrapRad } from '../units.ts';
@@ -39,7 +39,7 @@ const textOf = (site: Site, arena: Arena): string => {
 };
 
 /** One site as it is ridden by itself, out of the gait it begins in. */
-export const rideOf = (site: Site, arena: Arena, horse: HorseProfile): Ride =>
+export const rideOfSite = (site: Site, arena: Arena, horse: HorseProfile): Ride =>
   compileRide(parseLesson(textOf(site, arena)).lesson, horse);
 
 /** Where a horse comes from that reaches a letter straight across the school, or up the centre line. */
@@ -58,7 +58,7 @@ function comesAcross({ at, rein }: Site, arena: Arena): string | null {
 export function leavesAcross(site: Site, arena: Arena, horse: HorseProfile): boolean {
   const before = comesAcross(site, arena);
   if (before === null) return false;
-  const ride = rideOf({ ...site, text: `${before}${site.text}` }, arena, horse);
+  const ride = rideOfSite({ ...site, text: `${before}${site.text}` }, arena, horse);
   return ride.faults.some(({ fault }) => fault.code === 'turns-back');
 }
 
@@ -78,7 +78,7 @@ export function tryOut(site: Site, arena: Arena, horse: HorseProfile): Trial {
     text,
     ride,
     findings: reviewLesson(parsed.lesson, ride, parsed),
-    end: standingAt(parsed.lesson, 'end', horse).rider,
+    end: horseAtPoint(parsed.lesson, 'end', horse).rider,
   };
 }
 

@@ -1,4 +1,4 @@
-import { courseOf, levelPast, sideDifference } from '../progress/course.ts';
+import { developmentOf, levelPast, sideDifference } from '../progress/development.ts';
 import { dateOf } from '../progress/days.ts';
 import { marksOf, standingsOf, type DatedMark } from '../progress/standing.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -102,7 +102,7 @@ function table({ readings, today }: ProgressReport, top: number): string {
   const rows = SCALES.flatMap((scale) => {
     const side = sideDifference(readings, scale, today);
     return (['left', 'right'] as const).map((rein) => {
-      const { trend, verdict } = courseOf(readings, scale, rein, today);
+      const { trend, verdict } = developmentOf(readings, scale, rein, today);
       const s = standings[scale][rein];
       return [
         rein === 'left' ? scale : '',

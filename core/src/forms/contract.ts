@@ -152,12 +152,12 @@ export interface Act extends FormBase {
 }
 
 /** Something that holds from a point on: pace, lead, seat, frame. */
-export interface Setting extends FormBase {
+export interface SettingForm extends FormBase {
   readonly group: 'setting';
   apply(stand: Stand, params: Params): readonly Change[] | Fault;
 }
 
-export type Form = Act | Setting;
+export type Form = Act | SettingForm;
 
 export const isFault = <T extends object>(result: T | Fault): result is Fault => 'code' in result;
 
@@ -169,10 +169,10 @@ export function act<P>(
 }
 
 export function setting<P>(
-  form: Omit<Setting, 'group' | 'apply'> & {
+  form: Omit<SettingForm, 'group' | 'apply'> & {
     apply(stand: Stand, params: P): readonly Change[] | Fault;
   },
-): Setting {
+): SettingForm {
   return { ...form, group: 'setting', apply: (stand, params) => form.apply(stand, params as P) };
 }
 

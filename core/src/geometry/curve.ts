@@ -10,7 +10,7 @@ export interface CurvePoint extends Point {
   readonly curvature: number;
 }
 
-export interface Box {
+export interface Bounds {
   readonly minX: number;
   readonly maxX: number;
   readonly minY: number;
@@ -25,7 +25,7 @@ export interface Curve {
   readonly kind: 'line' | 'arc' | 'spiral';
   readonly lengthM: number;
   at(distanceM: number): CurvePoint;
-  bounds(): Box;
+  bounds(): Bounds;
   /** Continues a drawing whose pen stands at the start of the part, from one distance to another. */
   draw(sink: Sink, fromM: number, toM: number): void;
 }
@@ -45,7 +45,7 @@ export function offset(from: Point, headingRad: number, forwardM: number, leftM 
   return { x: from.x + forwardM * cos - leftM * sin, y: from.y + forwardM * sin + leftM * cos };
 }
 
-export function boxAround(points: readonly Point[]): Box {
+export function boxAround(points: readonly Point[]): Bounds {
   const xs = points.map((p) => p.x);
   const ys = points.map((p) => p.y);
   return {

@@ -7,7 +7,8 @@ import { CONDITIONS, type Instruction, type Moment } from '../lesson/document.ts
 import type { FaultFacts } from './faults.ts';
 import { nearestWord } from './nearest.ts';
 
-export type Read<T> = { ok: true; value: T } | { ok: false; fault: FaultFacts; at: Token | null };
+export type ReadInstruction<T> =
+  { ok: true; value: T } | { ok: false; fault: FaultFacts; at: Token | null };
 
 /** Every spelling of every form, under each word it can begin with. */
 const SPELLINGS = new Map<string, { id: FormId; pattern: Pattern }[]>();
@@ -32,7 +33,7 @@ function firstWords(nodes: Pattern['nodes']): string[] {
 }
 
 /** Reads one instruction; its tokens hold no comma. */
-export function readInstruction(all: readonly Token[]): Read<Instruction> {
+export function readInstruction(all: readonly Token[]): ReadInstruction<Instruction> {
   let tokens = [...all];
   const extra: Omit<Partial<Instruction>, 'form' | 'params'> = {};
   if (tokens[0]?.text === 'then') {
@@ -95,7 +96,7 @@ function readMoment(tokens: readonly Token[]): Moment | null {
 function readForm(
   tokens: readonly Token[],
   all: readonly Token[],
-): Read<{ form: FormId; params: Params }> {
+): ReadInstruction<{ form: FormId; params: Params }> {
   const first = tokens[0];
   if (!first) return unexpected(all.at(-1) ?? null, ['circle', 'trot', 'halt']);
   const spellings = SPELLINGS.get(first.text);
@@ -121,12 +122,15 @@ function readForm(
   return unexpected(stopped, [...reach.expected]);
 }
 
-function unknown(token: Token): Read<never> {
+function unknown(token: Token): ReadInstruction<never> {
   const nearest = nearestWord(token.text, [...SPELLINGS.keys(), ...FORM_WORDS]);
   return { ok: false, at: token, fault: { code: 'unknown-word', word: token.text, nearest } };
 }
 
-function unexpected(token: Token | null | undefined, expected: readonly string[]): Read<never> {
+function unexpected(
+  token: Token | null | undefined,
+  expected: readonly string[],
+): ReadInstruction<never> {
   const nearest = token ? nearestWord(token.text, expected) : null;
   return {
     ok: false,

@@ -1,9 +1,9 @@
 import { findLetter, letterOnTrack, lettersOf, type Arena } from '../arena/arena.ts';
 import type { Point } from '../geometry/curve.ts';
 import type { LessonLine, Place } from '../lesson/document.ts';
-import { rideFrom, type Standing } from '../ride/compile.ts';
+import { rideFrom, type HorseAtPoint } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
-import { canBeRidden } from './candidates.ts';
+import { canBeRidden } from './places.ts';
 
 /** The sizes circles are ridden in, largest first. Common practice. */
 export const CIRCLE_SIZES_M = [20, 18, 15, 12, 10, 8, 6] as const;
@@ -26,13 +26,13 @@ export interface Handle {
 }
 
 /** The handles of a line as it lies in the arena, ridden from where the horse stands. */
-export function handlesOf(line: LessonLine, standing: Standing): Handle[] {
-  const ride = rideFrom(standing, [line]);
+export function handlesOf(line: LessonLine, from: HorseAtPoint): Handle[] {
+  const ride = rideFrom(from, [line]);
   const act = ride.movements.find((m) => m.act !== -1);
   if (!act) return [];
   const point = (name: string | null) => {
-    const letter = name === null ? null : findLetter(standing.arena, name);
-    return letter ? letterOnTrack(standing.arena, letter) : null;
+    const letter = name === null ? null : findLetter(from.arena, name);
+    return letter ? letterOnTrack(from.arena, letter) : null;
   };
   const far = sizeOf(line) === null ? null : farPoint(ride);
   const handles: (Handle | null)[] = [
@@ -46,21 +46,21 @@ export function handlesOf(line: LessonLine, standing: Standing): Handle[] {
 const withPoint = (kind: HandleKind, at: Point | null): Handle | null => (at ? { kind, at } : null);
 
 /** Every way to place the line again by one handle, of those that can be ridden. */
-export function variantsOf(line: LessonLine, kind: HandleKind, standing: Standing): Variant[] {
+export function variantsOf(line: LessonLine, kind: HandleKind, from: HorseAtPoint): Variant[] {
   const attempts =
     kind === 'size'
       ? CIRCLE_SIZES_M.map((size) => ({ value: size, changed: withSize(line, size) }))
-      : lettersOf(standing.arena)
-          .filter(({ name }) => kind === 'start' || sameKindOfEnd(line, name, standing.arena))
+      : lettersOf(from.arena)
+          .filter(({ name }) => kind === 'start' || sameKindOfEnd(line, name, from.arena))
           .map(({ name }) => ({
             value: name,
             changed: kind === 'start' ? withStart(line, name) : withEnd(line, name),
           }));
   return attempts.flatMap(({ value, changed }): Variant[] => {
-    const ride = rideFrom(standing, [changed]);
+    const ride = rideFrom(from, [changed]);
     if (!canBeRidden(ride)) return [];
-    const letter = typeof value === 'string' ? findLetter(standing.arena, value) : null;
-    const at = letter ? letterOnTrack(standing.arena, letter) : farPoint(ride);
+    const letter = typeof value === 'string' ? findLetter(from.arena, value) : null;
+    const at = letter ? letterOnTrack(from.arena, letter) : farPoint(ride);
     return at ? [{ value, at, line: changed, ride }] : [];
   });
 }

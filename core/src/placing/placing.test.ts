@@ -4,9 +4,9 @@ import { insertAfter } from '../lesson/edits.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { reviewLesson } from '../review/review.ts';
-import { compileRide, rideFrom, standingAt } from '../ride/compile.ts';
+import { compileRide, rideFrom, horseAtPoint } from '../ride/compile.ts';
 import { ALL_EXAMPLES, textOf } from '../testing/examples.ts';
-import { candidatesFor, reachableLetters } from './candidates.ts';
+import { placesFor, reachableLetters } from './places.ts';
 import { handlesOf, variantsOf, CIRCLE_SIZES_M } from './handles.ts';
 import { PALETTE } from './palette.ts';
 
@@ -14,12 +14,12 @@ const lessonOf = (text: string) => parseLesson(text).lesson;
 const choices = PALETTE.flatMap((group) => group.choices);
 const named = (name: string) => choices.find((c) => c.name === name)!;
 const lettersFor = (name: string, text: string) =>
-  candidatesFor(named(name), standingAt(lessonOf(text), 'end')).map((c) => c.letters.join('-'));
+  placesFor(named(name), horseAtPoint(lessonOf(text), 'end')).map((c) => c.letters.join('-'));
 
 test('across the school is a diagonal, or from E to B: not a corner cut off', () => {
   const choice = PALETTE.flatMap((g) => g.choices).find((c) => c.name === 'across the school')!;
   const { lesson } = parseLesson('A trot working\n');
-  const letters = candidatesFor(choice, standingAt(lesson, 'end')).map((c) => c.letters.join('-'));
+  const letters = placesFor(choice, horseAtPoint(lesson, 'end')).map((c) => c.letters.join('-'));
   expect(letters).toEqual(expect.arrayContaining(['H-F', 'E-B', 'H-B']));
   for (const short of ['H-M', 'M-H', 'K-F', 'F-K']) expect(letters).not.toContain(short);
   const ride = compileRide(parseLesson('A trot working\nH-M change rein\n').lesson);
@@ -33,7 +33,7 @@ describe('a line ridden from where the horse stands', () => {
       const lesson = lessonOf(text);
       const last = lesson.items.at(-1)!;
       const whole = compileRide(lesson);
-      const alone = rideFrom(standingAt(lesson, { before: last.id }), [last]);
+      const alone = rideFrom(horseAtPoint(lesson, { before: last.id }), [last]);
       const own = whole.movements.filter(
         (m) => m.itemId === last.id && m.text !== 'to the end of the line',
       );
@@ -50,21 +50,21 @@ describe('a line ridden from where the horse stands', () => {
     );
     const repeat = lesson.items[1]!;
     const inner = repeat.kind === 'repeat' ? repeat.items : [];
-    const before = standingAt(lesson, { before: inner[1]!.id });
-    expect(before.rider.at).toEqual(standingAt(lesson, { after: inner[0]!.id }).rider.at);
+    const before = horseAtPoint(lesson, { before: inner[1]!.id });
+    expect(before.rider.at).toEqual(horseAtPoint(lesson, { after: inner[0]!.id }).rider.at);
     expect(before.rider.at.y).toBeCloseTo(59.5, 6);
-    expect(standingAt(lesson, { after: repeat.id }).rider.at.y).toBeCloseTo(6, 6);
+    expect(horseAtPoint(lesson, { after: repeat.id }).rider.at.y).toBeCloseTo(6, 6);
   });
 });
 
 describe('letters that can be reached', () => {
   test('on the track: all of the track; on the centre line: those of it, and the track behind its end', () => {
     expect(
-      reachableLetters(standingAt(lessonOf(''), 'end'))
+      reachableLetters(horseAtPoint(lessonOf(''), 'end'))
         .sort()
         .join(''),
     ).toBe('ABCEFHKMPRSV');
-    const up = reachableLetters(standingAt(lessonOf('A centre line\nX halt\n'), 'end'));
+    const up = reachableLetters(horseAtPoint(lessonOf('A centre line\nX halt\n'), 'end'));
     expect(up).toEqual(expect.arrayContaining(['X', 'I', 'G', 'C', 'H', 'M']));
     expect(up).not.toContain('D');
   });
@@ -83,7 +83,7 @@ describe('what the palette offers', () => {
     ];
     const found = begun.flatMap((text) => {
       const lesson = lessonOf(text);
-      return candidatesFor(choice, standingAt(lesson, 'end')).map((c) => ({ lesson, c }));
+      return placesFor(choice, horseAtPoint(lesson, 'end')).map((c) => ({ lesson, c }));
     });
     expect(found.length).toBeGreaterThan(0);
     for (const { lesson, c } of found.slice(0, 12)) {
@@ -114,10 +114,8 @@ describe('what the palette offers', () => {
 
   test('a long diagonal is written through X, and a half-pass goes to its own side', () => {
     const says = (name: string, text: string, letters: string) => {
-      const standing = standingAt(lessonOf(text), 'end');
-      const found = candidatesFor(named(name), standing).find(
-        (c) => c.letters.join('-') === letters,
-      )!;
+      const from = horseAtPoint(lessonOf(text), 'end');
+      const found = placesFor(named(name), from).find((c) => c.letters.join('-') === letters)!;
       return printLesson({ version: 1, items: [found.item] }).trim();
     };
     expect(says('across the school', start, 'F-H')).toBe('F-X-H change rein');
@@ -139,7 +137,7 @@ describe('a line in the hand', () => {
     'A trot working\nC circle left 20\nH-K loop 5\nF-X-H change rein\nB half circle right 10 return M\n',
   );
   const line = (n: number) => lesson.items[n] as LessonLine;
-  const before = (n: number) => standingAt(lesson, { before: lesson.items[n]!.id });
+  const before = (n: number) => horseAtPoint(lesson, { before: lesson.items[n]!.id });
 
   test('a circle is moved by its letter and sized by its far side', () => {
     const handles = handlesOf(line(1), before(1));

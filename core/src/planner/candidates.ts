@@ -11,7 +11,7 @@ import { needsOf } from './need.ts';
 import { readinessOf, type Readiness } from './readiness.ts';
 import { approachOf, shelfOf, type Done, type PlanRequest } from './request.ts';
 import type { Difficulty } from './difficulty.ts';
-import type { Asked } from './drill.ts';
+import type { Repeated } from './drill.ts';
 import { roundOf, type Round } from './spots.ts';
 import { WAY_S } from './timing.ts';
 import { restingChains, wentBackTo } from './tomorrow.ts';
@@ -31,7 +31,7 @@ export interface Candidate {
   /** Of one round, seconds. */
   readonly roundS: number;
   /** What each round asks at letters. */
-  readonly asked: readonly Asked[];
+  readonly asked: readonly Repeated[];
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
   /** It serves the aim of the day; not said where the day has none. */

@@ -9,7 +9,7 @@ import { KEPT, Pen, type SpotsOf } from './pen.ts';
 import { approachOf, profileOfFile, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
 import { reasonSaid, reasonsOf } from './said.ts';
-import { spotsOf, type Ridden } from './spots.ts';
+import { spotsOf, type RungSpots } from './spots.ts';
 import { BREAK_MIN, type Frame } from './timing.ts';
 import type { Writing } from './writing.ts';
 
@@ -50,7 +50,7 @@ const WALK_IN_NOTE: Readonly<Record<Approach, string>> = {
 export function spotsFor(request: PlanRequest): SpotsOf {
   const arena: Arena = request.wishes.arena;
   const horse = profileOfFile(request.horse);
-  const known = new Map<string, Ridden>();
+  const known = new Map<string, RungSpots>();
   return ({ candidate: { exercise, rung } }) => {
     const key = `${exercise.id}/${rung}`;
     const ridden = known.get(key) ?? spotsOf(exercise, rung, arena, horse);

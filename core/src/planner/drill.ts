@@ -6,7 +6,7 @@ import type { Ride } from '../ride/types.ts';
  * What a round asks at letters. By the symmetry of the arena it can be laid at the letters that lie alike (A and C,
  * E and B, the four beside the corners): together they bear so many of a transition in a lesson, and no more.
  */
-export interface Asked {
+export interface Repeated {
   /** The transition, with the letters that lie alike. */
   readonly what: string;
   readonly times: number;
@@ -36,9 +36,9 @@ const isCanter = (pace: string): boolean => pace.endsWith('canter');
  *
  * @param free where the round may begin elsewhere as well: what it asks there is not tied to a letter
  */
-export function askedIn(ride: Ride, free: string | null): Asked[] {
+export function askedIn(ride: Ride, free: string | null): Repeated[] {
   const { arena } = ride;
-  const found = new Map<string, Asked>();
+  const found = new Map<string, Repeated>();
   const count = (what: string, most: number) =>
     found.set(what, { what, times: (found.get(what)?.times ?? 0) + 1, most });
   for (const { from, to, letter } of transitionsAt(ride)) {

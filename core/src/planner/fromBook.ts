@@ -5,13 +5,13 @@ import { dayOf } from '../progress/days.ts';
 import type { Readings } from '../progress/readings.ts';
 import { standingsOf } from '../progress/standing.ts';
 import { horseFileSchema, levelsFrom, type Done, type HorseFile } from './request.ts';
-import type { Equipment } from '../exercises/exercise.ts';
+import type { EquipmentName } from '../exercises/exercise.ts';
 
 interface Known {
   readonly horse: Horse;
   readonly readings: Readings;
   readonly done: readonly Done[];
-  readonly equipment: readonly Equipment[];
+  readonly equipment: readonly EquipmentName[];
   /** Who rides; null where it is not said. */
   readonly rider: Rider | null;
   /** The theme of the week in its programme; what stands in the instructor's words counts without one. */

@@ -7,10 +7,10 @@ import { linesOf } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../observations/scales.ts';
 import { reviewLesson } from '../review/review.ts';
-import { compileRide, standingAt } from '../ride/compile.ts';
+import { compileRide, horseAtPoint } from '../ride/compile.ts';
 import { OUR_SHEETS } from '../sheet/ours.ts';
 import { sheetOf } from '../sheet/sheet.ts';
-import { fromTest, rideOfPart } from './fromTest.ts';
+import { fromTest, rideOfKept } from './fromTest.ts';
 import { highsSolver, type HighsRuntime } from './highs.ts';
 import type { Solve } from './integer.ts';
 import { planLesson } from './plan.ts';
@@ -53,13 +53,15 @@ describe.each(OUR_SHEETS)('a lesson from $name', (sheet) => {
         // Its lines are those of the test, but for the way in and out, and what belongs to the judge.
         const strange = lines(kept.text).filter((l) => !ofTest.has(l));
         expect(strange.length).toBeLessThanOrEqual(what === 'ask' ? 4 : 5);
-        const ride = rideOfPart(kept, arena, horse);
+        const ride = rideOfKept(kept, arena, horse);
         expect(ride.faults).toEqual([]);
         expect(ride.totals.seconds).toBeLessThan(220);
         const goes = parseLesson(
           `${arenaText(arena)}\nstart ${kept.from.at} trot working ${kept.from.rein}\n${kept.text}`,
         );
-        expect(['walk', 'trot']).toContain(standingAt(goes.lesson, 'end', horse).rider.riding.gait);
+        expect(['walk', 'trot']).toContain(
+          horseAtPoint(goes.lesson, 'end', horse).rider.riding.gait,
+        );
         expect(kept.text).not.toMatch(/salute|leave/);
       }
     }

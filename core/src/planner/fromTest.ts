@@ -11,7 +11,7 @@ import { linesOf, type Lesson, type LessonLine } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLine } from '../notation/print.ts';
 import { reviewLesson } from '../review/review.ts';
-import { compileRide, standingAt } from '../ride/compile.ts';
+import { compileRide, horseAtPoint } from '../ride/compile.ts';
 import type { RiderState } from '../ride/rider.ts';
 import type { Ride } from '../ride/types.ts';
 import { sheetOf, type Sheet, type SheetBox } from '../sheet/sheet.ts';
@@ -126,7 +126,7 @@ function keptOf({ document, horse, arena }: Desk, run: readonly SheetBox[]): Kep
   const from = lines[0];
   if (!from) return null;
   const track = trackOf(arena);
-  const before = standingAt(document, { before: from.id }, horse).rider;
+  const before = horseAtPoint(document, { before: from.id }, horse).rider;
   const way = wayIn(before, from, arena, track);
   if (!way) return null;
   const ridden = lines.map(withoutCeremony).filter((text) => text !== '');
@@ -143,14 +143,14 @@ function keptOf({ document, horse, arena }: Desk, run: readonly SheetBox[]): Kep
 }
 
 /** A part as it is ridden by itself. */
-export const rideOfPart = ({ text, from }: Kept, arena: Arena, horse: HorseProfile): Ride =>
+export const rideOfKept = ({ text, from }: Kept, arena: Arena, horse: HorseProfile): Ride =>
   compileRide(asLesson(text, from, arena).lesson, horse);
 
 const asLesson = (text: string, { at, rein }: Pick<WayIn, 'at' | 'rein'>, arena: Arena) =>
   parseLesson(`${arenaText(arena)}\nstart ${at} trot working ${rein}\n${text}\n`);
 
 const endOf = (text: string, way: WayIn, horse: HorseProfile, arena: Arena): RiderState =>
-  standingAt(asLesson(text, way, arena).lesson, 'end', horse).rider;
+  horseAtPoint(asLesson(text, way, arena).lesson, 'end', horse).rider;
 
 function withoutCeremony(line: LessonLine): string {
   const instructions = line.instructions.filter(({ form }) => !CEREMONY.includes(form));
@@ -222,7 +222,7 @@ function rideable(
   if (read.faults.length > 0) return null;
   const ride = compileRide(read.lesson, horse);
   if (ride.faults.length > 0 || speaksAgainst(read.lesson, ride)) return null;
-  const { rider } = standingAt(read.lesson, 'end', horse);
+  const { rider } = horseAtPoint(read.lesson, 'end', horse);
   if (!isOnTrack(arena, rider.at) || rider.riding.gait === 'canter') return null;
   return {
     exercise: null,

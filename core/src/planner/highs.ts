@@ -1,4 +1,4 @@
-import { packed, type Answer, type PackedProgramme, type Solve } from './integer.ts';
+import { packed, type Solution, type PackedProgramme, type Solve } from './integer.ts';
 
 /** HiGHS as a solver of integer programmes. */
 
@@ -32,7 +32,7 @@ const INTEGER = 1;
 const CORE = 80;
 const NEXT_TO_NOTHING = 1e-9;
 
-const NO_ANSWER: Answer = {
+const NO_ANSWER: Solution = {
   status: 'infeasible',
   chosen: new Set(),
   objective: -Infinity,
@@ -56,7 +56,7 @@ export const highsSolver =
     const whole = packed(programme);
     const { variables, costs } = whole;
     const valueOf = (x: Float64Array): number => costs.reduce((sum, c, i) => sum + c * x[i]!, 0);
-    const answer = (x: Float64Array, bound: number): Promise<Answer> => {
+    const answer = (x: Float64Array, bound: number): Promise<Solution> => {
       const rounded = x.map(Math.round);
       const objective = valueOf(rounded);
       return Promise.resolve({

@@ -14,7 +14,7 @@ export interface IntegerProgramme {
   readonly constraints: readonly Constraint[];
 }
 
-export interface Answer {
+export interface Solution {
   readonly status: 'optimal' | 'stopped' | 'infeasible';
   /** The variables that are 1. */
   readonly chosen: ReadonlySet<string>;
@@ -24,7 +24,7 @@ export interface Answer {
 }
 
 /** A solver of integer programmes: HiGHS in the worker and on the command line, brute force in tests. */
-export type Solve = (programme: IntegerProgramme, options: SolveOptions) => Promise<Answer>;
+export type Solve = (programme: IntegerProgramme, options: SolveOptions) => Promise<Solution>;
 
 export interface SolveOptions {
   /** Stops within this share of the optimum. */

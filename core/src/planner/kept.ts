@@ -6,7 +6,7 @@ import type { HorseProfile } from '../gaits/horse.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';
 import type { Item, Lesson } from '../lesson/document.ts';
 import { printItem, printLesson } from '../notation/print.ts';
-import { compileRide, standingAt } from '../ride/compile.ts';
+import { compileRide, horseAtPoint } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { setOf, type SetId } from './marks.ts';
 import type { Kept } from './request.ts';
@@ -91,8 +91,8 @@ function keptOf(
   if (!first) return null;
   const track = trackOf(arena);
   // The rein it is come to on: a circle may be ridden to the other side.
-  const begin = standingAt(lesson, { before: items[0]!.id }, horse).rider;
-  const end = standingAt(lesson, { after: items.at(-1)!.id }, horse).rider;
+  const begin = horseAtPoint(lesson, { before: items[0]!.id }, horse).rider;
+  const end = horseAtPoint(lesson, { after: items.at(-1)!.id }, horse).rider;
   const seconds = ridden.reduce((sum, m) => sum + m.seconds, 0);
   const part: Lesson = { version: lesson.version, items: [...items] };
   return {

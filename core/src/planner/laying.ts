@@ -12,12 +12,12 @@ import {
   type Ground,
   type Placeable,
   type Spot,
-  type Standing,
-  type Step,
+  type WayEnd,
+  type LaidStep,
 } from './placement.ts';
 import { approachOf, canters, type Kept, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
-import { reinChangesOf, type Ridden } from './spots.ts';
+import { reinChangesOf, type RungSpots } from './spots.ts';
 import type { Frame } from './timing.ts';
 import { trackOf } from './track.ts';
 import type { Writing } from './writing.ts';
@@ -37,7 +37,7 @@ export interface Laid {
   readonly own: readonly Chosen[];
   readonly kept: readonly Kept[];
   readonly sets: readonly Placeable[];
-  readonly steps: readonly Step[];
+  readonly steps: readonly LaidStep[];
   /** The change of rein within the walk before the first set. */
   readonly walkedIn: Spot | null;
   /** The change of rein before plain rounds that a rein needs more. */
@@ -54,7 +54,7 @@ function layOut(
   ground: Ground,
 ): Laid[] {
   const approach = approachOf(horse);
-  let at: Standing = { rein: startRein(horse), place: ground.track.letter('A'), at: 'A' };
+  let at: WayEnd = { rein: startRein(horse), place: ground.track.letter('A'), at: 'A' };
   const across = (): Spot => {
     const change = ground.reinChanges.find((c) => c.rein === at.rein)!;
     at = { rein: otherRein(at.rein), place: change.exit, at: change.at };
@@ -266,7 +266,7 @@ function placeable(
   chosen: Chosen,
   all: readonly Chosen[],
   approach: Approach,
-  { spots, seconds }: Ridden,
+  { spots, seconds }: RungSpots,
   writing: Writing,
 ): Placeable {
   const { candidate, minutes } = chosen;

@@ -26,7 +26,7 @@ export const setName = (exercise: Exercise, rung: number): string =>
   [exercise.name, exercise.rungs[rung]?.name].filter(Boolean).join(', ');
 
 /** The mark of a set at its first line; of a further round without its name, where it follows the one before. */
-export const markOf = (exercise: Exercise, rung: number, round = 1, named = true): SetMark => ({
+export const setMarkOf = (exercise: Exercise, rung: number, round = 1, named = true): SetMark => ({
   exercise: exercise.id,
   rung,
   ...(round > 1 && { round }),

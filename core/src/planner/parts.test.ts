@@ -10,11 +10,11 @@ import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { APPROACHES, type Item, type Lesson } from '../lesson/document.ts';
 import { candidatesOf, type OnOffer } from './candidates.ts';
 import { packed } from './integer.ts';
-import { markOf, setOf, setsIn } from './marks.ts';
+import { setMarkOf, setOf, setsIn } from './marks.ts';
 import { needsOf } from './need.ts';
 import { notesOf } from './notes.ts';
 import { Pen } from './pen.ts';
-import type { Step } from './placement.ts';
+import type { LaidStep } from './placement.ts';
 import { horseFileSchema, profileOfFile, wishesSchema } from './request.ts';
 import type { Status } from './readiness.ts';
 import type { Chosen, Selection } from './selection.ts';
@@ -128,10 +128,10 @@ describe('the mark of a set', () => {
       const [begins, ...rest] = bare.items;
       const marked: Lesson = {
         ...bare,
-        items: [{ ...begins!, set: markOf(e, rung) } as Item, ...rest],
+        items: [{ ...begins!, set: setMarkOf(e, rung) } as Item, ...rest],
       };
       const { lesson } = parseLesson(printLesson(marked));
-      expect(lesson.items[0]).toMatchObject({ set: markOf(e, rung) });
+      expect(lesson.items[0]).toMatchObject({ set: setMarkOf(e, rung) });
       expect(printLesson(lesson)).toBe(printLesson(marked));
       expect(setOf(lesson.items[0]!)).toEqual({ exercise: e.id, rung });
       // The break ends it.
@@ -268,7 +268,7 @@ describe('the pen', () => {
             sets.map(([c]) => [c.candidate.id, { chosen: c, why: 'For rhythm: the even beat' }]),
           );
           const timeOf = new Map(sets.map(([c, r]) => [c.candidate.id, r]));
-          const steps: Step[] = rounds.map((_, i) => ({
+          const steps: LaidStep[] = rounds.map((_, i) => ({
             set: `s${i}`,
             spot: { rein: 'left', at: 'A', entry: 0, exit: 0, text: `A circle left 20 x${i + 1}` },
           }));

@@ -2,14 +2,14 @@ import { breakEveryS, type HorseProfile } from '../gaits/horse.ts';
 import type { Item } from '../lesson/document.ts';
 import { allItems } from '../lesson/edits.ts';
 import { itemsIn } from './items.ts';
-import { markOf } from './marks.ts';
-import type { Step } from './placement.ts';
+import { setMarkOf } from './marks.ts';
+import type { LaidStep } from './placement.ts';
 import type { Chosen } from './selection.ts';
-import type { Ridden } from './spots.ts';
+import type { RungSpots } from './spots.ts';
 import { BREAK_MIN, WAY_S } from './timing.ts';
 import type { Writing } from './writing.ts';
 
-export type SpotsOf = (chosen: Chosen) => Ridden;
+export type SpotsOf = (chosen: Chosen) => RungSpots;
 
 /** What the ids of plain trot and plain canter begin with. */
 export const PLAIN = 'plain ';
@@ -49,7 +49,7 @@ export class Pen {
    * @param keptMinutes how long the parts take that stand as they are, by their ids
    */
   write(
-    steps: readonly Step[],
+    steps: readonly LaidStep[],
     sets: ReadonlyMap<string, WhyWritten>,
     spots: SpotsOf,
     keptMinutes: ReadonlyMap<string, number> = new Map(),
@@ -102,7 +102,7 @@ export class Pen {
       items.push(...(last === set ? ridden : withNote(ridden, why)));
       const round = (rounds.get(set) ?? 0) + 1;
       rounds.set(set, round);
-      const mark = markOf(exercise, rung, round, marked !== set);
+      const mark = setMarkOf(exercise, rung, round, marked !== set);
       items[begins] = { ...items[begins]!, set: mark } as Item;
       marked = last = set;
       this.endsIn = endsIn;

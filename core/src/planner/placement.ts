@@ -29,19 +29,19 @@ export interface Placeable {
 }
 
 /** A round that is ridden, or a change of rein between two. */
-export interface Step {
+export interface LaidStep {
   /** The set; null for a change of rein. */
   readonly set: string | null;
   readonly spot: Spot;
 }
 
 export interface Placing {
-  readonly steps: readonly Step[];
+  readonly steps: readonly LaidStep[];
   /** Dead metres, and what stands for letters worn out. */
   readonly cost: number;
 }
 
-export interface Standing {
+export interface WayEnd {
   readonly rein: Rein;
   readonly place: number;
   /** The letter of the last round. */
@@ -66,12 +66,12 @@ export interface Ground {
 /** Where a way has come to, each step with the one before it: they are written out once, at the end. */
 interface Reached {
   readonly cost: number;
-  readonly end: Standing;
-  readonly last: { readonly step: Step; readonly before: Reached } | null;
+  readonly end: WayEnd;
+  readonly last: { readonly step: LaidStep; readonly before: Reached } | null;
 }
 
-function stepsTo(end: Reached): Step[] {
-  const steps: Step[] = [];
+function stepsTo(end: Reached): LaidStep[] {
+  const steps: LaidStep[] = [];
   for (let { last } = end; last; { last } = last.before) steps.push(last.step);
   return steps.reverse();
 }
@@ -82,7 +82,7 @@ function stepsTo(end: Reached): Step[] {
  * it begins on the rein that serves best.
  * Source: dynamic programming over subsets, Held & Karp 1962 (from memory).
  */
-export function place(sets: readonly Placeable[], from: Standing, ground: Ground): Placing {
+export function place(sets: readonly Placeable[], from: WayEnd, ground: Ground): Placing {
   // For each choice of sets that are ridden already, every end it can come to.
   let frontier = new Map<number, Reached[]>([[0, [{ cost: 0, end: from, last: null }]]]);
   for (let done = 0; done < sets.length; done++) {
@@ -106,7 +106,7 @@ export function place(sets: readonly Placeable[], from: Standing, ground: Ground
   return { steps: stepsTo(best), cost: best.cost };
 }
 
-const keyOf = ({ rein, place, at, across = false }: Standing): string =>
+const keyOf = ({ rein, place, at, across = false }: WayEnd): string =>
   `${rein}/${place.toFixed(2)}/${at}/${across}`;
 
 const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boolean =>
@@ -152,7 +152,7 @@ interface Way {
   readonly change: Spot | null;
 }
 
-function wayTo(spot: Spot, end: Standing, { track, reinChanges }: Ground): Way {
+function wayTo(spot: Spot, end: WayEnd, { track, reinChanges }: Ground): Way {
   const worn = end.at === spot.at ? SAME_LETTER_M : 0;
   if (end.rein === spot.rein) {
     const wayM = track.wayM(end.rein, end.place, spot.entry);

@@ -23,7 +23,7 @@ import {
   type Placeable,
   type Placing,
   type Spot,
-  type Standing,
+  type WayEnd,
 } from './placement.ts';
 import { NoLesson } from './noLesson.ts';
 import { planLesson, waysOut, type Plan } from './plan.ts';
@@ -247,7 +247,7 @@ describe('the placement', () => {
     }));
 
   /** Every order, first rein and spot tried out. Source: exhaustive search. */
-  function everyWay(sets: readonly Placeable[], from: Standing): number {
+  function everyWay(sets: readonly Placeable[], from: WayEnd): number {
     if (sets.length === 0) return 0;
     let best = Infinity;
     for (const s of sets) {
@@ -259,7 +259,7 @@ describe('the placement', () => {
           ...Array(s.rounds[first]).fill(first),
           ...Array(s.rounds[second]).fill(second),
         ];
-        const walk = (i: number, at: Standing, cost: number): void => {
+        const walk = (i: number, at: WayEnd, cost: number): void => {
           if (i === reins.length) {
             best = Math.min(best, cost + everyWay(rest, at));
             return;
@@ -295,7 +295,7 @@ describe('the placement', () => {
           id: `s${i}`,
           after: chained && i > 0 ? [`s${i - 1}`] : [],
         }));
-        const from: Standing = { rein: 'left', place: track.letter('A'), at: 'A' };
+        const from: WayEnd = { rein: 'left', place: track.letter('A'), at: 'A' };
         const placed: Placing = place(sets, from, ground);
         expect(placed.cost).toBeCloseTo(everyWay(sets, from), 6);
         const ridden = placed.steps.filter((s) => s.set !== null);

@@ -34,7 +34,7 @@ export interface Readiness {
 const RUNG_STEP = 0.4;
 /** From these a rung is improving, and confirmed. Common practice. */
 const IMPROVING_FROM = 0.45;
-const CONFIRMED_FROM = 0.75;
+const CONFIRMED_PROBABILITY = 0.75;
 
 /** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
 export function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
@@ -175,7 +175,7 @@ export function readinessOf(
   // Scales rise and fall together: the weakest link says more than the product of all.
   const weakest = asked.reduce((a, b) => (b.p < a.p ? b : a));
   const shown = hasShown(horse, exercise.id, index);
-  const probability = shown ? Math.max(weakest.p, CONFIRMED_FROM) : weakest.p;
+  const probability = shown ? Math.max(weakest.p, CONFIRMED_PROBABILITY) : weakest.p;
   const missing = exercise.needs.exercises.find((id) => !mayBuildOn(horse, id, find(id)));
   const before = missing === undefined ? undefined : (find(missing)?.name ?? missing);
   const status = statusOf(horse, exercise, index, probability, missing !== undefined);
@@ -231,7 +231,7 @@ function statusOf(
   if (missing) return 'not yet';
   if (probability < IMPROVING_FROM) return easiest ? 'improving' : 'not yet';
   const tries = triesOf(horse.done, exercise.id, rung).tries;
-  if (probability >= CONFIRMED_FROM) return 'confirmed';
+  if (probability >= CONFIRMED_PROBABILITY) return 'confirmed';
   const below = stageOf(exercise, exercise.rungs[rung]!) < horse.stage;
   // With nothing known, what is easy at this stage is taken as begun.
   const asked = thresholdsOf(exercise, rung);

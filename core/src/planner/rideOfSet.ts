@@ -1,6 +1,6 @@
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Item, Lesson } from '../lesson/document.ts';
-import { rideFrom, standingAt } from '../ride/compile.ts';
+import { rideFrom, horseAtPoint } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { sameSet, setsIn } from './marks.ts';
 
@@ -16,7 +16,7 @@ export function rideOfPart(lesson: Lesson, begin: number, horse: HorseProfile): 
     (item, i) => i > begin && (!sameSet(sets.get(item.id), mark) || changesRein(item)),
   );
   const items = lesson.items.slice(begin, end < 0 ? undefined : end);
-  return rideFrom(standingAt(lesson, { before: first.id }, horse), items);
+  return rideFrom(horseAtPoint(lesson, { before: first.id }, horse), items);
 }
 
 /** A set of a plan as it is ridden the first time, on the rein it begins on; null when it is not in the lesson. */

@@ -4,7 +4,7 @@ import type { PlannedPhase } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Candidate } from './candidates.ts';
-import type { Answer, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
+import type { Solution, Constraint, IntegerProgramme, Solve, SolveOptions } from './integer.ts';
 import { approachOf, collectedBoutS, shelfOf, type PlanRequest } from './request.ts';
 import { canterMinutes, mostCanterMinutes, WAY_S, type Frame } from './timing.ts';
 import { leftAlone } from './tomorrow.ts';
@@ -337,7 +337,7 @@ function grouped<T>(list: readonly T[], key: (item: T) => string): T[][] {
 
 /** What the solver's answer means. */
 export function readAnswer(
-  answer: Answer,
+  answer: Solution,
   candidates: readonly Candidate[],
   request: PlanRequest,
 ): Selection {

@@ -2,20 +2,20 @@ import type { Arena } from '../arena/arena.ts';
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { firstSite, sitesOf } from '../exercises/sites.ts';
-import { cameAcross, leavesAcross, rideOf, tryOut } from '../exercises/trial.ts';
+import { cameAcross, leavesAcross, rideOfSite, tryOut } from '../exercises/trial.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import type { Restriction } from '../gaits/restriction.ts';
 import { brokenBy } from '../ride/restricted.ts';
 import { lastTransition, transitionKey, transitionsAt } from '../ride/transitions.ts';
 import type { Ride } from '../ride/types.ts';
 import { canterShareOf, difficultyOf, type Difficulty } from './difficulty.ts';
-import { askedIn, type Asked } from './drill.ts';
+import { askedIn, type Repeated } from './drill.ts';
 import type { Spot } from './placement.ts';
 import { profileOfFile, type PlanRequest } from './request.ts';
 import { trackOf } from './track.ts';
 
 /** The spots of a rung, and how long one round lasts. */
-export interface Ridden {
+export interface RungSpots {
   readonly spots: readonly Spot[];
   readonly seconds: number;
   /** The gait a round ends in. */
@@ -30,10 +30,10 @@ export function spotsOf(
   index: number,
   arena: Arena,
   horse: HorseProfile,
-): Ridden {
+): RungSpots {
   const track = trackOf(arena);
   let seconds = 0;
-  let endsIn: Ridden['endsIn'] = 'trot';
+  let endsIn: RungSpots['endsIn'] = 'trot';
   const spots = sitesOf(exercise, exercise.rungs[index]!, arena).flatMap((site): Spot[] => {
     const { ride, findings, end } = tryOut(site, arena, horse);
     if (findings.some((f) => f.level !== 'hint')) return [];
@@ -61,7 +61,7 @@ export interface Round {
   readonly canterShare: number;
   /** What the horse may not be asked today, and it asks. */
   readonly breaks: Restriction | null;
-  readonly asked: readonly Asked[];
+  readonly asked: readonly Repeated[];
 }
 
 /** The choice asks this of everything on the shelf. */
@@ -69,7 +69,7 @@ export function roundOf({ horse, wishes }: PlanRequest, exercise: Exercise, inde
   const rung = exercise.rungs[index]!;
   const site = firstSite(exercise, rung, wishes.arena);
   if (!site) return { seconds: 60, difficulty: 'asked', canterShare: 0, breaks: null, asked: [] };
-  const ride = rideOf(site, wishes.arena, profileOfFile(horse));
+  const ride = rideOfSite(site, wishes.arena, profileOfFile(horse));
   const seconds = ridden(ride);
   const canterShare = Math.min(1, (canterShareOf(ride) * ride.totals.seconds) / seconds);
   const breaks = horse.limits.dated?.find((r) => brokenBy(ride, r)) ?? null;

@@ -7,10 +7,10 @@ import type { Item, Lesson, SetMark } from '../lesson/document.ts';
 import { allItems, withNewIds } from '../lesson/edits.ts';
 import { parseLesson } from '../notation/parse.ts';
 import type { TryObservation } from '../observations/observation.ts';
-import { compileRide, rideFrom, standingAt, type Standing } from '../ride/compile.ts';
+import { compileRide, rideFrom, horseAtPoint, type HorseAtPoint } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { brokenBy } from '../ride/restricted.ts';
-import { sameSet, setOf, markOf, setName, setsIn, type SetId } from './marks.ts';
+import { sameSet, setOf, setMarkOf, setName, setsIn, type SetId } from './marks.ts';
 import { changesRein, rideOfPart } from './rideOfSet.ts';
 
 /** A lesson that is being ridden is changed from here on: one exercise takes the place of what is left of a set. */
@@ -107,7 +107,7 @@ export function swapIn(
       return compileRide({ ...lesson, items: whole }, horse).faults.length > most ? null : whole;
     }
     const before = part ? [...ridden, part] : ridden;
-    const standing = standingAt({ ...lesson, items: [...before] }, 'end', horse);
+    const standing = horseAtPoint({ ...lesson, items: [...before] }, 'end', horse);
     for (const own of nearest(offer, standing)) {
       const whole = lay([...before, ...own.map((item) => withNewIds(item, newId))], others);
       if (whole) return whole;
@@ -126,11 +126,11 @@ export function swapIn(
 const MOST_PLACES = 6;
 
 /** The offer on this rein wherever it is ridden without a fault, what is reached soonest first. */
-function nearest({ exercise, rung, insteadOf, planned }: Offer, standing: Standing): Item[][] {
+function nearest({ exercise, rung, insteadOf, planned }: Offer, standing: HorseAtPoint): Item[][] {
   const { arena, horse, rider } = standing;
   const found = sitesOf(exercise, exercise.rungs[rung]!, arena).flatMap((site) => {
     if (rider.course.kind === 'track' && site.rein !== rider.course.rein) return [];
-    const items = itemsOf(site, markOf(exercise, rung), insteadOf, planned);
+    const items = itemsOf(site, setMarkOf(exercise, rung), insteadOf, planned);
     const ride = rideFrom(standing, items);
     if (ride.faults.length > 0) return [];
     if (horse.restrictions?.some((r) => brokenBy(ride, r))) return [];

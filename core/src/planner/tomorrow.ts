@@ -1,5 +1,6 @@
 import { chainOf } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
+import { CONFIRMED_FROM } from '../progress/standing.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Next } from '../book/next.ts';
@@ -47,8 +48,6 @@ export function wentBackTo(done: readonly Done[], { find }: Shelf): ReadonlySet<
 /** A scale that is not confirmed is worked on within so many days, and called for before they are over. Common practice. */
 const WITHIN_DAYS = 5;
 const CALLED_FOR_AFTER_DAYS = 3;
-/** From this level on it is confirmed. */
-const CONFIRMED_FROM = 6;
 
 /** The scales that are not confirmed and that no lesson of the last days built. */
 export function leftAlone(horse: HorseFile, today: string, { find }: Shelf): readonly Scale[] {

@@ -7,7 +7,7 @@ import type { Goal } from './goal.ts';
 import { LEAST_RUN } from './model.ts';
 import type { KeptWeek } from './request.ts';
 import type { Setting } from './setting.ts';
-import { weeksNeeded, type Theme } from './themes.ts';
+import { weeksNeeded, type WeekTheme } from './themes.ts';
 import type { Programme, Unmet } from './types.ts';
 
 /** What the weeks will come to, and what could not be had. */
@@ -17,7 +17,7 @@ const LIKELY = 0.5;
 
 export function chancesOf({ themes, wishes, mondays }: Setting, ahead: AheadOf): Chance[] {
   const w = mondays.length - 1;
-  const counts = wishes.goal.kind === 'keep going' ? () => true : (t: Theme) => t.weight > 1;
+  const counts = wishes.goal.kind === 'keep going' ? () => true : (t: WeekTheme) => t.weight > 1;
   return themes.filter(counts).map((theme) => ahead.chance(theme.scale, theme.least, w));
 }
 
@@ -51,14 +51,14 @@ export function chanceOfGoal(
   return chances.includes(null) || chances.length === 0 ? null : Math.min(...(chances as number[]));
 }
 
-interface Expected extends Pick<Programme, 'forecast' | 'percent' | 'chance'> {
+interface Outlook extends Pick<Programme, 'forecast' | 'percent' | 'chance'> {
   readonly ahead: AheadOf;
 }
 
 export function unmetOf(
   { themes, wishes: { goal }, mondays, goalDate }: Setting,
   weeks: readonly KeptWeek[],
-  { forecast, percent, chance, ahead }: Expected,
+  { forecast, percent, chance, ahead }: Outlook,
 ): Unmet[] {
   const unmet: Unmet[] = [];
   const last = mondays.length - 1;

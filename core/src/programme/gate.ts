@@ -48,7 +48,7 @@ export type Missing =
     };
 
 /** What a gate is read from. */
-export interface Evidence {
+export interface GateEvidence {
   readonly levels: HorseFile['levels'];
   readonly done: readonly Done[];
 }
@@ -77,7 +77,7 @@ function lastTries(done: readonly Done[], exercise: string, rung: number, rein: 
 /** A scale this near its level lacks little. */
 const NEAR = 0.4;
 
-export function readGate({ scale, least, show }: Gate, horse: Evidence): GateReading {
+export function readGate({ scale, least, show }: Gate, horse: GateEvidence): GateReading {
   const missing: Missing[] = [];
   let far = 0;
   for (const rein of REINS) {

@@ -17,7 +17,7 @@ export interface Loads {
 }
 
 /** A lesson of the book: its day and its minutes. */
-export interface Ridden {
+export interface RiddenDay {
   readonly date: string;
   readonly minutes: number | null;
 }
@@ -29,7 +29,10 @@ const JUMP = 1.3;
 const ENOUGH_WEEKS = 3;
 
 /** What was done on each day: lessons of the book, and what was entered for the other days. */
-export function doneDays(record: Pick<ProgrammeRecord, 'done'>, ridden: readonly Ridden[]): Day[] {
+export function doneDays(
+  record: Pick<ProgrammeRecord, 'done'>,
+  ridden: readonly RiddenDay[],
+): Day[] {
   const lessons = ridden.map(({ date, minutes }): Day => ({
     date,
     kind: 'lesson',
@@ -48,12 +51,12 @@ export interface DayLoad {
   readonly done: number | null;
 }
 
-type Kept = Pick<ProgrammeRecord, 'done' | 'plan'>;
+type Worked = Pick<ProgrammeRecord, 'done' | 'plan'>;
 
 /** Each day from one to another, both included; a day that nobody planned or worked has none. */
 export function dailyLoads(
-  record: Kept,
-  ridden: readonly Ridden[],
+  record: Worked,
+  ridden: readonly RiddenDay[],
   { from, to, today }: { from: string; to: string; today: string },
 ): DayLoad[] {
   const planned = byDay(record.plan.weeks.flatMap((w) => w.days));
@@ -74,7 +77,7 @@ function byDay(days: readonly Day[]): Map<string, number> {
   return sums;
 }
 
-export function loadsOf(record: Kept, ridden: readonly Ridden[], today: string): Loads {
+export function loadsOf(record: Worked, ridden: readonly RiddenDay[], today: string): Loads {
   const from = daysLater(today, 1 - FOUR_WEEKS);
   const days = dailyLoads(record, ridden, { from, to: today, today });
   const sum = (of: (day: DayLoad) => number, within: number): number =>

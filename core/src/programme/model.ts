@@ -1,7 +1,7 @@
 import type { Scale } from '../observations/scales.ts';
 import type { Constraint, IntegerProgramme, Solve, SolveOptions } from '../planner/integer.ts';
 import type { Shape } from './shapes.ts';
-import { SUITS, type Theme } from './themes.ts';
+import { SUITS, type WeekTheme } from './themes.ts';
 
 /**
  * The weeks as two integer programmes in 0/1 variables:
@@ -28,7 +28,7 @@ export interface WeekOptions {
 }
 
 export interface ModelInput {
-  readonly themes: readonly Theme[];
+  readonly themes: readonly WeekTheme[];
   readonly weeks: readonly WeekOptions[];
   /** What the horse has done of late, a week. */
   readonly loadBefore: number;
@@ -100,7 +100,7 @@ function runsOf({ themes, weeks, run }: ModelInput): Run[] {
 }
 
 /** What was chosen for each week, what it is worth, and what no choice is worth more than. */
-export interface Chosen {
+export interface ChosenWeeks {
   readonly themes: readonly Scale[];
   readonly shapes: readonly Shape[];
   readonly objective: number;
@@ -112,7 +112,7 @@ export async function chooseWeeks(
   input: ModelInput,
   solve: Solve,
   options: SolveOptions,
-): Promise<Chosen | null> {
+): Promise<ChosenWeeks | null> {
   const { themes, weeks } = input;
   if (weeks.some(({ shapes }) => shapes.length === 0)) return null;
   const runs = runsOf(input);

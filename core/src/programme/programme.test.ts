@@ -18,7 +18,7 @@ import type { Programme } from './types.ts';
 import { programmeWishesSchema, type ProgrammeRequest } from './request.ts';
 import { factSaid, movedSaid, unmetSaid } from './said.ts';
 import { weekRules, type Shape } from './shapes.ts';
-import { themesOf, type Theme } from './themes.ts';
+import { themesOf, type WeekTheme } from './themes.ts';
 import { targetsOf } from './goal.ts';
 
 /** The rules of the weeks, each worked out again from what was planned. */
@@ -241,7 +241,7 @@ test('small programmes are as good as the best of all there are', async () => {
     first: fc.boolean(),
     last: fc.boolean(),
   });
-  const themes: Theme[] = (['rhythm', 'contact'] as const).map((scale, i) => ({
+  const themes: WeekTheme[] = (['rhythm', 'contact'] as const).map((scale, i) => ({
     scale,
     least: 6,
     weight: 1,

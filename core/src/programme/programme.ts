@@ -3,7 +3,7 @@ import { weekFrom } from '../progress/days.ts';
 import { aheadOfAll } from './ahead.ts';
 import { loadOfAll, type Day } from './days.ts';
 import { chanceOfGoal, chancesOf, percentOf, unmetOf } from './expected.ts';
-import { chooseWeeks, type Chosen } from './model.ts';
+import { chooseWeeks, type ChosenWeeks } from './model.ts';
 import type { KeptWeek, ProgrammeRequest } from './request.ts';
 import { inputOf, settingOf, type Setting } from './setting.ts';
 import { stepsOf } from './steps.ts';
@@ -52,7 +52,11 @@ export async function planProgramme(
   };
 }
 
-function weekOf(monday: string, { themes, shapes }: Chosen, w: number): KeptWeek & { days: Day[] } {
+function weekOf(
+  monday: string,
+  { themes, shapes }: ChosenWeeks,
+  w: number,
+): KeptWeek & { days: Day[] } {
   const { kinds, minutes } = shapes[w]!;
   const days = weekFrom(monday).map((date, d) => ({ date, kind: kinds[d]!, minutes: minutes[d]! }));
   return { monday, theme: themes[w]!, days, load: loadOfAll(days) };

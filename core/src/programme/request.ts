@@ -92,7 +92,7 @@ export const programmeWishesSchema = z.strictObject({
 
 export type PlannedDay = z.infer<typeof plannedDaySchema>;
 export type KeptWeek = z.infer<typeof keptWeekSchema>;
-export type Step = z.infer<typeof stepSchema>;
+export type WeekStep = z.infer<typeof stepSchema>;
 export type Availability = z.infer<typeof availabilitySchema>;
 export type ProgrammeWishes = z.infer<typeof programmeWishesSchema>;
 export interface ProgrammeRequest {

@@ -7,8 +7,8 @@ import { readGate } from './gate.ts';
 import { dateOfGoal, targetsOf } from './goal.ts';
 import { LEAST_RUN, MOST_RUN, type ModelInput, type WeekOptions } from './model.ts';
 import { MOST_WEEKS, type KeptWeek, type ProgrammeRequest } from './request.ts';
-import { shapesOf, slotsOf, weekRules, type Shape, type Slot } from './shapes.ts';
-import { themesOf, type Theme } from './themes.ts';
+import { shapesOf, slotsOf, weekRules, type Shape, type DayRoom } from './shapes.ts';
+import { themesOf, type WeekTheme } from './themes.ts';
 
 /** What the weeks are chosen from: what stands, what is open, what gates say. */
 
@@ -31,7 +31,7 @@ export interface Setting {
   readonly wishes: ProgrammeRequest['wishes'];
   readonly shelf: Shelf;
   readonly mondays: readonly string[];
-  readonly themes: readonly Theme[];
+  readonly themes: readonly WeekTheme[];
   readonly past: readonly KeptWeek[];
   readonly now: KeptWeek | null;
   readonly goalDate: string | null;
@@ -58,7 +58,7 @@ export function settingOf({ horse, wishes }: ProgrammeRequest): Setting {
 }
 
 /** The days of a week as they stand open: what is past, fixed by hand, or the day itself is not asked. */
-function openDays(setting: Setting, monday: string): Slot[] {
+function openDays(setting: Setting, monday: string): DayRoom[] {
   const { horse, wishes, now, goalDate } = setting;
   const { date: today, availability } = wishes;
   const was = wishes.kept.find((w) => w.monday === monday)?.days;
@@ -89,7 +89,7 @@ export function inputOf(setting: Setting): ModelInput {
   const { horse, wishes, mondays, themes, past, now, goalDate } = setting;
   const rules = weekRules(horse);
   const known = new Map<string, Shape[]>();
-  const shapesFor = (slots: Slot[], whole: boolean): Shape[] => {
+  const shapesFor = (slots: DayRoom[], whole: boolean): Shape[] => {
     const key = JSON.stringify([slots.map(({ date: _, ...s }) => s), whole]);
     const found = known.get(key) ?? shapesOf(slots, rules, whole);
     known.set(key, found);

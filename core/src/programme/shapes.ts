@@ -8,7 +8,7 @@ import { SUITS } from './themes.ts';
 /** The shapes a week can have: which kind of day on which weekday, and how long its lessons are. */
 
 /** What may be done on one day. */
-export interface Slot {
+export interface DayRoom {
   readonly date: string;
   readonly kinds: readonly DayKind[];
   /** At most, for whoever rides. */
@@ -73,7 +73,7 @@ export function slotsOf(
   horse: HorseFile,
   { minutes, arena }: Availability,
   fixed: (date: string) => { kind: DayKind; minutes?: number } | null,
-): Slot[] {
+): DayRoom[] {
   return weekFrom(monday).map((date, weekday) => {
     const stands = fixed(date);
     const limits = inForce(horse.limits.dated, date);
@@ -140,7 +140,7 @@ const FULL = 10;
  * nothing else of a week touches its neighbours.
  * @param whole whether the rules of a week hold; not for the rest of one that is under way
  */
-export function shapesOf(slots: readonly Slot[], rules: WeekRules, whole: boolean): Shape[] {
+export function shapesOf(slots: readonly DayRoom[], rules: WeekRules, whole: boolean): Shape[] {
   const best = new Map<string, Map<number, Shape>>();
   const kinds: DayKind[] = [];
   const counts: Record<DayKind, number> = { ...NONE };
@@ -216,7 +216,11 @@ function worthHaving(shapes: readonly Shape[]): Shape[] {
   return kept;
 }
 
-const minutesOf = (kinds: readonly DayKind[], slots: readonly Slot[], length: number): number[] =>
+const minutesOf = (
+  kinds: readonly DayKind[],
+  slots: readonly DayRoom[],
+  length: number,
+): number[] =>
   kinds.map((kind, i) => {
     const { fixed, minutes: most } = slots[i]!;
     if (fixed !== undefined) return fixed;
@@ -239,7 +243,7 @@ const lighter = (kind: DayKind, length: number): number =>
 function worthOf(
   kinds: readonly DayKind[],
   counts: Readonly<Record<DayKind, number>>,
-  slots: readonly Slot[],
+  slots: readonly DayRoom[],
   { wanted }: WeekRules,
 ): number {
   let worth = FULL;

@@ -4,7 +4,7 @@ import type { HorseFile } from '../planner/request.ts';
 import { nextOf } from '../planner/tomorrow.ts';
 import { daysLater } from '../progress/days.ts';
 import { easier, gateFor, isFor, readGate, type Gate } from './gate.ts';
-import type { KeptWeek, Step } from './request.ts';
+import type { KeptWeek, WeekStep } from './request.ts';
 import { runAt, type Setting } from './setting.ts';
 import { afterWeeks } from './themes.ts';
 import type { PlannedStep } from './types.ts';
@@ -55,7 +55,7 @@ function plannedGate(
   scale: Scale,
   shown: ReadonlySet<string>,
 ): Gate | null {
-  const asksAnew = ({ theme, gate: { show } }: Step) =>
+  const asksAnew = ({ theme, gate: { show } }: WeekStep) =>
     theme === scale && !(show && (shown.has(show.exercise) || !shelf.find(show.exercise)));
   const gate = wishes.steps.find(asksAnew)?.gate;
   return gate && readGate(gate, horse).state !== 'open' ? gate : null;

@@ -20,7 +20,7 @@ const WEARS = 0.85;
 /** The theme in the instructor's words counts this much more, as in a lesson. */
 const THEME = 1.5;
 
-export interface Theme extends Target {
+export interface WeekTheme extends Target {
   /** The rein that lacks more. */
   readonly rein: Rein;
   readonly mean: number;
@@ -34,7 +34,7 @@ export interface Theme extends Target {
 /** Φ((mean − least) / sd). Source: normal law. */
 const chance = (mean: number, sd: number, least: number): number => normalCdf((mean - least) / sd);
 
-export function themesOf(targets: readonly Target[], horse: HorseFile): Theme[] {
+export function themesOf(targets: readonly Target[], horse: HorseFile): WeekTheme[] {
   let open = 1;
   return targets.map((target) => {
     const { scale, least, weight } = target;
@@ -57,12 +57,14 @@ export function themesOf(targets: readonly Target[], horse: HorseFile): Theme[] 
 }
 
 /** Weeks on a theme until it is likelier there than not, at the usual pace. */
-export const weeksNeeded = ({ mean, least }: Pick<Theme, 'mean' | 'least'>): number =>
+export const weeksNeeded = ({ mean, least }: Pick<WeekTheme, 'mean' | 'least'>): number =>
   Math.max(0, Math.ceil((least - mean) / GAIN_A_WEEK));
 
 /** The level a theme can have after so many weeks, in halves: a gate asks a small step, never more than is wanted. */
-export const afterWeeks = ({ mean, least }: Pick<Theme, 'mean' | 'least'>, weeks: number): number =>
-  Math.min(least, Math.ceil((mean + GAIN_A_WEEK * weeks) * 2) / 2);
+export const afterWeeks = (
+  { mean, least }: Pick<WeekTheme, 'mean' | 'least'>,
+  weeks: number,
+): number => Math.min(least, Math.ceil((mean + GAIN_A_WEEK * weeks) * 2) / 2);
 
 /** Kinds of day that suit a theme beside its lessons. Common practice. */
 export const SUITS: Readonly<Record<Scale, 'poles' | 'lunge' | 'hack'>> = {

@@ -5,7 +5,7 @@ import type { DayKind } from './days.ts';
 import {
   gateSaid,
   missingShort,
-  type Evidence,
+  type GateEvidence,
   readGate,
   type Gate,
   type GateState,
@@ -36,7 +36,7 @@ export const themeOn = (
 export function programmeOn(
   { plan }: Pick<ProgrammeRecord, 'plan'>,
   date: string,
-  horse: Evidence,
+  horse: GateEvidence,
   shelf: Shelf,
 ): ProgrammeDay | null {
   const monday = mondayOf(date);

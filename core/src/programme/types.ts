@@ -4,7 +4,7 @@ import type { Day } from './days.ts';
 import type { Fact } from './facts.ts';
 import type { GateReading } from './gate.ts';
 import type { Goal } from './goal.ts';
-import type { KeptWeek, Step } from './request.ts';
+import type { KeptWeek, WeekStep } from './request.ts';
 
 /** What a programme is. */
 
@@ -14,7 +14,7 @@ export interface Week extends KeptWeek {
   readonly facts: readonly Fact[];
 }
 
-export interface PlannedStep extends Step {
+export interface PlannedStep extends WeekStep {
   readonly reading: GateReading;
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { observationSchema, type Observation } from '../observations/observation.ts';
-import { compared, courseOf, sideDifference } from './course.ts';
+import { compared, developmentOf, sideDifference } from './development.ts';
 import { biasOf, evidenceOf, MEASURES, pooled, summarised, type DayEvidence } from './evidence.ts';
 import { packed, readingsOf, unpacked } from './readings.ts';
 import { snapshotOf, standingsFrom } from './snapshot.ts';
@@ -134,7 +134,7 @@ describe('the course of a scale', () => {
     }));
   const wobble = (i: number) => [0.2, -0.3, 0.1, -0.1, 0.3, -0.2][i % 6]!;
   const verdict = (values: readonly number[]) =>
-    courseOf(series(values), 'rhythm', 'left', 1000 + (values.length - 1) * 4).verdict;
+    developmentOf(series(values), 'rhythm', 'left', 1000 + (values.length - 1) * 4).verdict;
   const twenty = Array.from({ length: 20 }, (_, i) => i);
 
   test('says what the data carry, and no more', () => {
@@ -152,7 +152,7 @@ describe('the course of a scale', () => {
 
   test('a set-back is dated to the session it began with', () => {
     const values = twenty.map((i) => (i < 12 ? 7 : 5) + wobble(i));
-    const { turns } = courseOf(series(values), 'rhythm', 'left', 1080);
+    const { turns } = developmentOf(series(values), 'rhythm', 'left', 1080);
     expect(turns).toHaveLength(1);
     expect(turns[0]!.day).toBe(1000 + 12 * 4);
     expect(turns[0]!.by).toBeCloseTo(-2, 0);
@@ -164,7 +164,7 @@ describe('the course of a scale', () => {
       ...[...twenty, 0, 1, 2].map((i) => 6 + wobble(i)),
     ] as number[];
     expect(verdict(values)).not.toBe('improving');
-    const { sessions } = courseOf(series(values), 'rhythm', 'left', 1000);
+    const { sessions } = developmentOf(series(values), 'rhythm', 'left', 1000);
     expect(sessions).toBe(1);
   });
 

@@ -9,7 +9,7 @@ import {
 } from '../stats/localLevel.ts';
 import { normalCdf, Z90 } from '../stats/normal.ts';
 import { clamp } from '../units.ts';
-import { courseOf } from './course.ts';
+import { developmentOf } from './development.ts';
 import { MARK_MODEL, marksOf, toReading, type DatedMark } from './standing.ts';
 
 /**
@@ -59,7 +59,7 @@ export function aheadOf(
   today: number,
 ): Ahead {
   const own = marksOf(marks, scale, rein).filter((m) => m.day <= today);
-  const { trend } = courseOf(own, scale, rein, today);
+  const { trend } = developmentOf(own, scale, rein, today);
   const last = own.at(-1);
   if (!last || !trend || own.length < LEAST_READINGS) return nothing('too little seen');
   if (today - last.day > STALE_DAYS) return nothing('not seen lately');

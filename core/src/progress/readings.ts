@@ -29,7 +29,7 @@ export function readingsOf(sessions: readonly SessionEvidence[]): Readings {
   return { biases, readings: thinned(all) };
 }
 
-type Reading = DatedMark & { readonly variance: number };
+type MarkReading = DatedMark & { readonly variance: number };
 
 /** Readings as they lie in the book: a tenth of their size in words. */
 export interface PackedReadings {
@@ -67,10 +67,10 @@ export const unpackedReadings = ({ biases, rows }: PackedReadings): Readings => 
 });
 
 /** Readings of one old week become one, weighted by their precision. */
-function thinned(readings: readonly Reading[]): Reading[] {
+function thinned(readings: readonly MarkReading[]): MarkReading[] {
   const last = readings.at(-1)?.day ?? 0;
-  const weeks = new Map<string, Reading>();
-  const result: Reading[] = [];
+  const weeks = new Map<string, MarkReading>();
+  const result: MarkReading[] = [];
   for (const reading of readings) {
     if (reading.day > last - WHOLE_DAYS) {
       result.push(reading);
@@ -84,7 +84,7 @@ function thinned(readings: readonly Reading[]): Reading[] {
   return [...weeks.values(), ...result].sort((a, b) => a.day - b.day);
 }
 
-function joined(a: Reading, b: Reading): Reading {
+function joined(a: MarkReading, b: MarkReading): MarkReading {
   const [wa, wb] = [1 / a.variance, 1 / b.variance];
   return {
     ...b,

@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { filterLevel, laterLevel } from '../stats/localLevel.ts';
-import { courseOf, type Verdict } from './course.ts';
+import { developmentOf, type Verdict } from './development.ts';
 import {
   MARK_MODEL,
   marksOf,
@@ -39,7 +39,7 @@ export function snapshotOf(readings: readonly DatedMark[]): Snapshot {
       snapshot[`${scale}/${rein}`] = {
         marks: own.length,
         levels: levels.slice(Math.max(0, young - 1)),
-        verdict: courseOf(own, scale, rein, last.day).verdict,
+        verdict: developmentOf(own, scale, rein, last.day).verdict,
       };
     }
   }

@@ -12,7 +12,7 @@ import {
   type DatedMark,
   type Standing,
 } from '../progress/standing.ts';
-import type { Evidence } from '../programme/gate.ts';
+import type { GateEvidence } from '../programme/gate.ts';
 import { dateOfGoal, goalSaid } from '../programme/goal.ts';
 import { daySaid } from '../daysSaid.ts';
 import { programmeOn } from '../programme/today.ts';
@@ -31,7 +31,7 @@ export interface ReportInput {
   readonly tries: readonly { readonly date: string; readonly seen: Observation }[];
   readonly done: readonly Done[];
   readonly programme: ProgrammeRecord | null;
-  readonly levels: Evidence['levels'];
+  readonly levels: GateEvidence['levels'];
   readonly shelf: Shelf;
   /** What is set for the horse after the period. */
   readonly ahead: readonly Occurrence[];

@@ -1,6 +1,6 @@
 import type { Arena } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
-import { isFault, type Act, type Riding, type Setting } from '../forms/contract.ts';
+import { isFault, type Act, type Riding, type SettingForm } from '../forms/contract.ts';
 import { formOf } from '../lesson/forms.ts';
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { distanceM } from '../geometry/curve.ts';
@@ -18,7 +18,7 @@ import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M } from '../units.ts';
 import { finishRide } from './finish.ts';
 import { lettersPassed, momentsM } from './moments.ts';
-import { Rider, ridingAtStart, type RiderState } from './rider.ts';
+import { LessonRider, ridingAtStart, type RiderState } from './rider.ts';
 import type { Ride } from './types.ts';
 import { goTo, onToLetter, rideRoute, rideToEndOfLine, type Route } from './wayTo.ts';
 
@@ -34,7 +34,7 @@ const MOST_LEGS = 20_000;
 export function compileRide(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ride {
   const arena = arenaOf(lesson);
   const start = lesson.start ?? DEFAULT_START;
-  const rider = new Rider(arena, horse, equipmentOf(lesson.items, arena), start);
+  const rider = new LessonRider(arena, horse, equipmentOf(lesson.items, arena), start);
   new Compiler(rider).run(lesson.items);
   return finishRide({
     arena,
@@ -50,7 +50,7 @@ export function compileRide(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ri
 export type LessonPoint = { readonly before: string } | { readonly after: string } | 'end';
 
 /** The horse at a point of a lesson, as it gets there the first time. */
-export interface Standing {
+export interface HorseAtPoint {
   readonly arena: Arena;
   readonly horse: HorseProfile;
   /** What lies in the arena. */
@@ -60,14 +60,14 @@ export interface Standing {
 }
 
 /** Where the horse stands, and how it goes, at a point of the lesson. */
-export function standingAt(
+export function horseAtPoint(
   lesson: Lesson,
   point: LessonPoint,
   horse: HorseProfile = ANY_HORSE,
-): Standing {
+): HorseAtPoint {
   const arena = arenaOf(lesson);
   const equipment = equipmentOf(lesson.items, arena);
-  const rider = new Rider(arena, horse, equipment, lesson.start ?? DEFAULT_START);
+  const rider = new LessonRider(arena, horse, equipment, lesson.start ?? DEFAULT_START);
   const compiler = new Compiler(rider);
   compiler.rideUntil(lesson.items, point);
   return { arena, horse, equipment, rider: rider.state(), resting: compiler.resting };
@@ -75,12 +75,12 @@ export function standingAt(
 
 /** Rides items from where the horse stands: what a line would be, put in at that point. */
 export function rideFrom(
-  { arena, horse, equipment, rider: state, resting }: Standing,
+  { arena, horse, equipment, rider: state, resting }: HorseAtPoint,
   items: readonly Item[],
 ): Ride {
   const known = new Set(equipment.map((e) => e.itemId));
   const lying = [...equipment, ...equipmentOf(items, arena).filter((e) => !known.has(e.itemId))];
-  const rider = new Rider(arena, horse, lying);
+  const rider = new LessonRider(arena, horse, lying);
   rider.resume(state);
   const compiler = new Compiler(rider);
   compiler.resting = resting;
@@ -121,7 +121,7 @@ class Compiler {
   private lastLine: LessonLine | null = null;
   private round = 1;
 
-  constructor(private readonly rider: Rider) {}
+  constructor(private readonly rider: LessonRider) {}
 
   run(items: readonly Item[]) {
     this.rideUntil(items, 'end');
@@ -362,7 +362,7 @@ class Compiler {
     // What follows a halt is asked of the pace before it.
     if (this.resting.after === 'halt') this.rider.moveOn();
     this.rested();
-    const changes = (formOf(instruction.form) as Setting).apply(
+    const changes = (formOf(instruction.form) as SettingForm).apply(
       this.rider.stand(),
       instruction.params,
     );
@@ -383,7 +383,7 @@ class Compiler {
       });
     }
     for (const atM of moments) {
-      const changes = (formOf(instruction.form) as Setting).apply(
+      const changes = (formOf(instruction.form) as SettingForm).apply(
         rider.stand(),
         instruction.params,
       );

@@ -17,7 +17,7 @@ import { SAME_M } from '../units.ts';
 import type { Recorder, RideEvent } from './recorder.ts';
 import type { Ride, RideFault, RideSpan, RiddenMovement, RiddenPhase, Totals } from './types.ts';
 
-interface Draft {
+interface PlannedRide {
   readonly arena: Arena;
   readonly horse: HorseProfile;
   readonly recorder: Recorder;
@@ -27,7 +27,14 @@ interface Draft {
 }
 
 /** From planned metres to the ridden line with its times and strides. */
-export function finishRide({ arena, horse, recorder, startRiding, faults, items }: Draft): Ride {
+export function finishRide({
+  arena,
+  horse,
+  recorder,
+  startRiding,
+  faults,
+  items,
+}: PlannedRide): Ride {
   const path = blend(recorder.legs);
   const { spans, ridingAfter } = spansOf(recorder, path, horse, startRiding);
   const movements = movementsOf(recorder, path, spans, ridingAfter);

@@ -8,7 +8,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { EXAMPLES, textOf } from '../testing/examples.ts';
 import { SAME_M, wrapRad } from '../units.ts';
-import { compileRide, rideFrom, standingAt } from './compile.ts';
+import { compileRide, rideFrom, horseAtPoint } from './compile.ts';
 import type { Ride } from './types.ts';
 import { FORM_IDS, formOf, type FormId } from '../lesson/forms.ts';
 import { ANY_HORSE } from '../gaits/horse.ts';
@@ -161,7 +161,7 @@ function tryAll(arenaIndex: 0 | 1, rein: 'left' | 'right'): Tried {
           const alone = lessonOf(size, start, [one]);
           const ridden = compileRide(alone, HORSE);
           if (codes(ridden).length > 0 || outsideM(ridden) > TOLERANCE_M) continue;
-          const standing = standingAt(alone, 'end', HORSE);
+          const standing = horseAtPoint(alone, 'end', HORSE);
           for (const second of SAMPLES) {
             if (second.canter !== (gait === 'canter')) continue;
             let routes = 0;

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/curve.ts';
 import { nearestOnLegs, type Leg } from '../geometry/leg.ts';
 import type { Moment } from '../lesson/document.ts';
 import { SAME_M } from '../units.ts';
-import type { Rider } from './rider.ts';
+import type { LessonRider } from './rider.ts';
 
 /** A line passes a letter when it comes this near. */
 const AT_LETTER_M = 1;
@@ -15,7 +15,7 @@ const AT_LETTER_M = 1;
  * @param rounds how often the figure is ridden, for its circle points
  */
 export function momentsM(
-  rider: Rider,
+  rider: LessonRider,
   at: Moment,
   startM: number,
   rounds: number,
@@ -41,18 +41,18 @@ export function momentsM(
 }
 
 /** The letters that a movement passes. */
-export function lettersPassed(rider: Rider, startM: number): string[] {
+export function lettersPassed(rider: LessonRider, startM: number): string[] {
   return lettersOf(rider.arena)
     .filter((letter) => passing(rider, letterOnTrack(rider.arena, letter), startM) !== null)
     .map((letter) => letter.name);
 }
 
-function passing(rider: Rider, point: Point, startM: number): number | null {
+function passing(rider: LessonRider, point: Point, startM: number): number | null {
   const best = nearestOnLegs(legsSince(rider, startM), point);
   return best.awayM <= AT_LETTER_M ? best.atM : null;
 }
 
-function legsSince({ recorder }: Rider, startM: number): Leg[] {
+function legsSince({ recorder }: LessonRider, startM: number): Leg[] {
   let rest = recorder.plannedM - startM;
   const legs: Leg[] = [];
   for (let i = recorder.legs.length - 1; i >= 0 && rest > SAME_M; i--) {

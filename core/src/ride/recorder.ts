@@ -4,7 +4,7 @@ import type { PlannedLeg } from '../geometry/blend.ts';
 import type { Instruction, Phase } from '../lesson/document.ts';
 
 /** What the compiler writes down of a movement before times are known. */
-export interface Draft {
+export interface PlannedMovement {
   readonly itemId: string;
   readonly act: number;
   readonly round: number;
@@ -30,13 +30,13 @@ export type RideEvent =
  */
 export class Recorder {
   readonly legs: PlannedLeg[] = [];
-  readonly drafts: Draft[] = [];
+  readonly drafts: PlannedMovement[] = [];
   readonly events: RideEvent[] = [];
   readonly phases: { itemId: string; phase: Phase }[] = [];
   plannedM = 0;
   private lastPatchM = 0;
 
-  begin(draft: Omit<Draft, 'startM' | 'settledM' | 'endM' | 'phaseIndex'>): void {
+  begin(draft: Omit<PlannedMovement, 'startM' | 'settledM' | 'endM' | 'phaseIndex'>): void {
     const { itemId, act, round, kind, text, instruction, riding } = draft;
     this.drafts.push({
       itemId,

@@ -43,7 +43,7 @@ const TURNS_BACK_RAD = degToRad(150);
 const CORNER_RAD = degToRad(45);
 
 /** A line of the lesson that is being ridden, and the round of its repeat. */
-export interface Reading {
+export interface LineRound {
   readonly itemId: string;
   readonly round: number;
 }
@@ -67,7 +67,7 @@ type Apart = Pick<Leg, 'jump' | 'turned'> | null;
  * The horse while a lesson is laid out: where it stands, how it goes, which way is on; and the record
  * of what it has ridden. Everything in planned (sharp-cornered) metres.
  */
-export class Rider {
+export class LessonRider {
   readonly recorder = new Recorder();
   readonly faults: RideFault[] = [];
   at: Point;
@@ -76,7 +76,7 @@ export class Rider {
   riding: Riding;
   /** Radius set by a `corners` line, null for the pace's own. */
   cornersM: number | null = null;
-  reading: Reading = { itemId: '', round: 1 };
+  reading: LineRound = { itemId: '', round: 1 };
   private lastLeg: Leg | null = null;
   private apart: Apart = null;
   private startRiding: Riding;

@@ -14,7 +14,7 @@ import { courseFrom, endingOn } from '../figures/shared.ts';
 import { distanceM, headingTo, offset, type Point } from '../geometry/curve.ts';
 import type { Place } from '../lesson/document.ts';
 import { SAME_M, positiveMod, wrapRad } from '../units.ts';
-import type { Rider } from './rider.ts';
+import type { LessonRider } from './rider.ts';
 
 /** A route that begins more than this off the present heading would ask the horse to turn round. */
 const TURNS_BACK_RAD = (120 * Math.PI) / 180;
@@ -27,7 +27,7 @@ export interface Route {
 }
 
 /** Rides to the place of a line; answers the rest of its route when it has one. */
-export function goTo(rider: Rider, place: Place | null): Route | null {
+export function goTo(rider: LessonRider, place: Place | null): Route | null {
   if (!place) return null;
   if (place.kind === 'between') return goBetween(rider, place.letters);
   const letters =
@@ -64,7 +64,7 @@ export function goTo(rider: Rider, place: Place | null): Route | null {
 }
 
 /** Along the present course to a letter, as a movement of its own. */
-function reach(rider: Rider, letter: string, next: Point | null) {
+function reach(rider: LessonRider, letter: string, next: Point | null) {
   const here = rider.point(letter)!;
   if (distanceM(rider.at, here) < SAME_M) return;
   // At the end of a line, the letter decides which way round the track goes.
@@ -82,7 +82,7 @@ function reach(rider: Rider, letter: string, next: Point | null) {
 }
 
 /** A place on the track beyond the end of the present line: on to the rail, then round to it. */
-function beyondLine(rider: Rider, to: Point): number | null {
+function beyondLine(rider: LessonRider, to: Point): number | null {
   const { arena, course } = rider;
   if (course.kind !== 'line' || !isOnTrack(arena, to)) return null;
   const first = metresToTrack(arena, rider.at, course.headingRad);
@@ -92,7 +92,7 @@ function beyondLine(rider: Rider, to: Point): number | null {
 }
 
 /** Rides on, over the end of a line on to the track when the way is longer. */
-function rideCourse(rider: Rider, metres: number, towards: Point): void {
+function rideCourse(rider: LessonRider, metres: number, towards: Point): void {
   const { arena, course, at } = rider;
   if (course.kind === 'track') return rider.ride(courseLegs(arena, course, at, metres));
   const first = Math.min(metres, metresToTrack(arena, at, course.headingRad));
@@ -105,7 +105,7 @@ function rideCourse(rider: Rider, metres: number, towards: Point): void {
 }
 
 /** Halfway along the course between two letters. */
-function goBetween(rider: Rider, letters: readonly [string, string]): null {
+function goBetween(rider: LessonRider, letters: readonly [string, string]): null {
   const unknown = letters.find((name) => !rider.point(name));
   if (unknown) rider.fault(rider.noLetter(unknown));
   else {
@@ -123,7 +123,7 @@ function goBetween(rider: Rider, letters: readonly [string, string]): null {
 }
 
 /** Metres to the middle between two letters; on the track, the horse may stand between them already. */
-function halfway({ arena, course }: Rider, a: number, b: number): number {
+function halfway({ arena, course }: LessonRider, a: number, b: number): number {
   if (course.kind === 'line') return (a + b) / 2;
   const lapM = trackLengthM(arena, course.furtherInM);
   const gapM = positiveMod(b - a, lapM);
@@ -132,13 +132,13 @@ function halfway({ arena, course }: Rider, a: number, b: number): number {
 }
 
 /** Rides the rest of a place: straight from point to point, or round the track. */
-export function rideRoute(rider: Rider, route: Route) {
+export function rideRoute(rider: LessonRider, route: Route) {
   const stand = rider.stand({ route });
   rider.follow(endingOn(stand, routeLegs(stand)));
 }
 
 /** Goes on to the next letter of the track, where a timed movement ends. */
-export function onToLetter(rider: Rider) {
+export function onToLetter(rider: LessonRider) {
   const [next] = lettersAhead(rider.arena, rider.course, rider.at);
   if (next && next.metres > SAME_M) {
     rider.ride(courseLegs(rider.arena, rider.course, rider.at, next.metres));
@@ -146,7 +146,7 @@ export function onToLetter(rider: Rider) {
 }
 
 /** A line ridden to the rail at the end of the lesson, with nothing said of the way on. */
-export function rideToEndOfLine(rider: Rider) {
+export function rideToEndOfLine(rider: LessonRider) {
   if (rider.course.kind !== 'line') return;
   rider.begin('track', -1, 'to the end of the line', null);
   const metres = metresToTrack(rider.arena, rider.at, rider.course.headingRad);

@@ -5,7 +5,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { OUR_SHEETS } from '../sheet/ours.ts';
 import { CALL_LEAD_S } from './cues.ts';
-import { callsOf, letterToTap, readingAt } from './calls.ts';
+import { callsOf, letterToTap, callerAt } from './calls.ts';
 import { clockAt, held, movedTo, rideSeconds, started, tapped } from './follow.ts';
 import { gapFor, HORSE_LENGTH_M, lengthsBetween, nearest, unlike } from './inFile.ts';
 import { speakingS, spoken } from './spoken.ts';
@@ -85,7 +85,7 @@ describe('the calls of a test', () => {
     const { lesson, ride: ridden } = ride(sheet('Larkfield Two'));
     const calls = callsOf(ridden, lesson);
     const call = calls[3]!;
-    const at = (s: number) => readingAt(calls, s);
+    const at = (s: number) => callerAt(calls, s);
     expect(at(call.prepareAtS - 1)).toMatchObject({ call, state: 'waiting', after: calls[4] });
     expect(at(call.prepareAtS + 1)).toMatchObject({ call, state: 'get ready' });
     expect(at((call.speakAtS + call.saidByS) / 2)).toMatchObject({ call, state: 'say it' });

@@ -120,7 +120,7 @@ function boxesByItem({ items }: Lesson): ReadonlyMap<string, number> {
 }
 
 /** Where a caller is in the reading. */
-export interface Reading {
+export interface CallerState {
   /** To be read next, or being read; null when all is read. */
   readonly call: Call | null;
   readonly after: Call | null;
@@ -131,7 +131,7 @@ export interface Reading {
   readonly share: number;
 }
 
-export function readingAt(calls: readonly Call[], seconds: number): Reading {
+export function callerAt(calls: readonly Call[], seconds: number): CallerState {
   const index = calls.findIndex((c) => c.saidByS > seconds);
   const call = calls[index] ?? null;
   if (!call) return { call, after: null, state: 'all read', secondsToCall: 0, share: 1 };

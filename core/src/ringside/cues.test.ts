@@ -3,7 +3,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { SHEETS } from '../testing/lessons.ts';
 import { rideJson } from '../formats/rideJson.ts';
-import { CALL_LEAD_S, cuesOf, momentAt, waiting, type Cue } from './cues.ts';
+import { CALL_LEAD_S, cuesOf, cuesAt, waiting, type Cue } from './cues.ts';
 
 describe('cues', () => {
   const { lesson } = parseLesson(SHEETS.lesson);
@@ -34,7 +34,7 @@ describe('cues', () => {
 
   test('count down to the next call in seconds and in steps of the present pace', () => {
     const next = cues[1]!;
-    const moment = momentAt(ride, cues, next.callAtS - 10);
+    const moment = cuesAt(ride, cues, next.callAtS - 10);
     expect(moment.now!.text).toBe('go large x2');
     expect(moment.next).toBe(next);
     expect(moment.secondsToCall).toBeCloseTo(10, 6);
@@ -43,8 +43,8 @@ describe('cues', () => {
   });
 
   test('end with the lesson, and stand ready before it', () => {
-    expect(momentAt(ride, cues, ride.totals.seconds)).toMatchObject({ next: null, over: true });
-    expect(momentAt(ride, [], 0)).toMatchObject({ now: null, next: null });
+    expect(cuesAt(ride, cues, ride.totals.seconds)).toMatchObject({ next: null, over: true });
+    expect(cuesAt(ride, [], 0)).toMatchObject({ now: null, next: null });
   });
 });
 

@@ -92,7 +92,7 @@ export function waiting(cues: readonly Cue[], fromS: number, seconds: number): n
 const WAIT_S = 0.05;
 
 /** What to say now and next, at a moment of the ride. */
-export interface Moment {
+export interface CuesNow {
   readonly now: Cue | null;
   readonly next: Cue | null;
   readonly secondsToCall: number;
@@ -103,7 +103,7 @@ export interface Moment {
   readonly over: boolean;
 }
 
-export function momentAt(ride: Ride, cues: readonly Cue[], seconds: number): Moment {
+export function cuesAt(ride: Ride, cues: readonly Cue[], seconds: number): CuesNow {
   const index =
     cues.length === 0 ? -1 : lastNotAfter(cues.length, (i) => cues[i]!.atS <= seconds + 1e-9);
   const now = cues[index] && cues[index].atS <= seconds + 1e-9 ? cues[index] : null;

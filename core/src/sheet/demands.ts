@@ -127,7 +127,7 @@ export function demandsOfAll(
 }
 
 /** A level and how sure it is. */
-interface Level {
+interface Estimate {
   readonly mean: number;
   readonly sd: number;
 }
@@ -144,10 +144,10 @@ const JUDGE_SD = 0.5;
  */
 export function expectedMark(
   demands: Demands,
-  levelOf: (scale: Scale) => Level | null,
-): Level | null {
+  levelOf: (scale: Scale) => Estimate | null,
+): Estimate | null {
   const known = SCALES.map((scale) => ({ share: demands[scale], level: levelOf(scale) })).filter(
-    (k): k is { share: number; level: Level } => k.level !== null && k.share > 0,
+    (k): k is { share: number; level: Estimate } => k.level !== null && k.share > 0,
   );
   const share = known.reduce((sum, k) => sum + k.share, 0);
   if (share < 0.5) return null;

@@ -2,7 +2,7 @@ import { distanceM, type Point } from '../geometry/curve.ts';
 import type { Ride } from '../ride/types.ts';
 
 /** A line drawn by hand beside the line of a box. */
-export interface Drawn {
+export interface DrawnLine {
   readonly right: boolean;
   /** The farthest the two lie apart when both are followed from beginning to end, metres. */
   readonly offM: number;
@@ -42,7 +42,7 @@ export function linesOfBox(ride: Ride, itemIds: readonly string[]): Ways {
 }
 
 /** Whether a drawn line is one of the lines of a box, and what is wrong where it is not. */
-export function compareDrawn(drawn: readonly Point[], lines: Ways): Drawn {
+export function compareDrawn(drawn: readonly Point[], lines: Ways): DrawnLine {
   const own = spaced(drawn);
   const offs = lines.map((line) => frechetM(own, spaced(line)));
   const offM = Math.min(...offs);

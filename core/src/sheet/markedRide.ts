@@ -58,7 +58,7 @@ export interface MarkOf {
 
 const LIST = { box: 'marks', collective: 'collectives' } as const;
 
-export const markOf = (judge: Judge, { kind, key }: MarkOf): number | undefined =>
+export const judgedMark = (judge: Judge, { kind, key }: MarkOf): number | undefined =>
   judge[LIST[kind]][key];
 
 /**
@@ -75,7 +75,7 @@ export function withMark(
 ): MarkedRide {
   const judge = ride.judges.find((j) => j.at === at);
   if (!judge) return ride;
-  const was = markOf(judge, of);
+  const was = judgedMark(judge, of);
   if (was === (mark ?? undefined)) return ride;
   const { [of.key]: _, ...others } = judge[LIST[of.kind]];
   const list = mark === null ? others : { ...others, [of.key]: mark };

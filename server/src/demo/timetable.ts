@@ -6,7 +6,7 @@ import type { Scale } from '@canter-book/core/observations/scales';
 import { loadOfAll, type DayKind } from '@canter-book/core/programme/days';
 import type { Goal } from '@canter-book/core/programme/goal';
 import { programmeSchema } from '@canter-book/core/programme/record';
-import type { KeptWeek, Step } from '@canter-book/core/programme/request';
+import type { KeptWeek, WeekStep } from '@canter-book/core/programme/request';
 import { daysLater, dayOf, mondayOf, weekdayOf, weekFrom } from '@canter-book/core/progress/days';
 import type { Book } from '../repositories/book.ts';
 import { seeded, seededId } from './random.ts';
@@ -195,7 +195,7 @@ function recordOf(
     ({ rest: 0, lunge: 20, easy: 30, hack: 40 })[kind as 'rest'] ?? minutes;
   const week = weekOf(horse, today);
   const weeks: KeptWeek[] = [];
-  const steps: Step[] = [];
+  const steps: WeekStep[] = [];
   for (const [theme, long, least, exercise, rung] of themes) {
     const from = daysLater(first, 7 * weeks.length);
     steps.push({

@@ -6,7 +6,7 @@ import type { Shared } from './shared.ts';
 
 /** What a link shows, read anew each time it is opened; null when it has left the book. */
 
-export type Reading =
+export type SharedPage =
   | { readonly kind: 'lesson'; readonly lesson: Lesson; readonly horse: string | null }
   | { readonly kind: 'report'; readonly report: Report }
   | {
@@ -20,7 +20,7 @@ export type Reading =
 export async function readShared(
   book: Book,
   what: Shared,
-): Promise<(Reading & { title: string }) | null> {
+): Promise<(SharedPage & { title: string }) | null> {
   switch (what.kind) {
     case 'lesson': {
       const lesson = await book.lessons.get(what.lessonId);

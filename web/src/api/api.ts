@@ -2,7 +2,7 @@ import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/to
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, LessonRecord, Rider, Session } from '@canter-book/core/book/records';
 import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
-import type { Verdict } from '@canter-book/core/progress/course';
+import type { Verdict } from '@canter-book/core/progress/development';
 import type { Readings } from '@canter-book/core/progress/readings';
 import type { Standings } from '@canter-book/core/progress/standing';
 import type { OwnExercise } from '@canter-book/core/exercises/exercise';

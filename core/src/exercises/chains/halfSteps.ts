@@ -1,4 +1,4 @@
-import { HALF_STEPS, QUARTERS_IN } from '../aids.ts';
+import { AIDS_OF_HALF_STEPS, QUARTERS_IN } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -71,7 +71,7 @@ export const halfSteps = chain({
         exercises: ['travers-to-steps', 'shoulder-in'],
         scales: { collection: 6, impulsion: 6, contact: 6 },
       },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Steps in the beat', threshold: 'Four, then forward at once.' },
       leaveWhen: 'Four good ones. Never a fifth because four were good.',
       stops: true,
@@ -93,7 +93,7 @@ export const halfSteps = chain({
       collectedS: 20,
       parts: ['shoulder-in'],
       needs: { exercises: ['half-steps'] },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Steps in the beat', threshold: 'Four in two clear beats.' },
       leaveWhen: 'Four; then forward, then a long rein.',
       repair: 'travers-to-steps',

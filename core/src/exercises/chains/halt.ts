@@ -1,4 +1,4 @@
-import { HALT, REIN_BACK } from '../aids.ts';
+import { HALT, AIDS_OF_REIN_BACK } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -109,7 +109,7 @@ export const halt = chain({
       rungs: [rung('2 steps', { steps: 2 }), rung('4 steps', { steps: 4 })],
       load: 3,
       needs: { exercises: ['halt-square'], scales: { contact: 5.5 } },
-      aids: REIN_BACK,
+      aids: AIDS_OF_REIN_BACK,
       good: { measure: 'Clear diagonal steps', threshold: 'As many as asked, straight.' },
       leaveWhen: 'The first step that drags or rushes: forward.',
       stops: true,
@@ -134,7 +134,7 @@ export const halt = chain({
       ],
       load: 4,
       needs: { exercises: ['rein-back'], scales: { impulsion: 5.5 } },
-      aids: REIN_BACK,
+      aids: AIDS_OF_REIN_BACK,
       good: { measure: 'Steps of walk before the trot', threshold: 'None.' },
       leaveWhen: 'One prompt trot.',
       repair: 'rein-back',
@@ -188,7 +188,7 @@ export const halt = chain({
       collectedS: 10,
       parts: ['rein-back-trot'],
       needs: { exercises: ['rein-back-trot'], scales: { collection: 6, contact: 6.5 } },
-      aids: REIN_BACK,
+      aids: AIDS_OF_REIN_BACK,
       good: { measure: 'Diagonal steps', threshold: 'All of them, straight between your knees.' },
       leaveWhen: 'Once, straight. Never a second time for its own sake.',
       repair: 'rein-back',

@@ -1,4 +1,4 @@
-import { HALF_STEPS, PIROUETTE, QUARTERS_IN } from '../aids.ts';
+import { AIDS_OF_HALF_STEPS, PIROUETTE, QUARTERS_IN } from '../aids.ts';
 import { chain, exercise, rung } from '../exercise.ts';
 import { FAULTS } from '../faults.ts';
 
@@ -33,7 +33,7 @@ export const piaffe = chain({
         exercises: ['half-steps-walk'],
         scales: { collection: 7, impulsion: 7, contact: 7 },
       },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: {
         measure: 'Steps in the beat',
         threshold: 'Eight, both hind feet alike, forward at once.',
@@ -58,7 +58,7 @@ export const piaffe = chain({
       collectedS: 20,
       parts: ['half-steps', 'medium-trot'],
       needs: { exercises: ['half-steps', 'medium-trot'], scales: { impulsion: 7 } },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Strides until the trot has grown', threshold: 'The first one.' },
       leaveWhen: 'Once each rein; then a long rein.',
       repair: 'travers-to-steps',
@@ -82,7 +82,7 @@ export const piaffe = chain({
         exercises: ['five-five-trot', 'half-steps'],
         scales: { impulsion: 7, collection: 7 },
       },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: {
         measure: 'Strides in which the beat slows and the step does not',
         threshold: 'Four.',
@@ -109,7 +109,7 @@ export const piaffe = chain({
       collectedS: 35,
       parts: ['piaffe-beginnings', 'lifted-trot'],
       needs: { exercises: ['piaffe-beginnings', 'lifted-trot'], scales: { collection: 7.5 } },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Beats lost in the change', threshold: 'None.' },
       leaveWhen: 'Once without a lost beat.',
       repair: 'half-steps',
@@ -131,7 +131,7 @@ export const piaffe = chain({
       collectedS: 20,
       parts: ['extended-trot', 'half-steps'],
       needs: { exercises: ['extended-trot', 'half-steps'], scales: { impulsion: 7.5 } },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Strides to come back', threshold: 'Three, the poll stays up.' },
       leaveWhen: 'The second extension is as big as the first.',
       repair: 'half-steps',
@@ -256,7 +256,7 @@ export const piaffe = chain({
       collectedS: 30,
       parts: ['on-the-spot-canter', 'medium-canter'],
       needs: { exercises: ['on-the-spot-canter', 'extended-canter'], scales: { impulsion: 7.5 } },
-      aids: HALF_STEPS,
+      aids: AIDS_OF_HALF_STEPS,
       good: { measure: 'Strides to come back', threshold: 'Four, without a hand that holds.' },
       leaveWhen: 'Once on each lead; then walk.',
       repair: 'medium-canter',

@@ -1,11 +1,11 @@
 import { rule } from '../rule.ts';
 import { inMetres, named } from '../wording.ts';
 import type { Ride } from '../../ride/types.ts';
-import { actsOf, oncePerAct, turnedBetween, type Act } from './shared.ts';
+import { actsOf, oncePerAct, turnedBetween, type RiddenAct } from './shared.ts';
 
 const PIROUETTES = ['walk-pirouette', 'canter-pirouette', 'working-pirouette'];
 
-export const pirouettesOf = (ride: Ride): Act[] =>
+export const pirouettesOf = (ride: Ride): RiddenAct[] =>
   actsOf(ride).filter(({ kind }) => PIROUETTES.includes(kind));
 
 /** A straight line of at least this before a pirouette. Common practice. */

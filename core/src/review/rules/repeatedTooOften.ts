@@ -1,6 +1,6 @@
 import { rule, type Hit } from '../rule.ts';
 import { named } from '../wording.ts';
-import { actsOf, setTimes, type Act } from './shared.ts';
+import { actsOf, setTimes, type RiddenAct } from './shared.ts';
 
 /** Times round, or over, after which "a few more times" is too many. Common practice. */
 const USEFUL = 5;
@@ -18,7 +18,7 @@ const COUNTS = [
 const PLAIN = ['go-large', 'transition', 'track', 'walk-break', 'halt', 'place', 'line'];
 
 /** The same thing at the same place, whichever lines it is written on. */
-const keyOf = ({ kind, from, instruction }: Act): string =>
+const keyOf = ({ kind, from, instruction }: RiddenAct): string =>
   `${kind}/${JSON.stringify(instruction?.params ?? {})}/${Math.round(from.x)}/${Math.round(from.y)}`;
 
 type Facts = { kind: string; times: number; useful: number };

@@ -26,14 +26,14 @@ export const isLed = ({ gait, instruction }: RiddenMovement): boolean => {
 };
 
 /** A movement that is asked, with its index: not the way to its place. */
-export interface Act extends RiddenMovement {
+export interface RiddenAct extends RiddenMovement {
   readonly index: number;
 }
 
 /** Many rules ask for the same list, and a ride never changes. */
-const known = new WeakMap<Ride, readonly Act[]>();
+const known = new WeakMap<Ride, readonly RiddenAct[]>();
 
-export function actsOf(ride: Ride): readonly Act[] {
+export function actsOf(ride: Ride): readonly RiddenAct[] {
   const acts =
     known.get(ride) ??
     ride.movements.flatMap((m, index) => (m.act === -1 ? [] : [{ ...m, index }]));

@@ -8,7 +8,7 @@ import { HorseOnLine } from './HorseOnLine.tsx';
 import { usePlayerState, type Player } from './player.ts';
 import { drawingPoint } from './pointer.ts';
 import { Strokes } from './Strokes.tsx';
-import { arenaBox, type Box } from './viewBox.ts';
+import { arenaBox, type ViewBox } from './viewBox.ts';
 
 interface ArenaDrawingProps {
   ride: Ride;
@@ -21,7 +21,7 @@ interface ArenaDrawingProps {
   /** Shows the lines of the arena as well. */
   lines?: boolean;
   /** The part of the arena that is shown, in drawing metres; all of it when missing. */
-  box?: Box;
+  box?: ViewBox;
   /** Drawn over the line. */
   overlay?: ReactNode;
   svgRef?: Ref<SVGSVGElement>;

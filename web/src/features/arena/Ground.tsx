@@ -7,7 +7,7 @@ import {
   type Arena,
 } from '@canter-book/core/arena/arena';
 import { toView, type View } from '@canter-book/core/drawing/svgPath';
-import type { Box as ArenaBox, Point } from '@canter-book/core/geometry/curve';
+import type { Bounds as ArenaBox, Point } from '@canter-book/core/geometry/curve';
 
 interface GroundProps {
   arena: Arena;

@@ -3,7 +3,7 @@ import type { View } from '@canter-book/core/drawing/svgPath';
 import { clamp } from '@canter-book/core/units';
 
 /** A rectangle of the drawing, in metres, y down. */
-export interface Box {
+export interface ViewBox {
   readonly x: number;
   readonly y: number;
   readonly width: number;
@@ -15,7 +15,7 @@ const MARGIN_M = 3.4;
 const CLOSEST = 8;
 
 /** The whole arena with its letters. */
-export function arenaBox(arena: Arena, view: View): Box {
+export function arenaBox(arena: Arena, view: View): ViewBox {
   const half = arena.widthM / 2;
   const long = arena.lengthM + 2 * MARGIN_M;
   const wide = arena.widthM + 2 * MARGIN_M;
@@ -25,10 +25,15 @@ export function arenaBox(arena: Arena, view: View): Box {
 }
 
 /** How many times larger than the whole arena a box shows things. */
-export const zoomOf = (box: Box, whole: Box): number => whole.width / box.width;
+export const zoomOf = (box: ViewBox, whole: ViewBox): number => whole.width / box.width;
 
 /** Zooms about a point that stays where it is, between the whole arena and eight times as near. */
-export function zoomed(box: Box, whole: Box, factor: number, at: { x: number; y: number }): Box {
+export function zoomed(
+  box: ViewBox,
+  whole: ViewBox,
+  factor: number,
+  at: { x: number; y: number },
+): ViewBox {
   const zoom = clamp(zoomOf(box, whole) * factor, 1, CLOSEST);
   const width = whole.width / zoom;
   const height = whole.height / zoom;
@@ -37,10 +42,10 @@ export function zoomed(box: Box, whole: Box, factor: number, at: { x: number; y:
 }
 
 /** Moves what is shown, never past the edge of the whole. */
-export const panned = (box: Box, whole: Box, dx: number, dy: number): Box =>
+export const panned = (box: ViewBox, whole: ViewBox, dx: number, dy: number): ViewBox =>
   within({ ...box, x: box.x + dx, y: box.y + dy }, whole);
 
-const within = (box: Box, whole: Box): Box => ({
+const within = (box: ViewBox, whole: ViewBox): ViewBox => ({
   ...box,
   x: clamp(box.x, whole.x, whole.x + whole.width - box.width),
   y: clamp(box.y, whole.y, whole.y + whole.height - box.height),

@@ -1,7 +1,7 @@
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
-import { rideOfPart, type TestPart } from '@canter-book/core/planner/fromTest';
+import { rideOfKept, type TestPart } from '@canter-book/core/planner/fromTest';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { Link } from 'react-router';
 import { shortDate } from '../../app/dates.ts';
@@ -61,7 +61,7 @@ export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: Fr
                 className={`w-56 shrink-0 snap-start rounded-lg border border-line bg-page p-2 md:w-auto ${out ? 'opacity-60' : ''}`}
               >
                 <MiniArena
-                  ride={() => rideOfPart(part.kept, arena, horse)}
+                  ride={() => rideOfKept(part.kept, arena, horse)}
                   label={`${boxesSaid(part.boxes, ride.document)}, drawn`}
                 />
                 <span className="mt-1.5 block text-[12.5px] text-soft">

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Equipment } from '@canter-book/core/exercises/exercise';
+import type { EquipmentName } from '@canter-book/core/exercises/exercise';
 import type { Rider } from '@canter-book/core/book/records';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import { themeOn } from '@canter-book/core/programme/today';
@@ -15,7 +15,7 @@ import { today } from '../../app/dates.ts';
 /** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
 export function useHorseFile(
   id: string | null,
-  equipment: readonly Equipment[],
+  equipment: readonly EquipmentName[],
   rider: Rider | null = null,
 ): HorseFile | null {
   const skip = { skip: id === null };

@@ -19,7 +19,7 @@ export interface PlanState {
 }
 
 /** How far the planning of one request is. */
-interface Stand {
+interface Planning {
   readonly request: PlanRequest;
   readonly doing: string | null;
   readonly failed: Failed | null;
@@ -28,7 +28,7 @@ interface Stand {
 /** The plan for a request; a new request stops the one before it. The last plan stays while the next is made. */
 export function usePlan(request: PlanRequest | null): PlanState {
   const [plan, setPlan] = useState<Plan | null>(null);
-  const [stand, setStand] = useState<Stand | null>(null);
+  const [stand, setStand] = useState<Planning | null>(null);
   const stop = useRef<() => void>(() => {});
   useEffect(() => {
     if (!request) return;

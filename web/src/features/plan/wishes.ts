@@ -1,5 +1,5 @@
 import { z } from '@canter-book/core/schema';
-import { EQUIPMENT, type Equipment } from '@canter-book/core/exercises/exercise';
+import { EQUIPMENT, type EquipmentName } from '@canter-book/core/exercises/exercise';
 import type { Focus } from '@canter-book/core/planner/focus';
 import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
 import { today } from '../../app/dates.ts';
@@ -10,7 +10,7 @@ export interface Wished {
   readonly arena: string;
   readonly mood: Wishes['mood'];
   readonly hot: boolean;
-  readonly equipment: readonly Equipment[];
+  readonly equipment: readonly EquipmentName[];
   /** Who rides: the rider’s id, '' for nobody said; without it the first of the horse’s riders. */
   readonly rider?: string;
   /** What the day is for; without it the planner says. */

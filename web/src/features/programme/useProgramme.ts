@@ -3,7 +3,7 @@ import type { NoProgramme, Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import { programmeInWorker } from '../../workers/planner.ts';
 
-interface Stand {
+interface Planning {
   readonly request: ProgrammeRequest;
   readonly failed: NoProgramme | null;
 }
@@ -20,7 +20,7 @@ const BROKE_OFF: NoProgramme = { why: 'The planner broke off. Try it again.', wa
 /** The weeks for a request; a new request stops the one before it. */
 export function useProgramme(request: ProgrammeRequest | null): ProgrammeState {
   const [made, setMade] = useState<ProgrammeState['made']>(null);
-  const [stand, setStand] = useState<Stand | null>(null);
+  const [stand, setStand] = useState<Planning | null>(null);
   useEffect(() => {
     if (!request) return;
     let current = true;

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { compared } from '@canter-book/core/progress/course';
+import { compared } from '@canter-book/core/progress/development';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';

@@ -1,5 +1,9 @@
 import { useMemo } from 'react';
-import { courseOf, sideDifference, type Verdict } from '@canter-book/core/progress/course';
+import {
+  developmentOf,
+  sideDifference,
+  type Verdict,
+} from '@canter-book/core/progress/development';
 import { dateOf } from '@canter-book/core/progress/days';
 import { standingsOf, type DatedMark } from '@canter-book/core/progress/standing';
 import { SCALES } from '@canter-book/core/observations/scales';
@@ -41,7 +45,7 @@ export function Courses({ readings, today }: CoursesProps) {
       reins: (['left', 'right'] as const).map((rein) => ({
         rein,
         standing: standings[scale][rein],
-        course: courseOf(readings, scale, rein, today),
+        course: developmentOf(readings, scale, rein, today),
       })),
     }));
   }, [readings, today]);

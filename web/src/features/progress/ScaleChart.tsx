@@ -16,7 +16,7 @@ import type { Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { aheadOf, bandOf, BANDS, type Ahead } from '@canter-book/core/progress/forecast';
-import { levelPast } from '@canter-book/core/progress/course';
+import { levelPast } from '@canter-book/core/progress/development';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
 import type { HorseEvent } from '@canter-book/core/book/records';
 import { shortDate } from '../../app/dates.ts';

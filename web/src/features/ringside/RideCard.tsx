@@ -2,7 +2,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { MOVING_GAITS, countWord } from '@canter-book/core/gaits/paces';
 import { limitsOf } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
-import { momentAt, type Cue } from '@canter-book/core/ringside/cues';
+import { cuesAt, type Cue } from '@canter-book/core/ringside/cues';
 import { watch } from '@canter-book/core/ringside/watch';
 import type { Ride } from '@canter-book/core/ride/types';
 import { newId } from '../../app/newId.ts';
@@ -51,7 +51,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const own = useOwnKept();
   const sessionId = teaching.session.id;
   const seen = teaching.seen ?? teaching.tries;
-  const moment = momentAt(ride, cues, seconds);
+  const moment = cuesAt(ride, cues, seconds);
   const { now, next } = moment;
   const planned = cues.length > 0;
   const running = teaching.clock.runningSince !== null;

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { countWord } from '@canter-book/core/gaits/paces';
-import type { Cue, Moment } from '@canter-book/core/ringside/cues';
+import type { Cue, CuesNow } from '@canter-book/core/ringside/cues';
 import type { Ride } from '@canter-book/core/ride/types';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
@@ -75,7 +75,7 @@ export function NowCard({ cue, tries }: { cue: Cue | null; tries: number }) {
 
 interface NextCardProps {
   next: Cue | null;
-  moment: Moment;
+  moment: CuesNow;
   spoken: SpokenCalls;
 }
 

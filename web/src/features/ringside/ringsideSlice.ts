@@ -77,7 +77,7 @@ interface Stamped {
 }
 
 /** The store keeps plain copies, whose lists can be written. */
-type Draft = WritableDraft<Observation>;
+type ObservationDraft = WritableDraft<Observation>;
 
 export const ringsideSlice = createSlice({
   name: 'ringside',
@@ -109,7 +109,7 @@ export const ringsideSlice = createSlice({
       const teaching = state.teaching[payload.sessionId];
       if (!teaching) return;
       teaching.tries.push(payload.observation);
-      (teaching.seen ??= []).push(payload.observation as Draft);
+      (teaching.seen ??= []).push(payload.observation as ObservationDraft);
       teaching.held = 0;
       state.outbox.push({
         id: payload.parcelId,
@@ -121,11 +121,11 @@ export const ringsideSlice = createSlice({
     observed(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
       const teaching = state.teaching[payload.sessionId];
       if (!teaching) return;
-      (teaching.seen ??= []).push(payload.observation as Draft);
+      (teaching.seen ??= []).push(payload.observation as ObservationDraft);
       state.outbox.push({
         id: payload.parcelId,
         kind: 'observations',
-        observations: [payload.observation as Draft],
+        observations: [payload.observation as ObservationDraft],
       });
     },
     /** Takes the last thing seen back; it was kept, so that is a new observation and no erasure. */
@@ -138,7 +138,7 @@ export const ringsideSlice = createSlice({
       state.outbox.push({
         id: payload.parcelId,
         kind: 'observations',
-        observations: [payload.observation as Draft],
+        observations: [payload.observation as ObservationDraft],
       });
     },
     /** Something else is ridden from here on; the lesson as it is ridden goes to the book. */

@@ -4,7 +4,7 @@ import { sitesOf } from '@canter-book/core/exercises/sites';
 import {
   horseFor,
   LONG_ARENA,
-  rideOf,
+  rideOfSite,
   SHORT_ARENA,
   stageOf,
 } from '@canter-book/core/exercises/trial';
@@ -33,7 +33,7 @@ export function Drawing({
   const site = here[place % Math.max(1, here.length)];
   const text = site?.text ?? null;
   const ride =
-    text === null ? null : rideOf({ text, rein, at: '' }, arena, horseFor(exercise, rung));
+    text === null ? null : rideOfSite({ text, rein, at: '' }, arena, horseFor(exercise, rung));
   const player = usePlayer(ride?.totals.seconds ?? 0);
   usePlayerState(player);
   if (!ride || !site) {

@@ -1,6 +1,6 @@
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { firstSite } from '@canter-book/core/exercises/sites';
-import { horseFor, LONG_ARENA, rideOf, SHORT_ARENA } from '@canter-book/core/exercises/trial';
+import { horseFor, LONG_ARENA, rideOfSite, SHORT_ARENA } from '@canter-book/core/exercises/trial';
 import type { Ride } from '@canter-book/core/ride/types';
 import { MiniArena } from '../arena/MiniArena.tsx';
 
@@ -15,7 +15,7 @@ function rideOfExercise(exercise: Exercise): Ride | null {
   for (const arena of rung ? [LONG_ARENA, SHORT_ARENA] : []) {
     const site = firstSite(exercise, rung!, arena);
     if (!site) continue;
-    ride = rideOf(site, arena, horseFor(exercise, rung!));
+    ride = rideOfSite(site, arena, horseFor(exercise, rung!));
     break;
   }
   known.set(exercise, ride);

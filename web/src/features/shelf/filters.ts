@@ -1,7 +1,7 @@
 import { CHAINS } from '@canter-book/core/exercises/catalogue';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
 import { firstSite } from '@canter-book/core/exercises/sites';
-import { horseFor, LONG_ARENA, rideOf } from '@canter-book/core/exercises/trial';
+import { horseFor, LONG_ARENA, rideOfSite } from '@canter-book/core/exercises/trial';
 import type { MovingGait } from '@canter-book/core/gaits/paces';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Readiness, Status } from '@canter-book/core/planner/readiness';
@@ -60,7 +60,7 @@ export function minutesOf(e: Exercise): number {
   if (found !== undefined) return found;
   const [rung] = e.rungs;
   const site = firstSite(e, rung!, LONG_ARENA);
-  const ride = site && rideOf(site, LONG_ARENA, horseFor(e, rung!));
+  const ride = site && rideOfSite(site, LONG_ARENA, horseFor(e, rung!));
   const way = ride?.movements[0]?.act === -1 ? ride.movements[0].seconds : 0;
   const minutes = ride ? (ride.totals.seconds - way) / 60 : 0;
   known.set(e, minutes);

@@ -3,7 +3,12 @@ import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import type { Horse } from '@canter-book/core/book/records';
 import { sampleRide } from '@canter-book/core/ride/sample';
 import type { Ride } from '@canter-book/core/ride/types';
-import { letterToTap, readingAt, type Call, type Reading } from '@canter-book/core/ringside/calls';
+import {
+  letterToTap,
+  callerAt,
+  type Call,
+  type CallerState,
+} from '@canter-book/core/ringside/calls';
 import type { RideClock } from '@canter-book/core/ringside/follow';
 import { LEAST_LENGTHS, lengthsBetween, nearest } from '@canter-book/core/ringside/inFile';
 import { isWriting } from '../../app/isWriting.ts';
@@ -37,7 +42,7 @@ export function CallCard({
 }: CallCardProps) {
   const { clock } = state;
   const running = clock.sinceMs !== null;
-  const reading = readingAt(calls, seconds);
+  const reading = callerAt(calls, seconds);
   const firsts = leadersOf(calls);
   const here = letterToTap(firsts, seconds);
   const behind = second && letterToTap(followersOf(calls), seconds);
@@ -120,7 +125,7 @@ function tempoSaid({ tempo }: RideClock): string {
 }
 
 interface ReadCardProps {
-  reading: Reading;
+  reading: CallerState;
   ride: Ride;
   seconds: number;
   voice: SpokenCalls;

@@ -3,7 +3,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { linesOf, type Lesson, type Place } from '@canter-book/core/lesson/document';
 import type { Point } from '@canter-book/core/geometry/curve';
-import { compareDrawn, linesOfBox, type Drawn } from '@canter-book/core/sheet/drawn';
+import { compareDrawn, linesOfBox, type DrawnLine } from '@canter-book/core/sheet/drawn';
 import { useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';
@@ -56,7 +56,7 @@ const wayOf = (asked: string | null): Way => (asked === 'draw' || asked === 'rea
 
 type Answer =
   | { readonly box: number; readonly letter: string | null }
-  | { readonly box: number; readonly drawn: Drawn };
+  | { readonly box: number; readonly drawn: DrawnLine };
 
 function Asking({ id, document }: { id: string; document: Lesson }) {
   const { ride, sheet } = useSheet(document, ANY_HORSE);
@@ -219,7 +219,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
   );
 }
 
-const WRONG: Readonly<Record<NonNullable<Drawn['wrong']>, string>> = {
+const WRONG: Readonly<Record<NonNullable<DrawnLine['wrong']>, string>> = {
   'begins elsewhere': 'It begins elsewhere.',
   'other way round': 'That line, but the other way round.',
   'ends elsewhere': 'It begins there, and ends elsewhere.',

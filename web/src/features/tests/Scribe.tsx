@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ANY_HORSE } from '@canter-book/core/gaits/horse';
-import { markOf, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { judgedMark, withMark, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { JUDGE_PLACES } from '@canter-book/core/sheet/marks';
 import { isEliminated } from '@canter-book/core/sheet/score';
 import type { SheetBox } from '@canter-book/core/sheet/sheet';
@@ -50,7 +50,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
   const all = useMemo(() => toMark(sheet), [sheet]);
   const follow = useFollow(sheet);
   const lastMark = useRef<{ key: string; at: number } | null>(null);
-  const first = judge ? all.findIndex((m) => markOf(judge, m) === undefined) : 0;
+  const first = judge ? all.findIndex((m) => judgedMark(judge, m) === undefined) : 0;
   const [chosen, setChosen] = useState(() => Math.max(0, first));
   const index = follow.box ?? chosen;
   const go = (to: number) => {
@@ -129,7 +129,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
             <h2 className="min-w-0 flex-1 text-xl">{box ? boxName(box) : now.label}</h2>
             {now.coefficient > 1 && <b className="text-lg">×{now.coefficient}</b>}
             <output className="tabular font-mono text-2xl font-bold">
-              {mark(markOf(judge, now))}
+              {mark(judgedMark(judge, now))}
             </output>
           </div>
           {box ? (
@@ -152,7 +152,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
         </section>
         <section aria-label="Mark" className="flex flex-col gap-3">
           <Keypad
-            value={markOf(judge, now) ?? null}
+            value={judgedMark(judge, now) ?? null}
             onMark={write}
             onNext={() => go(index + 1)}
             onBack={() => go(index - 1)}
@@ -219,7 +219,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
               className="tabular min-h-10 rounded-md border border-line bg-page px-2 text-[13px] aria-[current=true]:border-2 aria-[current=true]:border-leather"
               onClick={() => go(i)}
             >
-              {m.label} <b className="font-mono">{mark(markOf(judge, m))}</b>
+              {m.label} <b className="font-mono">{mark(judgedMark(judge, m))}</b>
             </button>
           </li>
         ))}

@@ -1,5 +1,5 @@
 import type { MarkedRide, MarkOf, RideJudge } from '@canter-book/core/sheet/markedRide';
-import { markOf } from '@canter-book/core/sheet/markedRide';
+import { judgedMark } from '@canter-book/core/sheet/markedRide';
 import { errorCost } from '@canter-book/core/sheet/score';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 
@@ -38,8 +38,8 @@ export interface Running {
 /** How a judge's total runs along. */
 export function runningOf(sheet: Sheet, ride: MarkedRide, judge: RideJudge): Running {
   const all = toMark(sheet);
-  const marked = all.filter((m) => markOf(judge, m) !== undefined);
-  const points = marked.reduce((sum, m) => sum + m.coefficient * markOf(judge, m)!, 0);
+  const marked = all.filter((m) => judgedMark(judge, m) !== undefined);
+  const points = marked.reduce((sum, m) => sum + m.coefficient * judgedMark(judge, m)!, 0);
   const weight = (list: readonly ToMark[]) => list.reduce((sum, m) => sum + m.coefficient, 0);
   const cost = errorCost(sheet, ride.errors);
   const byPoints = sheet.errors.how === 'points';

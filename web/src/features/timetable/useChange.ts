@@ -6,7 +6,7 @@ import {
   holdAfterAll,
   moveFrom,
   moveOnce,
-  type Place,
+  type TimeAndArena,
 } from '@canter-book/core/calendar/changes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
 import {
@@ -24,9 +24,9 @@ type Outcome = Promise<boolean>;
 export interface Change {
   save(appointment: Appointment, said: string): Outcome;
   /** On this day; what is told offers the same for all later ones. */
-  moveOnce(o: Occurrence, to: Place, said: string): Outcome;
+  moveOnce(o: Occurrence, to: TimeAndArena, said: string): Outcome;
   /** From this day on, with whatever else is different. */
-  changeFrom(o: Occurrence, to: Place, more: Partial<Appointment>, said: string): Outcome;
+  changeFrom(o: Occurrence, to: TimeAndArena, more: Partial<Appointment>, said: string): Outcome;
   /** On this day; what is told offers the same for all later ones. */
   cancelOnce(o: Occurrence, called: string, why: string): Outcome;
   hold(o: Occurrence): Outcome;

@@ -10,7 +10,7 @@ import { Segments } from '../../../ui/Choose.tsx';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
 import { drawingPoint } from '../../arena/pointer.ts';
-import { arenaBox, panned, zoomed, zoomOf, type Box } from '../../arena/viewBox.ts';
+import { arenaBox, panned, zoomed, zoomOf, type ViewBox } from '../../arena/viewBox.ts';
 import { BeatLegend } from '../BeatLegend.tsx';
 import { useDesk } from '../deskModel.ts';
 import { Ghost } from './Ghost.tsx';
@@ -19,7 +19,7 @@ import { LetterTargets } from './LetterTargets.tsx';
 import { Palette } from './Palette.tsx';
 import { Pins } from './Pins.tsx';
 import { useHandles } from './useHandles.ts';
-import { usePlacing, type Placing } from './usePlacing.ts';
+import { usePlacing, type ChoiceInHand } from './usePlacing.ts';
 
 /** What two fingers do comes after the picture. */
 const Pinch = lazy(() => import('./Pinch.tsx').then((m) => ({ default: m.Pinch })));
@@ -166,7 +166,7 @@ function ZoomButton({ label, ...rest }: { label: string } & React.ComponentProps
   );
 }
 
-function PlacingNote({ placing }: { placing: Placing }) {
+function PlacingNote({ placing }: { placing: ChoiceInHand }) {
   const { choice, picked, letters } = placing;
   const where = picked.length ? `from ${picked[0]} to which letter?` : 'at which letter?';
   return (
@@ -194,8 +194,8 @@ function PlacingNote({ placing }: { placing: Placing }) {
 }
 
 /** The part of the arena that is shown: wheel and buttons zoom, dragging the sand moves it. */
-function useWindow(whole: Box, svg: React.RefObject<SVGSVGElement | null>) {
-  const [shown, setShown] = useState<Box | null>(null);
+function useWindow(whole: ViewBox, svg: React.RefObject<SVGSVGElement | null>) {
+  const [shown, setShown] = useState<ViewBox | null>(null);
   const held = useRef<{ x: number; y: number } | null>(null);
   const box = shown ?? whole;
   const near = zoomOf(box, whole) > 1.01;

@@ -1,12 +1,12 @@
 import { useEffect, useRef } from 'react';
 import { letterOnTrack, lettersOf, type Arena } from '@canter-book/core/arena/arena';
 import { toView, type View } from '@canter-book/core/drawing/svgPath';
-import type { Placing } from './usePlacing.ts';
+import type { ChoiceInHand } from './usePlacing.ts';
 
 interface LetterTargetsProps {
   arena: Arena;
   view: View;
-  placing: Placing;
+  placing: ChoiceInHand;
 }
 
 /** The letters that can be chosen, to be clicked or pressed on the keyboard. */

@@ -2,13 +2,13 @@ import type { RefObject } from 'react';
 import { usePinch } from '@use-gesture/react';
 import type { Point } from '@canter-book/core/geometry/curve';
 import { drawingPoint } from '../../arena/pointer.ts';
-import { panned, zoomed, type Box } from '../../arena/viewBox.ts';
+import { panned, zoomed, type ViewBox } from '../../arena/viewBox.ts';
 
 interface PinchProps {
   svg: RefObject<SVGSVGElement | null>;
-  whole: Box;
-  box: Box;
-  onShow(box: Box): void;
+  whole: ViewBox;
+  box: ViewBox;
+  onShow(box: ViewBox): void;
 }
 
 /** Two fingers pinch and pan the drawing; one scrolls the page or works on the lesson. */
@@ -16,7 +16,7 @@ export function Pinch({ svg, whole, box, onShow }: PinchProps) {
   usePinch(
     ({ origin: [clientX, clientY], movement: [scale], memo }) => {
       const at = drawingPoint(svg.current, { clientX, clientY });
-      const began = (memo as { box: Box; at: Point } | undefined) ?? (at && { box, at });
+      const began = (memo as { box: ViewBox; at: Point } | undefined) ?? (at && { box, at });
       if (!began || !at) return began;
       const nearer = zoomed(began.box, whole, scale, began.at);
       const under = {

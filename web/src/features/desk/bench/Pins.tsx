@@ -2,14 +2,14 @@ import { toView, type View } from '@canter-book/core/drawing/svgPath';
 import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp } from '@canter-book/core/units';
-import type { Box } from '../../arena/viewBox.ts';
+import type { ViewBox } from '../../arena/viewBox.ts';
 
 interface PinsProps {
   ride: Ride;
   findings: readonly Said[];
   view: View;
   /** Pins stay inside what is shown, also when their place is outside the rail. */
-  box: Box;
+  box: ViewBox;
   onSelect(itemId: string): void;
 }
 

@@ -8,7 +8,7 @@ import {
   type HandleKind,
   type Variant,
 } from '@canter-book/core/placing/handles';
-import { standingAt } from '@canter-book/core/ride/compile';
+import { horseAtPoint } from '@canter-book/core/ride/compile';
 import { useDesk } from '../deskModel.ts';
 
 /** The selected line in the hand: its handles, and what it would become while one is dragged. */
@@ -19,17 +19,17 @@ export function useHandles() {
   const [variant, setVariant] = useState<Variant | null>(null);
   const item = selected ? findItem(lesson.items, selected) : null;
   const line = item?.kind === 'line' ? item : null;
-  const standing = useMemo(
-    () => (line ? standingAt(lesson, { before: line.id }, derived.profile) : null),
+  const from = useMemo(
+    () => (line ? horseAtPoint(lesson, { before: line.id }, derived.profile) : null),
     [lesson, line, derived.profile],
   );
   const handles = useMemo<readonly Handle[]>(
-    () => (line && standing ? handlesOf(line, standing) : []),
-    [line, standing],
+    () => (line && from ? handlesOf(line, from) : []),
+    [line, from],
   );
   const variants = useMemo<readonly Variant[]>(
-    () => (line && standing && held ? variantsOf(line, held, standing) : []),
-    [line, standing, held],
+    () => (line && from && held ? variantsOf(line, held, from) : []),
+    [line, from, held],
   );
   const change = (to: Variant) => {
     if (line) edit((before) => replaceItem(before, line.id, () => [to.line]), line.id);
@@ -56,8 +56,8 @@ export function useHandles() {
     },
     /** By keys: the next or the previous of the ways to place it. */
     step(kind: HandleKind, by: 1 | -1) {
-      if (!line || !standing) return;
-      const all = variantsOf(line, kind, standing);
+      if (!line || !from) return;
+      const all = variantsOf(line, kind, from);
       const now = handles.find((h) => h.kind === kind);
       const here = all.findIndex((v) => now && distanceM(v.at, now.at) < 0.3);
       const next = all[(here + by + all.length) % all.length];

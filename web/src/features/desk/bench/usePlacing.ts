@@ -1,22 +1,22 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { insertAfter, lastOfPhase, withNewIds } from '@canter-book/core/lesson/edits';
-import { candidatesFor, lettersAsked, type Candidate } from '@canter-book/core/placing/candidates';
+import { placesFor, lettersAsked, type PlacedChoice } from '@canter-book/core/placing/places';
 import type { Choice } from '@canter-book/core/placing/palette';
-import { standingAt } from '@canter-book/core/ride/compile';
+import { horseAtPoint } from '@canter-book/core/ride/compile';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { newId } from '../../../app/newId.ts';
 import { useFollowed, type Player } from '../../arena/player.ts';
 import { useDesk } from '../deskModel.ts';
 
 /** A choice in the hand, on its way into the lesson. */
-export interface Placing {
+export interface ChoiceInHand {
   readonly choice: Choice;
   /** Letters already chosen. */
   readonly picked: readonly string[];
   /** Letters that can be chosen now. */
   readonly letters: readonly string[];
   /** What would be laid down at the letter under the pointer. */
-  readonly ghost: Candidate | null;
+  readonly ghost: PlacedChoice | null;
   hover(letter: string | null): void;
   pick(letter: string): void;
   putBack(): void;
@@ -41,7 +41,7 @@ export function usePlacing(player: Player) {
   const candidates = useMemo(() => {
     if (!choice) return [];
     const point = selected ? { after: selected } : ('end' as const);
-    return candidatesFor(choice, standingAt(lesson, point, derived.profile));
+    return placesFor(choice, horseAtPoint(lesson, point, derived.profile));
   }, [choice, lesson, selected, derived.profile]);
 
   const putBack = useCallback(() => {
@@ -50,7 +50,7 @@ export function usePlacing(player: Player) {
     setHovered(null);
   }, []);
 
-  const lay = (candidate: Candidate) => {
+  const lay = (candidate: PlacedChoice) => {
     const item = withNewIds(candidate.item, newId);
     edit((before) => insertAfter(before, selected, [item]), item.id);
     putBack();
@@ -61,7 +61,7 @@ export function usePlacing(player: Player) {
     setHovered(null);
     if (lettersAsked(next) > 0) return setChoice(next);
     const point = selected ? { after: selected } : ('end' as const);
-    const [candidate] = candidatesFor(next, standingAt(lesson, point, derived.profile));
+    const [candidate] = placesFor(next, horseAtPoint(lesson, point, derived.profile));
     if (candidate) lay(candidate);
   };
   // The palette is large and stays as it is while the lesson changes.
@@ -80,7 +80,7 @@ export function usePlacing(player: Player) {
     if (left.length === 1) return lay(left[0]!);
     if (left.length > 1) setPicked(now);
   };
-  const placing: Placing | null = choice && {
+  const placing: ChoiceInHand | null = choice && {
     choice,
     picked,
     letters,

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { allItems } from '@canter-book/core/lesson/edits';
 import { parseLesson } from '@canter-book/core/notation/parse';
-import { lettersWithin } from '@canter-book/core/placing/candidates';
-import { standingAt } from '@canter-book/core/ride/compile';
+import { lettersWithin } from '@canter-book/core/placing/places';
+import { horseAtPoint } from '@canter-book/core/ride/compile';
 import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
@@ -37,7 +37,7 @@ function lineHelp(latest: () => Derived): LineHelp {
         : parsed.lesson.items[0]
           ? { before: parsed.lesson.items[0].id }
           : ('end' as const);
-      return lettersWithin(standingAt(parsed.lesson, point, profile));
+      return lettersWithin(horseAtPoint(parsed.lesson, point, profile));
     },
     describe(line) {
       const { ride, itemAtLine } = latest();

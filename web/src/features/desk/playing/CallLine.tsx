@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { cuesOf, momentAt } from '@canter-book/core/ringside/cues';
+import { cuesOf, cuesAt } from '@canter-book/core/ringside/cues';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
 import { useFollowed, type Player } from '../../arena/player.ts';
@@ -18,7 +18,7 @@ interface CallLineProps {
 export function CallLine({ ride, lesson, player }: CallLineProps) {
   const cues = useMemo(() => cuesOf(ride, lesson), [ride, lesson]);
   const said = useFollowed(player, (seconds) => {
-    const { now, next, secondsToCall } = momentAt(ride, cues, seconds);
+    const { now, next, secondsToCall } = cuesAt(ride, cues, seconds);
     const calling = next && secondsToCall === 0 && next.atS - seconds < SAYING_S;
     const call = calling
       ? `“${next.text}”`

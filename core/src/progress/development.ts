@@ -23,7 +23,7 @@ export interface Turn {
   readonly by: number;
 }
 
-export interface Course {
+export interface Development {
   readonly scale: Scale;
   readonly rein: Rein;
   readonly verdict: Verdict;
@@ -45,12 +45,12 @@ const STRONGER_THAN = 3.5;
 const MONTH_DAYS = 28;
 
 /** The last twelve weeks of a scale on a rein: trend, turns, and what they come to. */
-export function courseOf(
+export function developmentOf(
   marks: readonly DatedMark[],
   scale: Scale,
   rein: Rein,
   today: number,
-): Course {
+): Development {
   const window = marksOf(marks, scale, rein).filter(
     (m) => m.day > today - WINDOW_DAYS && m.day <= today,
   );

@@ -4,13 +4,13 @@ import { leadsAcross } from '../figures/diagonals.ts';
 import { distanceM } from '../geometry/curve.ts';
 import type { Item, LessonLine } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
-import { rideFrom, type Standing } from '../ride/compile.ts';
+import { rideFrom, type HorseAtPoint } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';
 import { SAME_M } from '../units.ts';
 import type { Choice } from './palette.ts';
 
 /** A place where a choice can go: the letters picked, the item it would be, and its ride from here. */
-export interface Candidate {
+export interface PlacedChoice {
   readonly letters: readonly string[];
   readonly item: Item;
   readonly ride: Ride;
@@ -32,17 +32,17 @@ export function canBeRidden(ride: Ride): boolean {
 }
 
 /** The letters a line can begin at from here, and how far they are, the nearest first. */
-export function lettersWithin(standing: Standing): { letter: string; metres: number }[] {
-  return lettersOf(standing.arena)
+export function lettersWithin(from: HorseAtPoint): { letter: string; metres: number }[] {
+  return lettersOf(from.arena)
     .flatMap(({ name }) => {
-      const ride = rideFrom(standing, [placeOnly(name)]);
+      const ride = rideFrom(from, [placeOnly(name)]);
       return hasErrors(ride) ? [] : [{ letter: name, metres: ride.totals.metres }];
     })
     .sort((a, b) => a.metres - b.metres);
 }
 
-export const reachableLetters = (standing: Standing): string[] =>
-  lettersWithin(standing).map(({ letter }) => letter);
+export const reachableLetters = (from: HorseAtPoint): string[] =>
+  lettersWithin(from).map(({ letter }) => letter);
 
 const placeOnly = (letter: string): LessonLine => ({
   kind: 'line',
@@ -52,17 +52,17 @@ const placeOnly = (letter: string): LessonLine => ({
 });
 
 /** Every place a choice can go from where the horse stands, as the letters are asked for: `{a}` then `{b}`. */
-export function candidatesFor(choice: Choice, standing: Standing): Candidate[] {
+export function placesFor(choice: Choice, from: HorseAtPoint): PlacedChoice[] {
   const asked = lettersAsked(choice);
-  if (asked === 0) return attempt(choice, standing, []);
-  const all = lettersOf(standing.arena).map((letter) => letter.name);
+  if (asked === 0) return attempt(choice, from, []);
+  const all = lettersOf(from.arena).map((letter) => letter.name);
   // What stands on the ground is not ridden to.
-  const begins = rides(choice) ? reachableLetters(standing) : all;
-  if (asked === 1) return begins.flatMap((a) => attempt(choice, standing, [a]));
+  const begins = rides(choice) ? reachableLetters(from) : all;
+  if (asked === 1) return begins.flatMap((a) => attempt(choice, from, [a]));
   return begins.flatMap((a) =>
     all
-      .filter((b) => b !== a && lieWell(choice, standing.arena, a, b))
-      .flatMap((b) => attempt(choice, standing, [a, b])),
+      .filter((b) => b !== a && lieWell(choice, from.arena, a, b))
+      .flatMap((b) => attempt(choice, from, [a, b])),
   );
 }
 
@@ -84,12 +84,12 @@ function lieWell({ between }: Choice, arena: Arena, a: string, b: string): boole
 const rides = ({ says }: Choice): boolean => says.startsWith('{a}');
 
 /** The choice at these letters, when it can be ridden there: at most one. */
-function attempt(choice: Choice, standing: Standing, letters: readonly string[]): Candidate[] {
+function attempt(choice: Choice, from: HorseAtPoint, letters: readonly string[]): PlacedChoice[] {
   const sides = choice.says.includes('{side}') ? (['left', 'right'] as const) : ([null] as const);
   for (const side of sides) {
-    const item = itemOf(choice, standing, letters, side);
+    const item = itemOf(choice, from, letters, side);
     if (!item) continue;
-    const ride = rideFrom(standing, [item]);
+    const ride = rideFrom(from, [item]);
     if (canBeRidden(ride) && isSomething(choice, ride)) return [{ letters, item, ride }];
   }
   return [];
@@ -101,7 +101,7 @@ const isSomething = (choice: Choice, ride: Ride): boolean =>
 
 function itemOf(
   { says }: Choice,
-  { arena, rider }: Standing,
+  { arena, rider }: HorseAtPoint,
   [a = '', b = '']: readonly string[],
   side: string | null,
 ): Item | null {
