@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
 import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
 import { QueryState } from '../../api/QueryState.tsx';
-import { DeskName } from './DeskName.tsx';
+import { DeskName } from './top/DeskName.tsx';
 
 // Fetched at once; the name of the lesson does not wait for it.
 const fetched = import('./OpenDesk.tsx');

@@ -7,23 +7,25 @@ import { movementAt } from '@canter-book/core/ride/sample';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
-import { openingText, useAutosave } from './autosave.ts';
+import { openingText, useAutosave } from './saving/autosave.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
 import { deriveInSteps, type Derived } from './derive.ts';
-import { DeskName } from './DeskName.tsx';
-import type { OpenSheet } from './DeskSheets.tsx';
-import { DeskTop } from './DeskTop.tsx';
-import type { Annotations } from './editor/margin.tsx';
-import type { LessonDraft } from './lessonSaver.ts';
+import { DeskName } from './top/DeskName.tsx';
+import type { OpenSheet } from './sheets/DeskSheets.tsx';
+import { DeskTop } from './top/DeskTop.tsx';
+import type { Annotations } from './writing/editor/margin.tsx';
+import type { LessonDraft } from './saving/lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useReviewed } from './useReviewed.ts';
-import { WrittenSide, type WrittenAs } from './WrittenSide.tsx';
+import { WrittenSide, type WrittenAs } from './writing/WrittenSide.tsx';
 
 /** The picture comes first. */
-const InTime = lazy(() => import('./InTime.tsx').then((m) => ({ default: m.InTime })));
+const InTime = lazy(() => import('./playing/InTime.tsx').then((m) => ({ default: m.InTime })));
 
-const DeskSheets = lazy(() => import('./DeskSheets.tsx').then((m) => ({ default: m.DeskSheets })));
+const DeskSheets = lazy(() =>
+  import('./sheets/DeskSheets.tsx').then((m) => ({ default: m.DeskSheets })),
+);
 
 interface OpenDeskProps {
   record: LessonRecord;

@@ -5,7 +5,7 @@ import type { Horse } from '@canter-book/core/book/records';
 import { someHorse } from '../../testing/render.tsx';
 import { profileOf } from '@canter-book/core/book/profile';
 import { derive } from './derive.ts';
-import { firstText, withHorse } from './firstText.ts';
+import { firstText, withHorse } from './writing/firstText.ts';
 import { horseOutline } from '../arena/horseFigure.ts';
 
 const horse = (name: string, heightCm: number, stage: Horse['stage']): Horse =>

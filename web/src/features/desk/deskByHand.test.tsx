@@ -5,9 +5,9 @@ import { Player } from '../arena/player.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, useDeskModel } from './deskModel.ts';
 import { derive } from './derive.ts';
-import { Editor } from './editor/Editor.tsx';
-import { Inspector } from './list/Inspector.tsx';
-import { MovementList } from './list/MovementList.tsx';
+import { Editor } from './writing/editor/Editor.tsx';
+import { Inspector } from './writing/list/Inspector.tsx';
+import { MovementList } from './writing/list/MovementList.tsx';
 import { layNothingOut } from '../../testing/page.ts';
 
 /** The parts of the desk around one lesson, with the real editor holding its text. */

@@ -14,7 +14,7 @@ import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Horse } from '@canter-book/core/book/records';
 import { derive, type Derived } from './derive.ts';
-import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
+import type { EditorHandle, HistoryDepth } from './writing/editor/Editor.tsx';
 
 /**
  * The one lesson on the desk and what can be done to it. The editor holds the text and its history;

@@ -7,20 +7,20 @@ import { toView } from '@canter-book/core/drawing/svgPath';
 import type { Finding } from '@canter-book/core/review/finding';
 import { reviewed, type Said } from '@canter-book/core/review/reviewed';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
-import { BeatLegend } from './BeatLegend.tsx';
-import { Conflict } from './Conflict.tsx';
+import { BeatLegend } from './bench/BeatLegend.tsx';
+import { Conflict } from './saving/Conflict.tsx';
 import { derive } from './derive.ts';
 import { Pins } from './bench/Pins.tsx';
-import { LessonSlips } from './LessonSlips.tsx';
-import type { SaveState } from './lessonSaver.ts';
+import { LessonSlips } from './writing/LessonSlips.tsx';
+import type { SaveState } from './saving/lessonSaver.ts';
 import { Player } from '../arena/player.ts';
-import { SaveNote } from './SaveNote.tsx';
-import { Slip } from './Slip.tsx';
+import { SaveNote } from './saving/SaveNote.tsx';
+import { Slip } from './writing/Slip.tsx';
 import { Strip } from './strip/Strip.tsx';
 import { dropPlace } from './strip/dropPlace.ts';
-import { dropTarget, rowsOf } from './list/rows.ts';
+import { dropTarget, rowsOf } from './writing/list/rows.ts';
 import { arenaBox, panned, zoomed } from '../arena/viewBox.ts';
-import { Totals } from './Totals.tsx';
+import { Totals } from './playing/Totals.tsx';
 
 afterEach(cleanup);
 

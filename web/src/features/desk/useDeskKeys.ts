@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Player } from '../arena/player.ts';
 import { stepFrom } from './playing/stepFrom.ts';
-import type { WrittenAs } from './WrittenSide.tsx';
+import type { WrittenAs } from './writing/WrittenSide.tsx';
 
 interface DeskKeys {
   player: Player;

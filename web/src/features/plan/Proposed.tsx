@@ -14,7 +14,7 @@ import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
-import { recordOf } from '../desk/lessonRecord.ts';
+import { recordOf } from '../desk/library/lessonRecord.ts';
 import { Shares } from './Shares.tsx';
 import { SetStrip } from './SetStrip.tsx';
 import { AimOfDay } from './AimOfDay.tsx';

@@ -14,7 +14,7 @@ import { Page } from '../../ui/Page.tsx';
 import { ForATime } from '../horses/ForATime.tsx';
 import { profileOf } from '@canter-book/core/book/profile';
 import { keptKit, useKit } from './kit.ts';
-import { lessonsSettled } from '../desk/autosave.ts';
+import { lessonsSettled } from '../desk/saving/autosave.ts';
 import { begun, type Teaching } from './ringsideSlice.ts';
 
 /** Only on a secure connection does a browser keep the app itself on the device. */

@@ -11,7 +11,7 @@ import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
 import { drawingPoint } from '../../arena/pointer.ts';
 import { arenaBox, panned, zoomed, zoomOf, type ViewBox } from '../../arena/viewBox.ts';
-import { BeatLegend } from '../BeatLegend.tsx';
+import { BeatLegend } from './BeatLegend.tsx';
 import { useDesk } from '../deskModel.ts';
 import { Ghost } from './Ghost.tsx';
 import { HandleMarks } from './HandleMarks.tsx';

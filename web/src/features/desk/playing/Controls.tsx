@@ -3,7 +3,7 @@ import type { Ride } from '@canter-book/core/ride/types';
 import { clock } from '@canter-book/core/units';
 import { Segments } from '../../../ui/Choose.tsx';
 import { SPEEDS, useFollowed, usePlayerState, type Player } from '../../arena/player.ts';
-import { IconButton } from '../IconButton.tsx';
+import { IconButton } from '../../../ui/IconButton.tsx';
 import { stepFrom } from './stepFrom.ts';
 
 interface ControlsProps {

@@ -1,4 +1,4 @@
-import { useAlsoOpen } from '../../app/live.ts';
+import { useAlsoOpen } from '../../../app/live.ts';
 
 /** Nobody changes the same lines unawares. */
 export function AlsoOpen({ lessonId }: { lessonId: string }) {

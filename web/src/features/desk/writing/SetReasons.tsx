@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { SetId } from '@canter-book/core/planner/marks';
-import { useShelf } from '../shelf/useShelf.ts';
-import { useDesk } from './deskModel.ts';
+import { useShelf } from '../../shelf/useShelf.ts';
+import { useDesk } from '../deskModel.ts';
 import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 /** Why the selected line is there: the exercise it belongs to, what must be seen, when to leave. */

@@ -3,7 +3,7 @@ import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
 import { formOf, paramsSchema } from '@canter-book/core/lesson/forms';
 import { CONDITIONS, type Instruction } from '@canter-book/core/lesson/document';
 import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
-import { useDesk } from '../deskModel.ts';
+import { useDesk } from '../../deskModel.ts';
 import { SmallNumber, SmallSelect } from './small.tsx';
 
 interface InstructionFieldsProps {

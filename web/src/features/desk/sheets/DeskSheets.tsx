@@ -1,14 +1,14 @@
 import { lazy, Suspense } from 'react';
-import { useDesk } from './deskModel.ts';
-import type { LessonSaver } from './lessonSaver.ts';
-import { SavingConflict } from './Saving.tsx';
+import { useDesk } from '../deskModel.ts';
+import type { LessonSaver } from '../saving/lessonSaver.ts';
+import { SavingConflict } from '../saving/Saving.tsx';
 
 const DetailsSheet = lazy(() =>
   import('./DetailsSheet.tsx').then((m) => ({ default: m.DetailsSheet })),
 );
 const HelpSheet = lazy(() => import('./HelpSheet.tsx').then((m) => ({ default: m.HelpSheet })));
 const ShareSheet = lazy(() =>
-  import('../share/ShareSheet.tsx').then((m) => ({ default: m.ShareSheet })),
+  import('../../share/ShareSheet.tsx').then((m) => ({ default: m.ShareSheet })),
 );
 const Versions = lazy(() => import('./Versions.tsx').then((m) => ({ default: m.Versions })));
 

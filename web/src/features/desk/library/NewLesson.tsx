@@ -1,6 +1,6 @@
 import { TEMPLATES } from '@canter-book/core/lesson/templates';
-import type { LessonSummary } from '../../api/api.ts';
-import { Sheet } from '../../ui/Sheet.tsx';
+import type { LessonSummary } from '../../../api/api.ts';
+import { Sheet } from '../../../ui/Sheet.tsx';
 
 interface NewLessonProps {
   /** The instructor's own templates. */

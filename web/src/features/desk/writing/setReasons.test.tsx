@@ -2,9 +2,9 @@ import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, screen } from '@testing-library/react';
 import { findExercise } from '@canter-book/core/exercises/catalogue';
 import type { SetId } from '@canter-book/core/planner/marks';
-import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
-import { derive } from './derive.ts';
-import { DeskProvider, useDeskModel } from './deskModel.ts';
+import { FakeServer, renderIn, someHorse } from '../../../testing/render.tsx';
+import { derive } from '../derive.ts';
+import { DeskProvider, useDeskModel } from '../deskModel.ts';
 import SetReasons from './SetReasons.tsx';
 
 afterEach(cleanup);

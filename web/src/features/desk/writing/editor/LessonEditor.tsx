@@ -7,7 +7,7 @@ import { firstRound } from '@canter-book/core/ride/firstRound';
 import { letterCounts } from '@canter-book/core/ride/letterCounts';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
-import type { Derived } from '../derive.ts';
+import type { Derived } from '../../derive.ts';
 import type { LineHelp } from './complete.ts';
 import { Editor, type EditorProps } from './Editor.tsx';
 

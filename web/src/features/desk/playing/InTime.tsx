@@ -1,10 +1,10 @@
 import { memo, useCallback } from 'react';
 import { moveBefore } from '@canter-book/core/lesson/edits';
-import type { Player } from '../arena/player.ts';
-import { useDesk } from './deskModel.ts';
-import { CallLine } from './playing/CallLine.tsx';
-import { Controls } from './playing/Controls.tsx';
-import { Strip } from './strip/Strip.tsx';
+import type { Player } from '../../arena/player.ts';
+import { useDesk } from '../deskModel.ts';
+import { CallLine } from './CallLine.tsx';
+import { Controls } from './Controls.tsx';
+import { Strip } from '../strip/Strip.tsx';
 import { Totals } from './Totals.tsx';
 
 /** The lesson in time, below the arena: its shares, the player, and the score strip. */

@@ -20,7 +20,7 @@ import {
 } from '@dnd-kit/sortable';
 import { moveBefore, removeItem } from '@canter-book/core/lesson/edits';
 import type { Said } from '@canter-book/core/review/reviewed';
-import { useDesk } from '../deskModel.ts';
+import { useDesk } from '../../deskModel.ts';
 import { dropTarget, nameOf, rowsOf, type Row } from './rows.ts';
 
 /** The lesson as a list: each line can be taken by its grip and put elsewhere, by hand or by keys. */

@@ -8,11 +8,11 @@ import {
   type Lesson,
   type Start,
 } from '@canter-book/core/lesson/document';
-import { Button } from '../../ui/Button.tsx';
-import { Field, Select, TextInput } from '../../ui/Field.tsx';
-import { Sheet } from '../../ui/Sheet.tsx';
-import { useDesk } from './deskModel.ts';
-import type { LessonDetails } from './lessonSaver.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Field, Select, TextInput } from '../../../ui/Field.tsx';
+import { Sheet } from '../../../ui/Sheet.tsx';
+import { useDesk } from '../deskModel.ts';
+import type { LessonDetails } from '../saving/lessonSaver.ts';
 
 /** “medium walk” and so on: every pace a lesson can begin in. */
 const START_PACES = MOVING_GAITS.flatMap((gait) => PACES[gait].map((pace) => `${pace} ${gait}`));

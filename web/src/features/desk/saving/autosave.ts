@@ -2,9 +2,9 @@ import { useEffect, useState, useSyncExternalStore } from 'react';
 import { del, get, set } from 'idb-keyval';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import { problemOf, useSaveLessonMutation } from '../../api/api.ts';
-import { later, whenBack, whenLeft } from '../../api/courier.ts';
-import { newId } from '../../app/newId.ts';
+import { problemOf, useSaveLessonMutation } from '../../../api/api.ts';
+import { later, whenBack, whenLeft } from '../../../api/courier.ts';
+import { newId } from '../../../app/newId.ts';
 import { LessonSaver, type DraftStore, type LessonDraft, type SaveState } from './lessonSaver.ts';
 
 const draftKey = (id: string) => `lesson-draft:${id}`;

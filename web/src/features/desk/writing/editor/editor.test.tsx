@@ -4,10 +4,10 @@ import { EditorView } from '@codemirror/view';
 import { createRef } from 'react';
 import { act, cleanup, fireEvent, render } from '@testing-library/react';
 import { reviewed } from '@canter-book/core/review/reviewed';
-import { derive } from '../derive.ts';
+import { derive } from '../../derive.ts';
 import { Editor, type EditorHandle } from './Editor.tsx';
 import type { Annotations } from './margin.tsx';
-import { layNothingOut } from '../../../testing/page.ts';
+import { layNothingOut } from '../../../../testing/page.ts';
 
 beforeAll(layNothingOut);
 afterEach(cleanup);

@@ -2,7 +2,7 @@ import { lessonSvg } from '@canter-book/core/formats/lessonSvg';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Ride } from '@canter-book/core/ride/types';
-import { saveFile } from '../../app/files.ts';
+import { saveFile } from '../../../app/files.ts';
 
 /** What leaves the desk: the page to print, and the files to share. */
 export interface HandOut {
@@ -20,7 +20,7 @@ const pageOf = ({ ride, lesson, homework }: HandOut): string =>
 
 export async function savePdf(handOut: HandOut): Promise<void> {
   // The maker of PDFs is large, and only loaded when it is asked for.
-  const { pdfOf } = await import('../../pdf/pdf.ts');
+  const { pdfOf } = await import('../../../pdf/pdf.ts');
   const title = handOut.lesson.title?.text ?? 'Lesson';
   saveFile(`${nameOf(handOut.lesson)}.pdf`, await pdfOf([pageOf(handOut)], title));
 }

@@ -11,20 +11,20 @@ import {
   useRemovedLessonsQuery,
   useSaveLessonMutation,
   type LessonSummary,
-} from '../../api/api.ts';
-import { QueryState } from '../../api/QueryState.tsx';
-import { ago } from '../../app/dates.ts';
-import { newId } from '../../app/newId.ts';
-import { tell } from '../../app/notices.ts';
-import { useTitle } from '../../app/title.ts';
-import { counted } from '../../app/words.ts';
-import { Button } from '../../ui/Button.tsx';
-import { FilePick } from '../../ui/FilePick.tsx';
-import { Empty } from '../../ui/Empty.tsx';
-import { Select, TextInput } from '../../ui/Field.tsx';
-import { Page } from '../../ui/Page.tsx';
-import { Rows } from '../../ui/Rows.tsx';
-import { firstText } from './firstText.ts';
+} from '../../../api/api.ts';
+import { QueryState } from '../../../api/QueryState.tsx';
+import { ago } from '../../../app/dates.ts';
+import { newId } from '../../../app/newId.ts';
+import { tell } from '../../../app/notices.ts';
+import { useTitle } from '../../../app/title.ts';
+import { counted } from '../../../app/words.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { FilePick } from '../../../ui/FilePick.tsx';
+import { Empty } from '../../../ui/Empty.tsx';
+import { Select, TextInput } from '../../../ui/Field.tsx';
+import { Page } from '../../../ui/Page.tsx';
+import { Rows } from '../../../ui/Rows.tsx';
+import { firstText } from '../writing/firstText.ts';
 import { LessonRow } from './LessonRow.tsx';
 import { copyOf, recordOf } from './lessonRecord.ts';
 import { NewLesson } from './NewLesson.tsx';

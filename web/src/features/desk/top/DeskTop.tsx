@@ -2,15 +2,15 @@ import { lazy, memo, Suspense, useState } from 'react';
 import { ChevronDown } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { setsIn } from '@canter-book/core/planner/marks';
-import { useSaveLessonMutation, useSessionsQuery } from '../../api/api.ts';
-import { newId } from '../../app/newId.ts';
+import { useSaveLessonMutation, useSessionsQuery } from '../../../api/api.ts';
+import { newId } from '../../../app/newId.ts';
 import { DeskHeader } from './DeskHeader.tsx';
-import { useDesk } from './deskModel.ts';
-import type { HistoryDepth } from './editor/Editor.tsx';
-import type { OpenSheet } from './DeskSheets.tsx';
-import { copyOf } from './lessonRecord.ts';
-import type { LessonSaver } from './lessonSaver.ts';
-import { SavingNote } from './Saving.tsx';
+import { useDesk } from '../deskModel.ts';
+import type { HistoryDepth } from '../writing/editor/Editor.tsx';
+import type { OpenSheet } from '../sheets/DeskSheets.tsx';
+import { copyOf } from '../library/lessonRecord.ts';
+import type { LessonSaver } from '../saving/lessonSaver.ts';
+import { SavingNote } from '../saving/Saving.tsx';
 
 /** The menu comes after the picture; its button stands at once. */
 const LessonMenu = lazy(() => import('./LessonMenu.tsx').then((m) => ({ default: m.LessonMenu })));

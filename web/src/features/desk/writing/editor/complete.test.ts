@@ -4,7 +4,7 @@ import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { waitFor } from '@testing-library/react';
 import { completion, type LineHelp } from './complete.ts';
-import { layNothingOut } from '../../../testing/page.ts';
+import { layNothingOut } from '../../../../testing/page.ts';
 
 beforeAll(layNothingOut);
 

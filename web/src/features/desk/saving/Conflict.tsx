@@ -1,5 +1,5 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../../ui/Button.tsx';
 
 interface ConflictProps {
   mine: string;

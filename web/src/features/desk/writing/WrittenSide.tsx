@@ -1,9 +1,9 @@
 import { lazy, memo, Suspense, useEffect, useRef } from 'react';
 import type { Reviewed } from '@canter-book/core/review/reviewed';
-import { useDesk } from './deskModel.ts';
+import { useDesk } from '../deskModel.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
-import { useInSight } from '../arena/useInSight.ts';
+import { useInSight } from '../../arena/useInSight.ts';
 
 const fetchEditor = () =>
   import('./editor/LessonEditor.tsx').then((m) => ({ default: m.LessonEditor }));

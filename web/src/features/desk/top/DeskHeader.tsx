@@ -1,14 +1,16 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { isSheet } from '@canter-book/core/lesson/document';
-import { ButtonLink } from '../../ui/Button.tsx';
-import { titleOf, useDesk } from './deskModel.ts';
+import { ButtonLink } from '../../../ui/Button.tsx';
+import { titleOf, useDesk } from '../deskModel.ts';
 import { DeskName } from './DeskName.tsx';
-import type { HistoryDepth } from './editor/Editor.tsx';
-import { withHorse } from './firstText.ts';
-import { IconButton } from './IconButton.tsx';
+import type { HistoryDepth } from '../writing/editor/Editor.tsx';
+import { withHorse } from '../writing/firstText.ts';
+import { IconButton } from '../../../ui/IconButton.tsx';
 
-const AlsoOpen = lazy(() => import('./AlsoOpen.tsx').then((m) => ({ default: m.AlsoOpen })));
+const AlsoOpen = lazy(() =>
+  import('../saving/AlsoOpen.tsx').then((m) => ({ default: m.AlsoOpen })),
+);
 
 interface DeskHeaderProps {
   lessonId: string;

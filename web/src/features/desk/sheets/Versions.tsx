@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { diffLines } from 'diff';
 import { printLesson } from '@canter-book/core/notation/print';
-import { useLessonVersionsQuery } from '../../api/api.ts';
-import { QueryState } from '../../api/QueryState.tsx';
-import { whenSaid } from '../../app/dates.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Sheet } from '../../ui/Sheet.tsx';
+import { useLessonVersionsQuery } from '../../../api/api.ts';
+import { QueryState } from '../../../api/QueryState.tsx';
+import { whenSaid } from '../../../app/dates.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Sheet } from '../../../ui/Sheet.tsx';
 
 interface VersionsProps {
   lessonId: string;

@@ -1,9 +1,9 @@
 import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
-import type { LessonSummary } from '../../api/api.ts';
-import { ago } from '../../app/dates.ts';
-import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
-import { IconButton } from './IconButton.tsx';
+import type { LessonSummary } from '../../../api/api.ts';
+import { ago } from '../../../app/dates.ts';
+import { LazyLessonMini } from '../../arena/LazyLessonMini.tsx';
+import { IconButton } from '../../../ui/IconButton.tsx';
 
 interface LessonRowProps {
   lesson: LessonSummary;

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { Sheet } from '../../ui/Sheet.tsx';
-import { KeyLists } from '../help/KeyLists.tsx';
+import { Sheet } from '../../../ui/Sheet.tsx';
+import { KeyLists } from '../../help/KeyLists.tsx';
 
 export function HelpSheet({ open, onClose }: { open: boolean; onClose(): void }) {
   return (

@@ -3,7 +3,7 @@ import { Menu, MenuButton, MenuItem, MenuItems, MenuSeparator } from '@headlessu
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { flipLesson, mirrorLesson } from '@canter-book/core/lesson/mirror';
 import { inOtherArena } from '@canter-book/core/lesson/otherArena';
-import { useDesk } from './deskModel.ts';
+import { useDesk } from '../deskModel.ts';
 import { printPage, savePdf, saveSvg, saveText, type HandOut } from './handOut.ts';
 
 interface LessonMenuProps {
