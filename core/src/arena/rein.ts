@@ -1,5 +1,7 @@
+export const REINS = ['left', 'right'] as const;
+
 /** The hand that is inside: travelling anticlockwise is the left rein. */
-export type Rein = 'left' | 'right';
+export type Rein = (typeof REINS)[number];
 
 export const otherRein = (rein: Rein): Rein => (rein === 'left' ? 'right' : 'left');
 

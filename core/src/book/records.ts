@@ -1,3 +1,4 @@
+import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { measurementSchema } from '../gaits/measured.ts';
@@ -47,7 +48,7 @@ export const horseSchema = z.strictObject({
   heightCm: z.number().check(z.gte(70), z.lte(210)),
   stage: stageSchema,
   approach: approachSchema,
-  hollowSide: z.nullable(z.enum(['left', 'right'])),
+  hollowSide: z.nullable(z.enum(REINS)),
   theme: z.string().check(z.trim(), z.maxLength(200)),
   notes: text,
   riderIds: z.array(id).check(z.maxLength(20)),

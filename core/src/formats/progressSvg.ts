@@ -1,3 +1,4 @@
+import { REINS } from '../arena/rein.ts';
 import { developmentOf, levelPast, sideDifference } from '../progress/development.ts';
 import { dateOf } from '../progress/days.ts';
 import { marksOf, standingsOf, type DatedMark } from '../progress/standing.ts';
@@ -62,7 +63,7 @@ function chart(scale: Scale, readings: readonly DatedMark[], x: number, y: numbe
   const px = (day: number) => roundTo(x + ((day - from) / (to - from)) * CHART.width, 2);
   const py = (value: number) => roundTo(y + CHART.height - (value / 10) * CHART.height, 2);
   const grid = [0, 5, 10].map((v) => rule(x, py(v), x + CHART.width, py(v), HAIR));
-  const lines = (['left', 'right'] as const).map((rein) => {
+  const lines = REINS.map((rein) => {
     const levels = levelPast(marksOf(own, scale, rein));
     if (levels.length === 0) return '';
     const d = levels.map((l, i) => `${i ? 'L' : 'M'}${px(l.day)} ${py(l.mean)}`).join('');
@@ -101,7 +102,7 @@ function table({ readings, today }: ProgressReport, top: number): string {
     cells.map((said, i) => text(columns[i]!, y, said, { size, bold, fill: INK })).join('');
   const rows = SCALES.flatMap((scale) => {
     const side = sideDifference(readings, scale, today);
-    return (['left', 'right'] as const).map((rein) => {
+    return REINS.map((rein) => {
       const { trend, verdict } = developmentOf(readings, scale, rein, today);
       const s = standings[scale][rein];
       return [

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { readNumber, type TableForm } from './cells.ts';
 
@@ -53,7 +53,7 @@ export const SESSIONS_TABLE: TableForm<Field, SessionRow> = {
     const homework = row.cell('homework');
     if (homework.length > 400) row.fault('homework', 'at most 400 letters');
     const marks = SCALES.flatMap((scale) =>
-      (['left', 'right'] as const).flatMap((rein) => {
+      REINS.flatMap((rein) => {
         const field: Field = `${scale} ${rein}`;
         const value = readNumber(row.cell(field));
         if (value === null) return [];

@@ -1,9 +1,10 @@
+import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import { idSchema as id, instantSchema } from '../fields.ts';
 import { HEAD_POSITIONS, SIGNS, WARM_UP_CHECKS } from './words.ts';
 import { SCALES } from './scales.ts';
 
-const rein = z.enum(['left', 'right']);
+const rein = z.enum(REINS);
 const gait = z.enum(['walk', 'trot', 'canter']);
 const mark = z.number().check(z.gte(0), z.lte(10), z.multipleOf(0.5));
 const seconds = z.number().check(z.gte(0), z.lte(3600));

@@ -1,5 +1,5 @@
 import { findLetter, letterOnTrack, lettersOf, metresOutside, type Arena } from '../arena/arena.ts';
-import { otherRein } from '../arena/rein.ts';
+import { REINS, otherRein } from '../arena/rein.ts';
 import { leadsAcross } from '../figures/diagonals.ts';
 import { distanceM } from '../geometry/curve.ts';
 import type { Item, LessonLine } from '../lesson/document.ts';
@@ -85,7 +85,7 @@ const rides = ({ says }: Choice): boolean => says.startsWith('{a}');
 
 /** The choice at these letters, when it can be ridden there: at most one. */
 function attempt(choice: Choice, from: HorseAtPoint, letters: readonly string[]): PlacedChoice[] {
-  const sides = choice.says.includes('{side}') ? (['left', 'right'] as const) : ([null] as const);
+  const sides = choice.says.includes('{side}') ? REINS : ([null] as const);
   for (const side of sides) {
     const item = itemOf(choice, from, letters, side);
     if (!item) continue;

@@ -1,3 +1,4 @@
+import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { RIDER_FAULTS } from '../exercises/faults.ts';
@@ -21,7 +22,7 @@ export type Habit = keyof typeof HABIT_SAID;
 export const HABITS = Object.keys(HABIT_SAID) as Habit[];
 
 export const focusSchema = z.union([
-  z.strictObject({ scale: z.enum(SCALES), rein: z.enum(['left', 'right']) }),
+  z.strictObject({ scale: z.enum(SCALES), rein: z.enum(REINS) }),
   z.strictObject({ habit: z.enum(HABITS) }),
 ]);
 export type Focus = z.infer<typeof focusSchema>;

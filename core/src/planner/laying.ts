@@ -1,5 +1,5 @@
 import type { Arena } from '../arena/arena.ts';
-import { otherRein, type Rein } from '../arena/rein.ts';
+import { REINS, otherRein, type Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import { PLANNED_PHASES, type PlannedPhase } from '../exercises/exercise.ts';
 import { mayRide } from '../gaits/restriction.ts';
@@ -200,7 +200,7 @@ function addPlain(
     id: `${PLAIN}${gait}`,
     rounds: { left: 1, right: 1 },
     spots: PLAIN_AT.flatMap((at) =>
-      (['left', 'right'] as const).map((rein): Spot => ({
+      REINS.map((rein): Spot => ({
         rein,
         at,
         entry: track.letter(at),

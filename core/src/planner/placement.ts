@@ -1,4 +1,4 @@
-import { otherRein, type Rein } from '../arena/rein.ts';
+import { REINS, otherRein, type Rein } from '../arena/rein.ts';
 import type { Track } from './track.ts';
 
 /** One way to lay a round of an exercise down: where it begins and ends on the track, on one rein. */
@@ -117,7 +117,7 @@ const isOpen = (set: Placeable, sets: readonly Placeable[], mask: number): boole
 
 /** All ends a set can come to from where the horse may stand, each by its shortest way. */
 function ridden(set: Placeable, from: readonly Reached[], ground: Ground): Reached[] {
-  return (['left', 'right'] as const).flatMap((first) => {
+  return REINS.flatMap((first) => {
     const reins = [
       ...Array<Rein>(set.rounds[first]).fill(first),
       ...Array<Rein>(set.rounds[otherRein(first)]).fill(otherRein(first)),

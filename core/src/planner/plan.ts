@@ -1,3 +1,4 @@
+import { REINS } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { isGreen } from '../gaits/horse.ts';
 import { printLesson } from '../notation/print.ts';
@@ -193,7 +194,7 @@ async function selectRideable(
     const open = shelf.candidates.filter((c) => !banned.has(c.id));
     const selection = await selectAround(aim, open, request, frame, solve, options);
     const homeless = selection.chosen.filter((c) =>
-      (['left', 'right'] as const).some((rein) => !spots(c).spots.some((s) => s.rein === rein)),
+      REINS.some((rein) => !spots(c).spots.some((s) => s.rein === rein)),
     );
     if (homeless.length === 0) return selection;
     for (const c of homeless) banned.add(c.candidate.id);

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { CATALOGUE, type Shelf } from '../exercises/shelf.ts';
 import { stageOf } from '../exercises/trial.ts';
@@ -51,7 +51,7 @@ export function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][
 
 /** P(level ≥ threshold) on the weaker rein, the estimate taken as normal. Source: normal law. */
 export function holds(horse: HorseFile, scale: Scale, least: number): { p: number; rein: Rein } {
-  const [a, b] = (['left', 'right'] as const).map((rein) => {
+  const [a, b] = REINS.map((rein) => {
     const { mean, sd } = levelOf(horse, scale, rein);
     return { p: normalCdf((mean - least) / sd), rein };
   });

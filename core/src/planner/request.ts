@@ -1,6 +1,6 @@
 import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { EQUIPMENT, PLANNED_PHASES, exerciseSchema } from '../exercises/exercise.ts';
 import { shelfWith, type Shelf } from '../exercises/shelf.ts';
 import { limitsOf, type HorseProfile } from '../gaits/horse.ts';
@@ -38,9 +38,7 @@ export const doneSchema = z.strictObject({
   lost: z.int().check(z.gte(0)),
   /** Its tries one by one, where they are known. */
   tries: z.optional(
-    z
-      .array(z.strictObject({ rein: z.enum(['left', 'right']), good: z.boolean() }))
-      .check(z.maxLength(999)),
+    z.array(z.strictObject({ rein: z.enum(REINS), good: z.boolean() })).check(z.maxLength(999)),
   ),
   /** What the instructor decided to come of it, where the tries say something else. */
   next: z.optional(z.enum(NEXT)),
@@ -52,7 +50,7 @@ export const horseFileSchema = z.strictObject({
   stage: stageSchema,
   heightCm: z._default(z.number().check(z.gte(70), z.lte(210)), 165),
   age: z.optional(z.number().check(z.gte(2), z.lte(40))),
-  hollowSide: z._default(z.nullable(z.enum(['left', 'right'])), null),
+  hollowSide: z._default(z.nullable(z.enum(REINS)), null),
   fitness: z._default(z.enum(['unfit', 'usual', 'fit']), 'usual'),
   approach: z.optional(z.enum(APPROACHES)),
   /** The scale the theme of the month works on. */
@@ -99,8 +97,8 @@ export const keptSchema = z.strictObject({
   /** The lines as they stand, comments included. */
   text: z.string().check(z.minLength(1), z.maxLength(8000)),
   /** Where it begins and ends: letter, rein, and metres along the track. */
-  from: z.strictObject({ at: z.string(), rein: z.enum(['left', 'right']), place: z.number() }),
-  to: z.strictObject({ rein: z.enum(['left', 'right']), place: z.number() }),
+  from: z.strictObject({ at: z.string(), rein: z.enum(REINS), place: z.number() }),
+  to: z.strictObject({ rein: z.enum(REINS), place: z.number() }),
   /** It is asked when all the rest of its phase has prepared it, in the order given. */
   last: z.optional(z.boolean()),
 });

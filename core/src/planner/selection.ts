@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import type { PlannedPhase } from '../exercises/exercise.ts';
 import { stageOf } from '../exercises/trial.ts';
@@ -63,7 +63,6 @@ export interface Selection {
   readonly unchecked: readonly string[];
 }
 
-const REINS = ['left', 'right'] as const;
 const minuteOf = (c: Candidate, rein: Rein, minute: number): string =>
   minute === 1 ? c.id : `${c.id}_${rein}_${minute}`;
 const terms = (list: readonly Candidate[], factor = 1) => list.map((c) => [c.id, factor] as const);

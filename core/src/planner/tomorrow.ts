@@ -1,3 +1,4 @@
+import { REINS } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { CONFIRMED_FROM } from '../progress/standing.ts';
@@ -56,7 +57,7 @@ export function leftAlone(horse: HorseFile, today: string, { find }: Shelf): rea
   if (!recent.some((d) => agoOf(d) >= CALLED_FOR_AFTER_DAYS)) return [];
   const built = new Set(recent.flatMap((d) => Object.keys(find(d.exercise)?.builds ?? {})));
   const weak = (scale: Scale) =>
-    (['left', 'right'] as const).some((rein) => levelOf(horse, scale, rein).mean < CONFIRMED_FROM);
+    REINS.some((rein) => levelOf(horse, scale, rein).mean < CONFIRMED_FROM);
   return SCALES.filter((scale) => weak(scale) && !built.has(scale));
 }
 

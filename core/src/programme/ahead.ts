@@ -1,5 +1,5 @@
 import { dayOf, daysLater } from '../progress/days.ts';
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Scale } from '../observations/scales.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { aheadOf, carriedOn, chanceOf, drawnIn, FARTHEST_DAYS } from '../progress/forecast.ts';
@@ -9,7 +9,6 @@ import { MOST_WEEKS, type ProgrammeWishes } from './request.ts';
 
 /** Where each scale is to be expected at the end of each week, and the chance that it is there. */
 
-const REINS: readonly Rein[] = ['left', 'right'];
 type Expected = { readonly mean: number; readonly sd: number } | null;
 
 /** What is to be expected of a horse of the book: for every week from a Monday, from all its readings. */

@@ -1,5 +1,5 @@
 import { z } from '../schema.ts';
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { isRepair } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
@@ -57,8 +57,6 @@ export interface GateReading {
   readonly state: GateState;
   readonly missing: readonly Missing[];
 }
-
-const REINS: readonly Rein[] = ['left', 'right'];
 
 /** The last tries of a rung or a harder one, the newest last; those of one rein where the reins were told apart. */
 function lastTries(done: readonly Done[], exercise: string, rung: number, rein: Rein): boolean[] {

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { shelfWith } from '../exercises/shelf.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { setName } from '../planner/marks.ts';
@@ -75,7 +75,7 @@ export const levelsNow = ({ levels }: HorseFile): LevelsThen =>
     SCALES.flatMap((scale) => {
       const of = levels[scale];
       if (!of) return [];
-      const reins = (['left', 'right'] as const).flatMap((rein) => {
+      const reins = REINS.flatMap((rein) => {
         const level = of[rein];
         return level ? [[rein, Math.round(level.mean * 10) / 10] as const] : [];
       });
@@ -146,7 +146,7 @@ export function movedBetween(
 
   function whichLevel(): Because | null {
     const changes = SCALES.flatMap((scale) =>
-      (['left', 'right'] as const).flatMap((rein) => {
+      REINS.flatMap((rein) => {
         const [from, to] = [levelsThen[scale]?.[rein], horse.levels[scale]?.[rein]?.mean];
         return from === undefined || to === undefined ? [] : [{ scale, rein, from, to }];
       }),

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Scale } from '../observations/scales.ts';
 import { levelOf, type HorseFile } from '../planner/request.ts';
 import { normalCdf } from '../stats/normal.ts';
@@ -38,7 +38,7 @@ export function themesOf(targets: readonly Target[], horse: HorseFile): WeekThem
   let open = 1;
   return targets.map((target) => {
     const { scale, least, weight } = target;
-    const [left, right] = (['left', 'right'] as const).map((rein) => {
+    const [left, right] = REINS.map((rein) => {
       const { mean, sd } = levelOf(horse, scale, rein);
       return { rein, mean, sd, there: chance(mean, sd, least) };
     });

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Scale } from '../observations/scales.ts';
 import { changePoints } from '../stats/changePoints.ts';
 import { smoothLevel, type Level } from '../stats/localLevel.ts';
@@ -103,9 +103,7 @@ export function sideDifference(
   scale: Scale,
   today: number,
 ): SideDifference | null {
-  const [left, right] = (['left', 'right'] as const).map((rein) =>
-    levelAt(marksOf(marks, scale, rein), today),
-  );
+  const [left, right] = REINS.map((rein) => levelAt(marksOf(marks, scale, rein), today));
   if (!left || !right) return null;
   const mean = left.mean - right.mean;
   const sd = Math.sqrt(left.variance + right.variance);

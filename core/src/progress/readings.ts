@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS } from '../arena/rein.ts';
 import { roundTo } from '../units.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { biasOf, pooled, type Biases, type DayEvidence } from './evidence.ts';
@@ -101,8 +101,6 @@ export type PackedEvidence = readonly [
   mean: number,
   count: number,
 ];
-
-const REINS: readonly Rein[] = ['left', 'right'];
 
 export const packed = (evidence: readonly DayEvidence[]): PackedEvidence[] =>
   evidence.map(({ scale, rein, kind, mean, count }) => [

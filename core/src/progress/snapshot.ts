@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { filterLevel, laterLevel } from '../stats/localLevel.ts';
 import { developmentOf, type Verdict } from './development.ts';
@@ -28,7 +28,7 @@ const KEPT_DAYS = NOTCH_DAYS + 1;
 export function snapshotOf(readings: readonly DatedMark[]): Snapshot {
   const snapshot: Snapshot = {};
   for (const scale of SCALES) {
-    for (const rein of ['left', 'right'] as const) {
+    for (const rein of REINS) {
       const own = marksOf(readings, scale, rein);
       const last = own.at(-1);
       if (!last) continue;

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import {
   filterLevel,
@@ -94,8 +94,7 @@ export function firstUnconfirmed(
   standings: Standings,
 ): { scale: Scale; rein: Rein; mean: number } | null {
   for (const scale of SCALES) {
-    const known = (['left', 'right'] as const)
-      .map((rein) => ({ scale, rein, mean: standings[scale][rein]?.mean ?? NaN }))
+    const known = REINS.map((rein) => ({ scale, rein, mean: standings[scale][rein]?.mean ?? NaN }))
       .filter((s) => s.mean < CONFIRMED_FROM)
       .sort((a, b) => a.mean - b.mean);
     if (known[0]) return known[0];

@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import type { Occurrence } from '../calendar/occurrences.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import type { Horse, Session } from '../book/records.ts';
@@ -71,7 +71,6 @@ export interface Report {
   readonly dates: readonly { readonly date: string; readonly said: string }[];
 }
 
-const REINS: readonly Rein[] = ['left', 'right'];
 const MOST_BEST = 3;
 const MOST_EXERCISES = 4;
 const MOST_DATES = 5;

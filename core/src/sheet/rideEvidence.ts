@@ -1,4 +1,4 @@
-import type { Rein } from '../arena/rein.ts';
+import { REINS, type Rein } from '../arena/rein.ts';
 import { SCALES } from '../observations/scales.ts';
 import type { DayEvidence } from '../progress/evidence.ts';
 import { compileRide } from '../ride/compile.ts';
@@ -6,8 +6,6 @@ import type { Ride } from '../ride/types.ts';
 import { demandsOf } from './demands.ts';
 import type { MarkedRide } from './markedRide.ts';
 import { sheetOf, type SheetBox } from './sheet.ts';
-
-const REINS: readonly Rein[] = ['left', 'right'];
 
 /** As much as half a box that shows nothing else has to speak for a scale and rein. */
 const LEAST_WEIGHT = 0.5;

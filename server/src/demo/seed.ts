@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { clamp } from '@canter-book/core/units';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { linesOf } from '@canter-book/core/lesson/document';
@@ -179,7 +180,7 @@ function measured(
   random: () => number,
   { at, id }: { at(minutes: number): string; id(minutes: number): string },
 ): Observation[] {
-  return (['left', 'right'] as const).flatMap((rein, i): Observation[] => {
+  return REINS.flatMap((rein, i): Observation[] => {
     const base = (minutes: number) => ({
       id: id(minutes),
       sessionId: session.id,
@@ -260,7 +261,7 @@ function observed(
   // A day has its own form, which all marks of that day share.
   const form = 0.35 * normal(random);
   for (const scale of SCALES) {
-    for (const rein of ['left', 'right'] as const) {
+    for (const rein of REINS) {
       if (scale === 'collection' && demo.stage <= 2) continue;
       const minutes = session.minutes ?? 40;
       const value = half(levelOf(demo.story(scale, rein), week) + form + 0.45 * normal(random));

@@ -1,4 +1,4 @@
-import { classNames } from './classNames.ts';
+import type { ReactNode } from 'react';
 
 /** Small things to choose by: one of a list, yes or no, any of a few. */
 
@@ -29,32 +29,56 @@ export function Choice<T extends string>({ label, value, options, onChange }: Ch
   );
 }
 
-interface PressedProps<T extends string | number> {
+/** How a row of buttons looks: among fields, beside a drawing, and for a glove, close together or apart. */
+const LOOKS = {
+  usual: {
+    frame: 'flex flex-wrap rounded-lg border border-line',
+    button:
+      'min-h-9 flex-1 whitespace-nowrap px-2 first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather',
+  },
+  small: {
+    frame: 'flex flex-wrap rounded-lg border border-line bg-page',
+    button:
+      'whitespace-nowrap px-2 py-1.5 text-[13px] first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather',
+  },
+  glove: {
+    frame: 'flex rounded-2xl border-[3px] border-ink',
+    button:
+      'min-h-14 flex-1 px-1 text-[15px] font-bold first:rounded-l-xl last:rounded-r-xl aria-pressed:bg-ink aria-pressed:text-page',
+  },
+  'glove, apart': {
+    frame: 'grid grid-cols-[repeat(auto-fit,minmax(6.5rem,1fr))] gap-2',
+    button:
+      'min-h-14 rounded-2xl border-[3px] border-ink px-2 text-[16px] font-bold aria-pressed:bg-ink aria-pressed:text-page',
+  },
+} as const;
+
+interface PressedProps<T extends string | number | boolean> {
   all: readonly T[];
-  chosen: T;
+  /** None where nothing has been said yet. */
+  chosen: T | undefined;
   /** What stands on its button, where that is not the value itself. */
-  said?(value: T): string;
-  onChange(value: T, index: number): void;
+  said?(value: NoInfer<T>): string;
+  onChange(value: NoInfer<T>, index: number): void;
 }
 
+type Look = keyof typeof LOOKS;
+
 /** Buttons in one frame, of which one is pressed. */
-const Pressed = <T extends string | number>({
+const Pressed = <T extends string | number | boolean>({
   all,
   chosen,
   said = String,
   onChange,
-  small = false,
-}: PressedProps<T> & { small?: boolean }) => (
-  <div className={classNames('flex flex-wrap rounded-lg border border-line', small && 'bg-page')}>
+  look,
+}: PressedProps<T> & { look: Look }) => (
+  <div className={LOOKS[look].frame}>
     {all.map((value, i) => (
       <button
         key={`${value} ${i}`}
         type="button"
         aria-pressed={value === chosen}
-        className={classNames(
-          'whitespace-nowrap first:rounded-l-lg last:rounded-r-lg hover:bg-sand-light aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather',
-          small ? 'px-2 py-1.5 text-[13px]' : 'min-h-9 flex-1 px-2',
-        )}
+        className={LOOKS[look].button}
         onClick={() => onChange(value, i)}
       >
         {said(value)}
@@ -63,17 +87,36 @@ const Pressed = <T extends string | number>({
   </div>
 );
 
-/** One of a few beside a drawing; its label is heard, not seen. */
-export const Segments = <T extends string | number>({
+/** One of a few beside a drawing or under a glove; its label is heard, not seen. */
+export const Segments = <T extends string | number | boolean>({
   label,
+  look = 'small',
   ...rest
-}: PressedProps<T> & { label: string }) => (
+}: PressedProps<T> & { label: string; look?: Look }) => (
   <div role="group" aria-label={label}>
-    <Pressed small {...rest} />
+    <Pressed look={look} {...rest} />
   </div>
 );
 
-interface OneOfProps<T extends string | number> extends PressedProps<T> {
+interface PressedButtonProps {
+  pressed: boolean;
+  children: ReactNode;
+  onChange(pressed: boolean): void;
+}
+
+/** On or off, beside a drawing. */
+export const Toggle = ({ pressed, children, onChange }: PressedButtonProps) => (
+  <button
+    type="button"
+    aria-pressed={pressed}
+    className="rounded-lg border border-line bg-page px-2 py-1 text-[13px] hover:border-leather aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
+    onClick={() => onChange(!pressed)}
+  >
+    {children}
+  </button>
+);
+
+interface OneOfProps<T extends string | number | boolean> extends PressedProps<T> {
   label: string;
   /** The label is heard, not seen. */
   quiet?: boolean;
@@ -82,7 +125,7 @@ interface OneOfProps<T extends string | number> extends PressedProps<T> {
 }
 
 /** One of a few, side by side, all of them seen. */
-export const OneOf = <T extends string | number>({
+export const OneOf = <T extends string | number | boolean>({
   label,
   quiet = false,
   amongFields = false,
@@ -94,7 +137,7 @@ export const OneOf = <T extends string | number>({
     >
       {label}
     </legend>
-    <Pressed {...buttons} />
+    <Pressed look="usual" {...buttons} />
   </fieldset>
 );
 

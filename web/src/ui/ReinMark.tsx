@@ -7,3 +7,7 @@ export function ReinMark({ rein, word = false }: { rein: 'left' | 'right'; word?
     </span>
   );
 }
+
+/** The same where only words can stand. */
+export const reinSaid = (rein: 'left' | 'right'): string =>
+  rein === 'left' ? '◐ left' : '◑ right';

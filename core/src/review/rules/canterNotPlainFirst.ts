@@ -1,4 +1,4 @@
-import type { Rein } from '../../arena/rein.ts';
+import { REINS, type Rein } from '../../arena/rein.ts';
 import { CANTERS_FROM } from '../../gaits/stages.ts';
 import { TAU } from '../../units.ts';
 import type { RideSpan } from '../../ride/types.ts';
@@ -35,7 +35,7 @@ export const canterNotPlainFirst = rule({
         plainM[lead] += span.lengthM;
         continue;
       }
-      const missing = (['left', 'right'] as const).filter((side) => plainM[side] < PLAIN_M);
+      const missing = REINS.filter((side) => plainM[side] < PLAIN_M);
       if (missing.length === 0) return [];
       const { itemId, act, kind } = ride.movements[span.movement]!;
       const one = missing.length === 1 ? missing[0]! : null;

@@ -1,4 +1,4 @@
-import { otherRein, type Rein } from '../../arena/rein.ts';
+import { REINS, otherRein, type Rein } from '../../arena/rein.ts';
 import { rule } from '../rule.ts';
 import { isWholeLesson, isWork } from './shared.ts';
 
@@ -18,7 +18,7 @@ export const stretchOneSided = rule({
     const metres: Record<Rein, number> = { left: 0, right: 0 };
     const stretches = ride.spans.filter((s) => s.riding.frame === 'stretch' && isWork(s));
     for (const span of stretches) metres[span.riding.rein] += span.lengthM;
-    const there = (['left', 'right'] as const).filter((rein) => metres[rein] >= LEAST_M);
+    const there = REINS.filter((rein) => metres[rein] >= LEAST_M);
     const last = stretches.at(-1);
     if (there.length !== 1 || !last) return [];
     const { itemId, act } = ride.movements[last.movement]!;

@@ -26,6 +26,7 @@ import { pastDate } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
+import { Segments } from '../../ui/Choose.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useShelf } from '../shelf/useShelf.ts';
 import { DeleteSession } from './DeleteSession.tsx';
@@ -140,19 +141,16 @@ export default function Debrief() {
           <h2 id="marks" className="mb-3 text-lg">
             Marks
           </h2>
-          <div role="group" aria-label="Marks for" className="mb-3 flex flex-wrap gap-1">
-            {MARKED_GAITS.map((g) => (
-              <button
-                key={g}
-                type="button"
-                aria-pressed={gait === g}
-                className="rounded-md border border-line px-3 py-1 text-[14px] aria-pressed:border-leather aria-pressed:bg-leather aria-pressed:text-on-leather"
-                onClick={() => setGait(g)}
-              >
-                {g || 'all gaits'}
-                {marks.some((m) => (m.gait ?? '') === g) ? ' ✓' : ''}
-              </button>
-            ))}
+          <div className="mb-3">
+            <Segments
+              label="Marks for"
+              all={MARKED_GAITS}
+              chosen={gait}
+              said={(g) =>
+                `${g || 'all gaits'}${marks.some((m) => (m.gait ?? '') === g) ? ' ✓' : ''}`
+              }
+              onChange={setGait}
+            />
           </div>
           <MarkTable marks={shown} open={open} onMark={mark} />
           <SaidOfScales seen={seen} />

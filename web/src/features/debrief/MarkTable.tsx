@@ -1,4 +1,4 @@
-import type { Rein } from '@canter-book/core/arena/rein';
+import { REINS, type Rein } from '@canter-book/core/arena/rein';
 import type { MarkObservation } from '@canter-book/core/observations/observation';
 import { SCALES, markWord, type Scale } from '@canter-book/core/observations/scales';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
@@ -21,7 +21,7 @@ export function MarkTable({
           <th scope="col" className="font-normal">
             <span className="sr-only">scale</span>
           </th>
-          {(['left', 'right'] as const).map((rein) => (
+          {REINS.map((rein) => (
             <th key={rein} scope="col" className="px-1 pb-2 font-bold sm:px-3">
               <ReinMark rein={rein} word />
             </th>
@@ -37,7 +37,7 @@ export function MarkTable({
             >
               {scale}
             </th>
-            {(['left', 'right'] as const).map((rein) => {
+            {REINS.map((rein) => {
               const value = marks.find((m) => m.scale === scale && m.rein === rein)?.value ?? null;
               return (
                 <td key={rein} className="px-1 py-2 align-top sm:px-3">

@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { sayObservation } from '@canter-book/core/observations/say';
@@ -10,7 +11,7 @@ export function SaidOfScales({ seen }: { seen: readonly Observation[] }) {
     const said = new Map(seen.map((o) => [o.id, sayObservation(o)]));
     const evidence = evidenceOf(seen).filter((e) => e.kind !== 'mark');
     return SCALES.flatMap((scale) =>
-      (['left', 'right'] as const).map((rein) => ({
+      REINS.map((rein) => ({
         scale,
         rein,
         pieces: evidence

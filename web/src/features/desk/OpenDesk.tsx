@@ -18,9 +18,11 @@ import type { Annotations } from './writing/editor/margin.tsx';
 import type { LessonDraft } from './saving/lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useReviewed } from './useReviewed.ts';
-import { WrittenSide, type WrittenAs } from './writing/WrittenSide.tsx';
+import { UnopenedSide } from './writing/Unopened.tsx';
+import type { WrittenAs } from './writing/WrittenSide.tsx';
 
 /** The picture comes first. */
+const WrittenSide = lazy(() => import('./writing/WrittenSide.tsx'));
 const InTime = lazy(() => import('./playing/InTime.tsx').then((m) => ({ default: m.InTime })));
 
 const DeskSheets = lazy(() =>
@@ -107,20 +109,22 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
       <div className="flex min-h-full flex-col lg:h-full">
         <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
         <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
-          <WrittenSide
-            opening={opening.draft.text}
-            holdEditor={holdEditor}
-            editorWanted={editorWanted}
-            onReached={reach}
-            notes={notes}
-            reviewed={reviewed}
-            writtenAs={writtenAs}
-            onWrittenAs={setWrittenAs}
-            onLine={setLine}
-            onHistory={setDepth}
-            onHead={openDetails}
-            onText={setTyped}
-          />
+          <Suspense fallback={<UnopenedSide text={opening.draft.text} />}>
+            <WrittenSide
+              opening={opening.draft.text}
+              holdEditor={holdEditor}
+              editorWanted={editorWanted}
+              onReached={reach}
+              notes={notes}
+              reviewed={reviewed}
+              writtenAs={writtenAs}
+              onWrittenAs={setWrittenAs}
+              onLine={setLine}
+              onHistory={setDepth}
+              onHead={openDetails}
+              onText={setTyped}
+            />
+          </Suspense>
           <section
             aria-label="Arena"
             className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"

@@ -12,7 +12,8 @@ interface DeskKeys {
 }
 
 /** Places where a key is meant for something else. */
-const OWN_KEYS = 'input, textarea, select, button, [role], .cm-content, [contenteditable]';
+const OWN_KEYS =
+  'input, textarea, select, button, [role]:not([role="tabpanel"]), .cm-content, [contenteditable]';
 
 /** The keys of the desk, where nothing else has the hand. */
 export function useDeskKeys(keys: DeskKeys) {

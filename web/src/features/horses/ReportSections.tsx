@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import type { Report } from '@canter-book/core/report/report';
 import { timeSaid } from '@canter-book/core/report/time';
@@ -18,7 +19,7 @@ export function ReportSections({ report }: { report: Report }) {
         </p>
         <div className="space-y-2">
           {SCALES.map((scale) => {
-            const [left, right] = (['left', 'right'] as const).map((rein) =>
+            const [left, right] = REINS.map((rein) =>
               stands.find((s) => s.scale === scale && s.rein === rein),
             );
             if (!left && !right) return null;

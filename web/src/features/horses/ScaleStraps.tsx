@@ -1,4 +1,4 @@
-import type { Rein } from '@canter-book/core/arena/rein';
+import { REINS, type Rein } from '@canter-book/core/arena/rein';
 import type { Standing } from '@canter-book/core/progress/standing';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { Strap } from '../../ui/Strap.tsx';
@@ -18,7 +18,7 @@ export function ScaleStraps({ scale, words, standing }: ScaleStrapsProps) {
         <p className="text-[13px] leading-tight text-soft">{words}</p>
       </div>
       <div>
-        {(['left', 'right'] as const).map((rein) => {
+        {REINS.map((rein) => {
           const s = standing[rein];
           const said = s
             ? `about ${s.mean.toFixed(1)}, give or take ${s.sd.toFixed(1)}`

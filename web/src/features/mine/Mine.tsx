@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { SCALES, type Scale } from '@canter-book/core/observations/scales';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { Standing } from '@canter-book/core/progress/standing';
@@ -97,7 +98,7 @@ interface ScaleRowProps {
 const ScaleRow = ({ scale, ...reins }: ScaleRowProps) => (
   <div className="mb-2">
     <b>{scale}</b>
-    {(['left', 'right'] as const).map((rein) => {
+    {REINS.map((rein) => {
       const at = reins[rein];
       const said = at ? `about ${at.mean.toFixed(1)}` : 'no marks yet';
       return (

@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { focusSaid, HABITS, HABIT_SAID, type Focus } from '@canter-book/core/planner/focus';
 
@@ -7,7 +8,7 @@ interface FocusChoiceProps {
 }
 
 const OF_SCALES: readonly Focus[] = SCALES.flatMap((scale) =>
-  (['left', 'right'] as const).map((rein) => ({ scale, rein })),
+  REINS.map((rein) => ({ scale, rein })),
 );
 const OF_HABITS: readonly Focus[] = HABITS.map((habit) => ({ habit }));
 

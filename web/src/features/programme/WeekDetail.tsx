@@ -5,6 +5,7 @@ import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { factSaid } from '@canter-book/core/programme/said';
 import { useSaveProgrammeMutation } from '../../api/api.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
+import { Segments } from '../../ui/Choose.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { withDay, withTheme } from './pins.ts';
 
@@ -124,26 +125,12 @@ function Done({ day, record }: { day: Day; record: ProgrammeRecord }) {
     const { date, kind, minutes } = day;
     void save({ ...record, done: [...others, { date, kind, minutes: done ? minutes : 0 }] });
   };
-  const look =
-    'min-h-9 rounded-lg border border-line px-2.5 text-[13px] aria-pressed:border-bottle aria-pressed:font-bold';
   return (
-    <span className="flex gap-1">
-      <button
-        type="button"
-        className={look}
-        aria-pressed={entered !== undefined && entered.minutes > 0}
-        onClick={() => enter(true)}
-      >
-        done
-      </button>
-      <button
-        type="button"
-        className={look}
-        aria-pressed={entered !== undefined && entered.minutes === 0}
-        onClick={() => enter(false)}
-      >
-        not done
-      </button>
-    </span>
+    <Segments
+      label={`${longDate(day.date)}: done or not`}
+      all={['done', 'not done']}
+      chosen={entered && (entered.minutes > 0 ? 'done' : 'not done')}
+      onChange={(said) => enter(said === 'done')}
+    />
   );
 }

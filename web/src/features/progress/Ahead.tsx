@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo, useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import {
@@ -34,7 +35,7 @@ export function Ahead({ readings, today }: AheadProps) {
   const aheads = useMemo(
     () =>
       SCALES.flatMap((scale) =>
-        (['left', 'right'] as const).map((rein) => ({
+        REINS.map((rein) => ({
           scale,
           rein,
           ahead: aheadOf(readings, scale, rein, today),

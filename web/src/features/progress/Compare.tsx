@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo, useState } from 'react';
 import { compared } from '@canter-book/core/progress/development';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
@@ -17,7 +18,7 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
     const days = ([from, to]: readonly string[]) => [dayOf(from!), dayOf(to!)] as const;
     return SCALES.map((scale) => ({
       scale,
-      reins: (['left', 'right'] as const).map((rein) =>
+      reins: REINS.map((rein) =>
         compared(marksOf(readings, scale, rein), days(before), days(after)),
       ),
     }));

@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo } from 'react';
 import {
   developmentOf,
@@ -42,7 +43,7 @@ export function Courses({ readings, today }: CoursesProps) {
     return SCALES.map((scale) => ({
       scale,
       side: sideDifference(readings, scale, today),
-      reins: (['left', 'right'] as const).map((rein) => ({
+      reins: REINS.map((rein) => ({
         rein,
         standing: standings[scale][rein],
         course: developmentOf(readings, scale, rein, today),

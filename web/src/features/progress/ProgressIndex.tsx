@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { SCALES, type Scale } from '@canter-book/core/observations/scales';
@@ -204,7 +205,7 @@ const ARROWS: Partial<Record<string, readonly [sign: string, look: string]>> = {
 function ScaleCell({ row, scale }: { row: YardRow; scale: Scale }) {
   return (
     <span className="tabular flex flex-col font-mono text-[14px] leading-snug">
-      {(['left', 'right'] as const).map((rein) => {
+      {REINS.map((rein) => {
         const standing = row.standings[scale][rein];
         const verdict = row.verdicts[`${scale}/${rein}`];
         const [sign, look] = (verdict && ARROWS[verdict]) ?? [];

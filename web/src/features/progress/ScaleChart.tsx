@@ -12,7 +12,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
-import type { Rein } from '@canter-book/core/arena/rein';
+import { REINS, type Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { aheadOf, bandOf, BANDS, type Ahead } from '@canter-book/core/progress/forecast';
@@ -44,17 +44,13 @@ const round = (value: number): number => Math.round(value * 100) / 100;
 /** One scale: marks of both reins, and the level with its band. */
 export function ScaleChart({ scale, marks, span, events, today }: ScaleChartProps) {
   const { data, latest } = useMemo(() => {
-    const reins = (['left', 'right'] as const).map((rein) =>
-      reinSeries(rein, marksOf(marks, scale, rein)),
-    );
-    const fans = (['left', 'right'] as const).flatMap((rein) =>
-      fanOf(rein, aheadOf(marks, scale, rein, today), today),
-    );
+    const reins = REINS.map((rein) => reinSeries(rein, marksOf(marks, scale, rein)));
+    const fans = REINS.flatMap((rein) => fanOf(rein, aheadOf(marks, scale, rein, today), today));
     const both = [...reins.flatMap((r) => r.datasets), ...fans];
     return { data: { datasets: both } as ChartData<'line'>, latest: reins.map((r) => r.latest) };
   }, [marks, scale, today]);
   const said = latest
-    .map((v, i) => `${['left', 'right'][i]} ${v === null ? 'no marks' : v.toFixed(1)}`)
+    .map((v, i) => `${REINS[i]} ${v === null ? 'no marks' : v.toFixed(1)}`)
     .join(', ');
   return (
     <figure>

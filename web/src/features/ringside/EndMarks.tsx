@@ -1,6 +1,6 @@
 import { SCALES, SCALE_WORDS, markWord } from '@canter-book/core/observations/scales';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { Rein } from '@canter-book/core/arena/rein';
+import { REINS, type Rein } from '@canter-book/core/arena/rein';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { newId } from '../../app/newId.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -47,7 +47,7 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
               {SCALE_WORDS[scale]}
             </span>
           </h3>
-          {(['left', 'right'] as const).map((rein) => {
+          {REINS.map((rein) => {
             const value = marks[`${scale}/${rein}`] ?? null;
             return (
               <div key={rein} className="mt-2 flex items-center gap-2">

@@ -1,5 +1,7 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { Toggle } from './instruments/InstrumentSheet.tsx';
+import { Segments } from '../../ui/Choose.tsx';
+import { reinSaid } from '../../ui/ReinMark.tsx';
 import type { Place } from './instruments/instruments.ts';
 
 export type FreeWork = Pick<Place, 'rein' | 'gait'> & { readonly what: string };
@@ -23,19 +25,20 @@ export function FreeCard({ work, onChange }: FreeCardProps) {
         onChange={(e) => onChange({ ...work, what: e.target.value })}
       />
       <div className="grid gap-2.5">
-        <Toggle
+        <Segments
+          look="glove"
           label="rein"
-          options={['left', 'right']}
-          words={['◐ left', '◑ right']}
-          value={work.rein}
-          onChange={(rein) => onChange({ ...work, rein: rein as FreeWork['rein'] })}
+          all={REINS}
+          said={reinSaid}
+          chosen={work.rein}
+          onChange={(rein) => onChange({ ...work, rein })}
         />
-        <Toggle
+        <Segments
+          look="glove"
           label="gait"
-          options={MOVING_GAITS}
-          words={MOVING_GAITS}
-          value={work.gait}
-          onChange={(gait) => onChange({ ...work, gait: gait as FreeWork['gait'] })}
+          all={MOVING_GAITS}
+          chosen={work.gait}
+          onChange={(gait) => onChange({ ...work, gait })}
         />
       </div>
     </section>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { REINS } from '@canter-book/core/arena/rein';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { sitesOf } from '@canter-book/core/exercises/sites';
 import {
@@ -12,6 +13,7 @@ import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
 import { Button } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
+import { reinSaid } from '../../ui/ReinMark.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer, usePlayerState } from '../arena/player.ts';
 import { PutIntoLesson } from './PutIntoLesson.tsx';
@@ -49,12 +51,7 @@ export function Drawing({
           chosen={rung.name}
           onChoose={(_, i) => setRung(i)}
         />
-        <Group
-          name="Rein"
-          all={['◐ left', '◑ right']}
-          chosen={rein === 'left' ? '◐ left' : '◑ right'}
-          onChoose={(_, i) => setRein(i === 0 ? 'left' : 'right')}
-        />
+        <OneOf quiet label="Rein" all={REINS} chosen={rein} said={reinSaid} onChange={setRein} />
         {here.length > 1 && (
           <Group
             name="Begins at"

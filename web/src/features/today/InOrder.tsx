@@ -1,3 +1,4 @@
+import { REINS } from '@canter-book/core/arena/rein';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
@@ -168,7 +169,7 @@ function Aim({ row }: { row: YardRow }) {
   return (
     <div className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-center gap-x-4">
       <div aria-hidden>
-        {(['left', 'right'] as const).map((rein) => {
+        {REINS.map((rein) => {
           const s = standings[next.scale][rein];
           return (
             <Strap

@@ -6,7 +6,7 @@ import { sheetGroup } from '@canter-book/core/placing/palette';
 import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
 import type { Point } from '@canter-book/core/geometry/curve';
-import { Segments } from '../../../ui/Choose.tsx';
+import { Segments, Toggle } from '../../../ui/Choose.tsx';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
 import { drawingPoint } from '../../arena/pointer.ts';
@@ -131,14 +131,9 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
               window.reset();
             }}
           />
-          <button
-            type="button"
-            aria-pressed={lines}
-            className="rounded-lg border border-line bg-page px-2 py-1 text-[13px] hover:border-leather aria-pressed:bg-leather aria-pressed:font-bold aria-pressed:text-on-leather"
-            onClick={() => setLines(!lines)}
-          >
+          <Toggle pressed={lines} onChange={setLines}>
             lines
-          </button>
+          </Toggle>
           <ZoomButton label="Farther" onClick={() => window.zoom(1 / ZOOM_STEP)}>
             <Minus size={15} aria-hidden />
           </ZoomButton>

@@ -1,5 +1,5 @@
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react';
 import { Button } from '../../../ui/Button.tsx';
+import { OverPage, Title } from '../../../ui/OverPage.tsx';
 
 interface ConflictProps {
   mine: string;
@@ -10,31 +10,24 @@ interface ConflictProps {
 /** Both versions side by side; none is overwritten before somebody chooses. */
 export function Conflict({ mine, theirs, onKeep }: ConflictProps) {
   return (
-    <Dialog open onClose={() => {}} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-black/40" />
-      <div className="fixed inset-0 flex items-center justify-center p-4">
-        <DialogPanel className="flex max-h-[90vh] w-full max-w-4xl flex-col rounded-xl border border-line bg-page p-6">
-          <DialogTitle className="text-xl">This lesson was saved in another place too.</DialogTitle>
-          <p className="mb-4 text-soft">
-            Nothing was overwritten. Choose the version to go on with; you can copy from the other.
-          </p>
-          <div className="grid min-h-0 flex-1 gap-4 md:grid-cols-2">
-            <Version
-              title="Here"
-              text={mine}
-              action="Keep this one"
-              onKeep={() => onKeep('mine')}
-            />
-            <Version
-              title="In the book"
-              text={theirs}
-              action="Use that one"
-              onKeep={() => onKeep('theirs')}
-            />
-          </div>
-        </DialogPanel>
+    <OverPage
+      open
+      className="flex max-h-[90vh] w-full max-w-4xl flex-col rounded-xl border border-line bg-page p-6"
+    >
+      <Title className="text-xl">This lesson was saved in another place too.</Title>
+      <p className="mb-4 text-soft">
+        Nothing was overwritten. Choose the version to go on with; you can copy from the other.
+      </p>
+      <div className="grid min-h-0 flex-1 gap-4 md:grid-cols-2">
+        <Version title="Here" text={mine} action="Keep this one" onKeep={() => onKeep('mine')} />
+        <Version
+          title="In the book"
+          text={theirs}
+          action="Use that one"
+          onKeep={() => onKeep('theirs')}
+        />
       </div>
-    </Dialog>
+    </OverPage>
   );
 }
 

@@ -3,6 +3,8 @@ import type { Reviewed } from '@canter-book/core/review/reviewed';
 import { useDesk } from '../deskModel.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
+import { Tabs } from '../../../ui/Tabs.tsx';
+import { Unopened, WRITTEN, WRITTEN_SIDE } from './Unopened.tsx';
 import { useInSight } from '../../arena/useInSight.ts';
 
 const fetchEditor = () =>
@@ -45,70 +47,50 @@ interface WrittenSideProps {
   onHead(): void;
 }
 
-const NAMES: Readonly<Record<WrittenAs, string>> = { text: 'Text', list: 'List' };
-
 /** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
-export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
+export default memo(function WrittenSide(props: WrittenSideProps) {
   const { opening, notes, writtenAs } = props;
   const { derived, latest } = useDesk();
-  const pane = useRef<HTMLDivElement>(null);
+  const pane = useRef<HTMLElement>(null);
   const inSight = useInSight(pane);
   // On a phone all of this lies below the arena, and is laid out on the way to it.
   const laidOut = inSight || props.editorWanted;
   // Fetched at once, so that it is there when the network goes; laid out when it comes into sight.
   useEffect(() => void fetchEditor().catch(() => {}), []);
+  const text = laidOut ? (
+    <Suspense fallback={<Unopened text={opening} />}>
+      <Editor
+        text={opening}
+        notes={notes}
+        latest={latest}
+        handle={props.holdEditor}
+        onLine={props.onLine}
+        onHistory={props.onHistory}
+        onHead={props.onHead}
+        onText={props.onText}
+      />
+    </Suspense>
+  ) : (
+    <Unopened text={opening} onReached={props.onReached} />
+  );
+  const list = (
+    <Suspense>
+      <MovementList findings={notes.findings} />
+    </Suspense>
+  );
   return (
-    <section
-      aria-label="Lesson"
-      className="flex min-w-0 flex-col border-line bg-page lg:min-h-0 lg:border-r"
-    >
-      <div
-        role="tablist"
-        aria-label="Written as"
-        className="flex gap-1 border-b border-line px-3 pt-1.5"
-      >
-        {(['text', 'list'] as const).map((as) => (
-          <button
-            key={as}
-            type="button"
-            role="tab"
-            aria-selected={writtenAs === as}
-            className="rounded-t-md border border-b-0 border-transparent px-4 py-1.5 text-[14px] text-soft aria-selected:border-line aria-selected:bg-sand-light aria-selected:font-bold aria-selected:text-ink"
-            onClick={() => props.onWrittenAs(as)}
-          >
-            {NAMES[as]}
-          </button>
-        ))}
-      </div>
-      {/* The editor holds the text and its history, so it stays while the list is shown. */}
-      <div
-        ref={pane}
-        className={writtenAs === 'text' ? 'h-[55vh] min-h-0 lg:h-auto lg:flex-1' : 'hidden'}
-      >
-        {laidOut ? (
-          <Suspense fallback={<Unopened text={opening} />}>
-            <Editor
-              text={opening}
-              notes={notes}
-              latest={latest}
-              handle={props.holdEditor}
-              onLine={props.onLine}
-              onHistory={props.onHistory}
-              onHead={props.onHead}
-              onText={props.onText}
-            />
-          </Suspense>
-        ) : (
-          <Unopened text={opening} onReached={props.onReached} />
-        )}
-      </div>
-      {writtenAs === 'list' && (
-        <div className="h-[55vh] min-h-0 lg:h-auto lg:flex-1">
-          <Suspense>
-            <MovementList findings={notes.findings} />
-          </Suspense>
-        </div>
-      )}
+    <section aria-label="Lesson" className={WRITTEN_SIDE}>
+      <Tabs
+        label="Written as"
+        className={WRITTEN}
+        chosen={writtenAs}
+        onChoose={props.onWrittenAs}
+        sides={[
+          // The editor holds the text and its history.
+          { key: 'text', name: 'Text', stays: true, ref: pane, content: text },
+          { key: 'list', name: 'List', content: list },
+        ]}
+      />
       {/* Always as high, so that a click on a line does not move the lines. */}
       <div className="shrink-0 overflow-auto border-t border-line bg-paper lg:h-60">
         <Suspense>{laidOut && <Inspector />}</Suspense>
@@ -129,18 +111,3 @@ export const WrittenSide = memo(function WrittenSide(props: WrittenSideProps) {
     </section>
   );
 });
-
-/** The lines as they are written, while the editor is on its way. A hand that reaches for them calls it. */
-const Unopened = ({ text, onReached }: { text: string; onReached?(): void }) => (
-  <pre
-    role="textbox"
-    aria-multiline
-    aria-readonly
-    aria-label="The lesson in shorthand"
-    tabIndex={0}
-    onFocus={onReached}
-    className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]"
-  >
-    {text}
-  </pre>
-);

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { intervalAt } from '@canter-book/core/ringside/intervals';
 import { tapTempo } from '@canter-book/core/stats/tapTempo';
+import { Segments } from '../../../ui/Choose.tsx';
 import type { Entry } from './instruments.ts';
 
 interface EntryFieldProps<E extends Entry = Entry> {
@@ -60,21 +61,18 @@ export function EntryField({ entry, value, onChange }: EntryFieldProps) {
 
 function Choice({ entry, value, onChange }: EntryFieldProps<Extract<Entry, { kind: 'choice' }>>) {
   return (
-    <div role="group" aria-label={entry.label}>
-      <p className="mb-1 text-[15px]">{entry.label}</p>
-      <div className="grid grid-cols-[repeat(auto-fit,minmax(6.5rem,1fr))] gap-2">
-        {entry.options.map((option, i) => (
-          <button
-            key={String(option)}
-            type="button"
-            aria-pressed={value === option}
-            className="min-h-14 rounded-2xl border-[3px] border-ink px-2 text-[16px] font-bold aria-pressed:bg-ink aria-pressed:text-page"
-            onClick={() => onChange(value === option && entry.optional ? undefined : option)}
-          >
-            {entry.words?.[i] ?? String(option)}
-          </button>
-        ))}
-      </div>
+    <div>
+      <p aria-hidden className="mb-1 text-[15px]">
+        {entry.label}
+      </p>
+      <Segments
+        look="glove, apart"
+        label={entry.label}
+        all={entry.options}
+        said={(option) => entry.words?.[entry.options.indexOf(option)] ?? String(option)}
+        chosen={value as string | boolean | undefined}
+        onChange={(option) => onChange(value === option && entry.optional ? undefined : option)}
+      />
     </div>
   );
 }

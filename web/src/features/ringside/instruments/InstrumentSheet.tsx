@@ -1,9 +1,12 @@
 import { useState } from 'react';
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react';
 import { X } from 'lucide-react';
+import { REINS } from '@canter-book/core/arena/rein';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { newId } from '../../../app/newId.ts';
+import { Segments } from '../../../ui/Choose.tsx';
+import { reinSaid } from '../../../ui/ReinMark.tsx';
+import { OverPage, Title } from '../../../ui/OverPage.tsx';
 import { EntryField } from './EntryField.tsx';
 import {
   FREE_NOTE,
@@ -26,66 +29,64 @@ interface InstrumentSheetProps {
 export function InstrumentSheet({ sessionId, place, onKeep, onClose }: InstrumentSheetProps) {
   const [chosen, setChosen] = useState<Instrument | null>(null);
   return (
-    <Dialog open onClose={() => (chosen ? setChosen(null) : onClose())} className="relative z-40">
-      <DialogBackdrop className="fixed inset-0 bg-black/50" />
-      <div className="fixed inset-0 flex flex-col justify-end">
-        <DialogPanel className="mx-auto flex max-h-[94dvh] w-full max-w-[520px] flex-col rounded-t-3xl bg-page landscape-phone:max-w-[800px]">
-          <header className="flex items-center gap-2 border-b-2 border-line px-4 py-1">
-            <DialogTitle className="flex-1 text-xl">
-              {chosen ? chosen.name : 'Note what you see'}
-            </DialogTitle>
+    <OverPage
+      open
+      at="foot"
+      onClose={() => (chosen ? setChosen(null) : onClose())}
+      className="mx-auto flex max-h-[94dvh] w-full max-w-[520px] flex-col rounded-t-3xl bg-page landscape-phone:max-w-[800px]"
+    >
+      <header className="flex items-center gap-2 border-b-2 border-line px-4 py-1">
+        <Title className="flex-1 text-xl">{chosen ? chosen.name : 'Note what you see'}</Title>
+        <button
+          type="button"
+          aria-label={chosen ? 'Back to the choice' : 'Close'}
+          className="flex h-14 w-14 items-center justify-center"
+          onClick={() => (chosen ? setChosen(null) : onClose())}
+        >
+          <X size={26} aria-hidden />
+        </button>
+      </header>
+      <div className="overflow-auto p-4">
+        {chosen ? (
+          <Open
+            instrument={chosen}
+            sessionId={sessionId}
+            place={place}
+            onKeep={(observation) => {
+              onKeep(observation);
+              onClose();
+            }}
+          />
+        ) : (
+          <>
             <button
               type="button"
-              aria-label={chosen ? 'Back to the choice' : 'Close'}
-              className="flex h-14 w-14 items-center justify-center"
-              onClick={() => (chosen ? setChosen(null) : onClose())}
+              className="min-h-16 w-full rounded-2xl bg-leather px-2 text-[18px] font-bold text-on-leather"
+              onClick={() => setChosen(FREE_NOTE)}
             >
-              <X size={26} aria-hidden />
+              {FREE_NOTE.name}
             </button>
-          </header>
-          <div className="overflow-auto p-4">
-            {chosen ? (
-              <Open
-                instrument={chosen}
-                sessionId={sessionId}
-                place={place}
-                onKeep={(observation) => {
-                  onKeep(observation);
-                  onClose();
-                }}
-              />
-            ) : (
-              <>
-                <button
-                  type="button"
-                  className="min-h-16 w-full rounded-2xl bg-leather px-2 text-[18px] font-bold text-on-leather"
-                  onClick={() => setChosen(FREE_NOTE)}
-                >
-                  {FREE_NOTE.name}
-                </button>
-                {GROUPS.map(({ group, words }) => (
-                  <section key={group} aria-label={words} className="mt-3">
-                    <h3 className="mb-1.5 text-[15px] text-soft">{words}</h3>
-                    <div className="grid grid-cols-3 gap-2 landscape-phone:grid-cols-5">
-                      {INSTRUMENTS.filter((i) => i.group === group).map((instrument) => (
-                        <button
-                          key={instrument.name}
-                          type="button"
-                          className="min-h-14 rounded-2xl border-[3px] border-ink px-1.5 text-[15px] leading-tight font-bold"
-                          onClick={() => setChosen(instrument)}
-                        >
-                          {instrument.name}
-                        </button>
-                      ))}
-                    </div>
-                  </section>
-                ))}
-              </>
-            )}
-          </div>
-        </DialogPanel>
+            {GROUPS.map(({ group, words }) => (
+              <section key={group} aria-label={words} className="mt-3">
+                <h3 className="mb-1.5 text-[15px] text-soft">{words}</h3>
+                <div className="grid grid-cols-3 gap-2 landscape-phone:grid-cols-5">
+                  {INSTRUMENTS.filter((i) => i.group === group).map((instrument) => (
+                    <button
+                      key={instrument.name}
+                      type="button"
+                      className="min-h-14 rounded-2xl border-[3px] border-ink px-1.5 text-[15px] leading-tight font-bold"
+                      onClick={() => setChosen(instrument)}
+                    >
+                      {instrument.name}
+                    </button>
+                  ))}
+                </div>
+              </section>
+            ))}
+          </>
+        )}
       </div>
-    </Dialog>
+    </OverPage>
   );
 }
 
@@ -105,20 +106,21 @@ function Open({ instrument, sessionId, place, onKeep }: OpenProps) {
     <div className="flex flex-col gap-4">
       {instrument.place !== 'none' && (
         <div className="grid grid-cols-2 gap-2.5">
-          <Toggle
+          <Segments
+            look="glove"
             label="rein"
-            options={['left', 'right']}
-            words={['◐ left', '◑ right']}
-            value={where.rein}
-            onChange={(rein) => setWhere({ ...where, rein: rein as Place['rein'] })}
+            all={REINS}
+            said={reinSaid}
+            chosen={where.rein}
+            onChange={(rein) => setWhere({ ...where, rein })}
           />
           {instrument.place === 'rein and gait' && (
-            <Toggle
+            <Segments
+              look="glove"
               label="gait"
-              options={MOVING_GAITS}
-              words={MOVING_GAITS}
-              value={where.gait}
-              onChange={(gait) => setWhere({ ...where, gait: gait as Place['gait'] })}
+              all={MOVING_GAITS}
+              chosen={where.gait}
+              onChange={(gait) => setWhere({ ...where, gait })}
             />
           )}
         </div>
@@ -150,29 +152,3 @@ const startOf = ({ entries }: Instrument): Values =>
       entry.kind === 'half' || entry.kind === 'number' ? [[entry.name, entry.from]] : [],
     ),
   );
-
-interface ToggleProps {
-  label: string;
-  options: readonly string[];
-  words: readonly string[];
-  value: string;
-  onChange(value: string): void;
-}
-
-export function Toggle({ label, options, words, value, onChange }: ToggleProps) {
-  return (
-    <div role="group" aria-label={label} className="flex rounded-2xl border-[3px] border-ink">
-      {options.map((option, i) => (
-        <button
-          key={option}
-          type="button"
-          aria-pressed={value === option}
-          className="min-h-14 flex-1 px-1 text-[15px] font-bold first:rounded-l-xl last:rounded-r-xl aria-pressed:bg-ink aria-pressed:text-page"
-          onClick={() => onChange(option)}
-        >
-          {words[i]}
-        </button>
-      ))}
-    </div>
-  );
-}
