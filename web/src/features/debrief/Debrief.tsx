@@ -143,6 +143,7 @@ export default function Debrief() {
           </h2>
           <div className="mb-3">
             <Segments
+              look="usual"
               label="Marks for"
               all={MARKED_GAITS}
               chosen={gait}
