@@ -74,6 +74,8 @@ async function buildServer() {
   for (const file of ['pglite.wasm', 'pglite.data', 'initdb.wasm']) {
     if (existsSync(join(pglite, file))) cpSync(join(pglite, file), join(out, file));
   }
+  // Where PGlite looks for it: beside the folder of the module that asks.
+  cpSync(join(pglite, 'pg_trgm.tar.gz'), join(dist, 'pg_trgm.tar.gz'));
 }
 
 function buildWeb() {

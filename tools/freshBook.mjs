@@ -25,7 +25,8 @@ export async function freshBook(folder) {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
-  const client = new PGlite(folder);
+  const { pg_trgm } = await import('@electric-sql/pglite/contrib/pg_trgm');
+  const client = new PGlite(folder, { extensions: { pg_trgm } });
   await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
   await client.close();
   writeFileSync(stamp, wanted);

@@ -15,6 +15,7 @@ import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { ownChanges, sharedChanges, type Changes } from '../changes.ts';
 import * as schema from './schema.ts';
 import { lockFolder } from './lock.ts';
+import { writeWords } from './words.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
@@ -64,13 +65,15 @@ export async function connect(
   const release = lockFolder(where.folder);
   try {
     const { PGlite } = await import('@electric-sql/pglite');
+    const { pg_trgm } = await import('@electric-sql/pglite/contrib/pg_trgm');
     const { drizzle } = await import('drizzle-orm/pglite');
     const { migrate } = await import('drizzle-orm/pglite/migrator');
     if (where.fresh) beginBook(where.folder, where.fresh);
-    const client = new PGlite(join(where.folder, 'pg'));
+    const client = new PGlite(join(where.folder, 'pg'), { extensions: { pg_trgm } });
     await client.waitReady;
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder });
+    await writeWords(db as unknown as Database);
     return {
       db: db as unknown as Database,
       ping: async () => void (await client.query('select 1')),
@@ -162,9 +165,11 @@ async function connectServer(
   pool.on('error', onError);
   pool.on('connect', (client) => client.on('error', onError));
   try {
-    await alone(MIGRATION_LOCK, true, (client) =>
-      migrate(drizzle(client, { schema }), { migrationsFolder }),
-    );
+    await alone(MIGRATION_LOCK, true, async (client) => {
+      const db = drizzle(client, { schema });
+      await migrate(db, { migrationsFolder });
+      await writeWords(db);
+    });
   } catch (error) {
     await pool.end();
     throw error;

@@ -92,6 +92,8 @@ export const lessons = pgTable(
       .notNull()
       .default(sql`'[]'::jsonb`),
     template: boolean().notNull().default(false),
+    /** What it is found by: title, tags and text. Written whenever it is saved; null in a row from before. */
+    words: text(),
     /** A test sheet: read from its document whenever it is saved. */
     sheet: boolean().notNull().default(false),
     updatedAt: instant('updated_at').notNull(),

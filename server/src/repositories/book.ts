@@ -5,6 +5,7 @@ import {
   desc,
   eq,
   gte,
+  ilike,
   inArray,
   isNotNull,
   isNull,
@@ -245,10 +246,10 @@ export function createBook(db: Database) {
         words: readonly string[] = [],
         { sheets = false }: { sheets?: boolean } = {},
       ): Promise<LessonSummary[]> {
-        const { title, tags, sheet, document } = lessons;
+        const { sheet, words: found } = lessons;
         const holds = (word: string) => {
           const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-          return sql`(${title} ilike ${like} or ${tags}::text ilike ${like} or ${document}::text ilike ${like})`;
+          return ilike(found, like);
         };
         const { removedAt, updatedAt } = lessons;
         const where = and(isNull(removedAt), eq(sheet, sheets), ...words.map(holds));

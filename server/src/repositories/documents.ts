@@ -39,6 +39,7 @@ import {
   sessions,
   timetables,
 } from '../db/schema.ts';
+import { wordsOfLesson } from '../db/words.ts';
 
 /** The documents of the book: where each kind lies, what it is held to, and how a row becomes one. */
 
@@ -94,8 +95,9 @@ const lesson: Kind<LessonRecord, LessonRow> = {
     removedAt: instant(l.removedAt),
     savedBy: l.savedBy ?? null,
     sheet: isSheet(l.document),
+    words: wordsOfLesson(l),
   }),
-  fromRow: ({ removedAt, savedBy, sheet: _, ...row }) => ({
+  fromRow: ({ removedAt, savedBy, sheet: _, words: __, ...row }) => ({
     ...row,
     updatedAt: row.updatedAt.toISOString(),
     ...orMissing('savedBy', savedBy),

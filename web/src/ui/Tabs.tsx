@@ -8,6 +8,8 @@ export interface TabSide<T extends string> {
   /** It stays as it is while another side is seen. */
   readonly stays?: boolean;
   readonly ref?: Ref<HTMLElement>;
+  /** Where nothing in it can take the keyboard yet: told when the keyboard comes to it. */
+  readonly onReached?: (() => void) | undefined;
 }
 
 interface TabsProps<T extends string> {
@@ -39,12 +41,13 @@ export const Tabs = <T extends string>(props: TabsProps<T>) => {
         ))}
       </TabList>
       <TabPanels className="contents">
-        {sides.map(({ key, content, stays = false, ref }) => (
+        {sides.map(({ key, content, stays = false, ref, onReached }) => (
           <TabPanel
             key={key}
             ref={ref ?? null}
             unmount={!stays}
-            tabIndex={-1}
+            tabIndex={onReached ? 0 : -1}
+            {...(onReached && { onFocus: onReached })}
             className={className}
           >
             {content}

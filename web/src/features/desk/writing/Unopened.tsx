@@ -1,19 +1,9 @@
 export const WRITTEN_SIDE = 'flex min-w-0 flex-col border-line bg-page lg:min-h-0 lg:border-r';
 export const WRITTEN = 'h-[55vh] min-h-0 lg:h-auto lg:flex-1';
 
-/** The lines as they are written, while the editor is on its way. A hand that reaches for them calls it. */
-export const Unopened = ({ text, onReached }: { text: string; onReached?(): void }) => (
-  <pre
-    role="textbox"
-    aria-multiline
-    aria-readonly
-    aria-label="The lesson in shorthand"
-    tabIndex={0}
-    onFocus={onReached}
-    className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]"
-  >
-    {text}
-  </pre>
+/** The lines as they are written, while the editor is on its way. */
+export const Unopened = ({ text }: { text: string }) => (
+  <pre className="h-full overflow-hidden py-1 pl-8 font-mono text-[14px] leading-[1.7]">{text}</pre>
 );
 
 /** The room of the written side, with its lines, while what one writes with is on its way. */

@@ -71,7 +71,7 @@ export default memo(function WrittenSide(props: WrittenSideProps) {
       />
     </Suspense>
   ) : (
-    <Unopened text={opening} onReached={props.onReached} />
+    <Unopened text={opening} />
   );
   const list = (
     <Suspense>
@@ -86,8 +86,15 @@ export default memo(function WrittenSide(props: WrittenSideProps) {
         chosen={writtenAs}
         onChoose={props.onWrittenAs}
         sides={[
-          // The editor holds the text and its history.
-          { key: 'text', name: 'Text', stays: true, ref: pane, content: text },
+          {
+            key: 'text',
+            name: 'Text',
+            // The editor holds the text and its history.
+            stays: true,
+            ref: pane,
+            content: text,
+            onReached: laidOut ? undefined : props.onReached,
+          },
           { key: 'list', name: 'List', content: list },
         ]}
       />

@@ -1,0 +1,32 @@
+import { eq, isNull } from 'drizzle-orm';
+import { printLesson } from '@canter-book/core/notation/print';
+import type { LessonRecord } from '@canter-book/core/book/records';
+import type { Database } from './connect.ts';
+import { lessons } from './schema.ts';
+
+const ROWS_AT_ONCE = 200;
+
+/** What a lesson is found by: its title, its tags and its text. */
+export const wordsOfLesson = (l: Pick<LessonRecord, 'title' | 'tags' | 'document'>): string =>
+  [l.title, ...l.tags, printLesson(l.document)].join('\n');
+
+/** Lessons of a book from before get the words they are found by, once. */
+export async function writeWords(db: Database): Promise<void> {
+  const { id, title, tags, document, words } = lessons;
+  for (;;) {
+    const old = await db
+      .select({ id, title, tags, document })
+      .from(lessons)
+      .where(isNull(words))
+      .limit(ROWS_AT_ONCE);
+    if (old.length === 0) return;
+    await db.transaction(async (tx) => {
+      for (const row of old) {
+        await tx
+          .update(lessons)
+          .set({ words: wordsOfLesson(row) })
+          .where(eq(id, row.id));
+      }
+    });
+  }
+}
