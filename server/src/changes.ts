@@ -62,6 +62,7 @@ export function sharedChanges(
     try {
       await made.connect();
       await made.query(`listen ${CHANNEL}`);
+      if (isClosed) return void (await made.end());
       current = made;
       events.emit('word', ANYTHING);
     } catch {

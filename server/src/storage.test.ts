@@ -10,6 +10,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { backUp, dropped, type Copy } from './db/backup.ts';
+import { writeWords } from './db/words.ts';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { LESSONS } from './demo/lessons.ts';
 import { normal, seeded, seededId } from './demo/random.ts';
@@ -138,6 +139,22 @@ describe('the library of lessons', () => {
     expect(await found('soft_')).toEqual([]);
     expect(await found('circle', 'long')).toContain('100 % soft');
     expect(await found('half-pass')).not.toContain('100 % soft');
+    // What only the program says of it is no word of the lesson.
+    expect(await found('instructions')).toEqual([]);
+  });
+
+  test('a book from before gets its words once, and a search has an index of them', async () => {
+    const { lessons } = server.book;
+    await lessons.save(someLesson({ title: 'Kept from before' }));
+    await server.db.execute('update lessons set words = null');
+    const found = async (word: string) => (await lessons.list([word])).map((l) => l.title);
+    expect(await found('from before')).toEqual([]);
+    await writeWords(server.db);
+    expect(await found('from before')).toEqual(['Kept from before']);
+    const indexes = await server.db.execute(
+      `select indexdef from pg_indexes where indexname = 'lessons_by_words'`,
+    );
+    expect(JSON.stringify(indexes)).toContain('gin_trgm_ops');
   });
 });
 

@@ -1,7 +1,10 @@
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
-import type { Observation, ObservationKind } from '../observations/observation.ts';
+import {
+  sayObservation,
+  type Observation,
+  type ObservationKind,
+} from '../observations/observation.ts';
 import type { Session } from '../book/records.ts';
-import { sayObservation } from '../observations/say.ts';
 import { compileRide } from '../ride/compile.ts';
 import { cuesOf } from '../ringside/cues.ts';
 

@@ -96,12 +96,6 @@ export function guessMapping<F extends string>(
   });
 }
 
-/** An empty cell is nothing; what is no number is NaN. A comma is a point. */
-export function readNumber(said: string): number | null {
-  if (said === '') return null;
-  return Number(said.replace(',', '.'));
-}
-
 /** ISO dates, and day.month.year; null for what is no day of the calendar. */
 export function readDate(said: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(said);

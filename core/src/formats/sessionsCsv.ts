@@ -1,6 +1,7 @@
 import { REINS, type Rein } from '../arena/rein.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
-import { readNumber, type TableForm } from './cells.ts';
+import { readNumber } from '../numbers.ts';
+import type { TableForm } from './cells.ts';
 
 /** What a column of a table of sessions can be. */
 export type Field =

@@ -2,7 +2,7 @@ import { Router, type Response } from 'express';
 import { z } from '@canter-book/core/schema';
 import { occurrencesIn } from '@canter-book/core/calendar/occurrences';
 import { daySchema, idSchema } from '@canter-book/core/fields';
-import { homeworkSchema } from '@canter-book/core/observations/observation';
+import { homeworkSchema } from '@canter-book/core/observations/kinds/homework';
 import type { Horse, Rider } from '@canter-book/core/book/records';
 import { daysLater, dayOf, mondayOf } from '@canter-book/core/progress/days';
 import { standingsFrom } from '@canter-book/core/progress/snapshot';

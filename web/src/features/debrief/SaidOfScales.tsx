@@ -1,7 +1,7 @@
 import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { sayObservation } from '@canter-book/core/observations/say';
+import { sayObservation } from '@canter-book/core/observations/observation';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { evidenceOf } from '@canter-book/core/progress/evidence';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { HOMEWORK_DONE } from '@canter-book/core/observations/observation';
+import { HOMEWORK_DONE } from '@canter-book/core/observations/kinds/homework';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { Failed } from '../../api/Failed.tsx';
 import { longDate } from '../../app/dates.ts';

@@ -1,5 +1,5 @@
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
-import { sayObservation } from '@canter-book/core/observations/say';
+import { sayObservation } from '@canter-book/core/observations/observation';
 
 /** The parts of the card under the thumb. */
 

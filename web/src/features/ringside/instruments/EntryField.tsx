@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { intervalAt } from '@canter-book/core/ringside/intervals';
 import { tapTempo } from '@canter-book/core/stats/tapTempo';
 import { Segments } from '../../../ui/Choose.tsx';
-import type { Entry } from './instruments.ts';
+import type { Entry } from '@canter-book/core/observations/kind';
 
 interface EntryFieldProps<E extends Entry = Entry> {
   entry: E;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { X } from 'lucide-react';
 import { REINS } from '@canter-book/core/arena/rein';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
+import type { Values } from '@canter-book/core/observations/kind';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { newId } from '../../../app/newId.ts';
 import { Segments } from '../../../ui/Choose.tsx';
@@ -13,9 +14,8 @@ import {
   GROUPS,
   INSTRUMENTS,
   observationFrom,
-  type Instrument,
+  type AnInstrument,
   type Place,
-  type Values,
 } from './instruments.ts';
 
 interface InstrumentSheetProps {
@@ -27,7 +27,7 @@ interface InstrumentSheetProps {
 
 /** All that can be noted, under the thumb: choose what, answer with big buttons, keep. */
 export function InstrumentSheet({ sessionId, place, onKeep, onClose }: InstrumentSheetProps) {
-  const [chosen, setChosen] = useState<Instrument | null>(null);
+  const [chosen, setChosen] = useState<AnInstrument | null>(null);
   return (
     <OverPage
       open
@@ -91,7 +91,7 @@ export function InstrumentSheet({ sessionId, place, onKeep, onClose }: Instrumen
 }
 
 interface OpenProps {
-  instrument: Instrument;
+  instrument: AnInstrument;
   sessionId: string;
   place: Place;
   onKeep(observation: Observation): void;
@@ -146,7 +146,7 @@ function Open({ instrument, sessionId, place, onKeep }: OpenProps) {
 }
 
 /** Halves and numbers begin at a usual value; the rest is asked. */
-const startOf = ({ entries }: Instrument): Values =>
+const startOf = ({ entries }: AnInstrument): Values =>
   Object.fromEntries(
     entries.flatMap((entry) =>
       entry.kind === 'half' || entry.kind === 'number' ? [[entry.name, entry.from]] : [],

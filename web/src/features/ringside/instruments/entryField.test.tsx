@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globa
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { tapAt } from '../../../testing/page.ts';
 import { EntryField } from './EntryField.tsx';
-import type { Entry } from './instruments.ts';
+import type { Entry } from '@canter-book/core/observations/kind';
 
 /** What the thumb does comes out as a value. */
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { observationSchema } from '@canter-book/core/observations/observation';
-import { sayObservation } from '@canter-book/core/observations/say';
-import { INSTRUMENTS, observationFrom, type Entry, type Values } from './instruments.ts';
+import { sayObservation } from '@canter-book/core/observations/observation';
+import type { Entry, Values } from '@canter-book/core/observations/kind';
+import { INSTRUMENTS, observationFrom } from './instruments.ts';
 
 const base = {
   id: '0190a0b0-0000-7000-8000-000000000001',
