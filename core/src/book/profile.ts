@@ -1,6 +1,6 @@
 import { ANY_HORSE, type HorseProfile } from '../gaits/horse.ts';
 import { inForce } from '../gaits/restriction.ts';
-import { STAGES, type StageLimits } from '../gaits/stages.ts';
+import { STAGE_LIMITS, type StageLimits } from '../gaits/limits.ts';
 import type { Horse } from './records.ts';
 
 /** What was entered: an empty field keeps the stage's limit. */
@@ -26,7 +26,7 @@ export function profileOf(horse: Horse | null, date: string): HorseProfile {
       ...(entered(others) as Partial<StageLimits>),
       ...(anyCircle && {
         smallestCircleM: {
-          ...STAGES[stage].smallestCircleM,
+          ...STAGE_LIMITS[stage].smallestCircleM,
           ...circles,
         } as StageLimits['smallestCircleM'],
       }),

@@ -1,6 +1,7 @@
 import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
+import { circleSchema, ownLimitShape } from '../gaits/limitsSchema.ts';
 import { measurementSchema } from '../gaits/measured.ts';
 import { restrictionSchema } from '../gaits/restrictionSchema.ts';
 import { stageSchema } from '../gaits/stage.ts';
@@ -14,14 +15,12 @@ const text = z.string().check(z.maxLength(2000));
 /** Whoever signed in, or carries the phone it came from. */
 const byName = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
-const metresOf = z.optional(z.number().check(z.gte(4), z.lte(40)));
+const metresOf = z.optional(circleSchema);
 
 /** The instructor's own limits for one horse, where they differ from its stage's. */
 export const limitsSchema = z.strictObject({
   smallestCircleM: z.optional(z.strictObject({ walk: metresOf, trot: metresOf, canter: metresOf })),
-  steepestDeg: z.optional(z.number().check(z.gte(5), z.lte(45))),
-  collectedBoutS: z.optional(z.number().check(z.gte(0), z.lte(300))),
-  breakEveryMin: z.optional(z.number().check(z.gte(2), z.lte(30))),
+  ...ownLimitShape,
   /** Who set them, and from when: the vet, the physio, the instructor. */
   setBy: z.optional(z.string().check(z.trim(), z.maxLength(80))),
   setOn: z.optional(date),

@@ -2,7 +2,7 @@ import type { MovingGait, PaceName, Stride } from './paces.ts';
 import { ownTable, type Measurement } from './measured.ts';
 import { holding, type Restriction } from './restriction.ts';
 import type { Stage } from './stage.ts';
-import { STAGES, type StageLimits } from './stages.ts';
+import { STAGE_LIMITS, type StageLimits } from './limits.ts';
 import { scaledTable, type StrideTable } from './strideTable.ts';
 
 export type { Stage };
@@ -52,10 +52,10 @@ const larger = (a: Circles, b: Circles): Circles => ({
 });
 
 function lastingLimitsOf({ stage, age, limits }: HorseProfile): StageLimits {
-  const own = STAGES[stage];
+  const own = STAGE_LIMITS[stage];
   if (age === undefined || age > YOUNG_YEARS) return { ...own, ...limits };
   // A young horse keeps the large circles and the early breaks of stage 2, whatever it has learned.
-  const young = STAGES[Math.min(stage, 2) as Stage];
+  const young = STAGE_LIMITS[Math.min(stage, 2) as Stage];
   const { smallestCircleM: small, breakEveryMin } = young;
   return {
     ...own,

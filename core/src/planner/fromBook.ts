@@ -1,3 +1,4 @@
+import { ownLimits } from '../gaits/limits.ts';
 import { profileOf } from '../book/profile.ts';
 import type { Horse, Rider } from '../book/records.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
@@ -31,7 +32,7 @@ export function horseFileOf({
 }: Known): HorseFile {
   const { name, stage, heightCm, hollowSide, fitness, approach, theme } = horse;
   const profile = profileOf(horse, date);
-  const { smallestCircleM, steepestDeg, collectedBoutS, breakEveryMin } = profile.limits ?? {};
+  const own = profile.limits ?? {};
   return horseFileSchema.parse({
     name,
     stage,
@@ -45,10 +46,8 @@ export function horseFileOf({
     equipment: [...equipment],
     ...(rider?.stage && { riderStage: rider.stage }),
     limits: {
-      smallestCircleM,
-      ...(typeof steepestDeg === 'number' && { steepestDeg }),
-      ...(typeof collectedBoutS === 'number' && { collectedBoutS }),
-      breakEveryMin,
+      smallestCircleM: own.smallestCircleM,
+      ...ownLimits(own),
       dated: horse.limits.dated ?? [],
     },
     measured: horse.measured.map(({ gait, pace, metres, strides, seconds }) => ({

@@ -1,7 +1,7 @@
 import type { OnOffer } from './candidates.ts';
 import { sentence } from '../gaits/restriction.ts';
 import { isGreen } from '../gaits/horse.ts';
-import { STAGES } from '../gaits/stages.ts';
+import { STAGE_LIMITS } from '../gaits/limits.ts';
 import { focusSaid, serves } from './focus.ts';
 import { profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
@@ -23,7 +23,7 @@ export function notesOf(request: PlanRequest, shelf: OnOffer, selection: Selecti
 
 /** Nobody steps sideways before the stage allows it. */
 const isAsked = ({ horse }: PlanRequest) => {
-  const { steepestDeg } = STAGES[horse.stage];
+  const { steepestDeg } = STAGE_LIMITS[horse.stage];
   return (check: string) =>
     check !== 'steps sideways' || (steepestDeg !== null && !isGreen(profileOfFile(horse)));
 };

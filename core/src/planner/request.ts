@@ -1,3 +1,4 @@
+import { circleSchema, ownLimitShape } from '../gaits/limitsSchema.ts';
 import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 import { REINS, type Rein } from '../arena/rein.ts';
@@ -61,14 +62,12 @@ export const horseFileSchema = z.strictObject({
     z.strictObject({
       smallestCircleM: z.optional(
         z.strictObject({
-          walk: z.number().check(z.gte(4), z.lte(40)),
-          trot: z.number().check(z.gte(4), z.lte(40)),
-          canter: z.number().check(z.gte(4), z.lte(40)),
+          walk: circleSchema,
+          trot: circleSchema,
+          canter: circleSchema,
         }),
       ),
-      steepestDeg: z.optional(z.number().check(z.gte(5), z.lte(45))),
-      collectedBoutS: z.optional(z.number().check(z.gte(0), z.lte(300))),
-      breakEveryMin: z.optional(z.number().check(z.gte(2), z.lte(30))),
+      ...ownLimitShape,
       /** What it may not be asked for a time. */
       dated: z.optional(z.array(restrictionSchema).check(z.maxLength(20))),
     }),

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { STAGES } from '@canter-book/core/gaits/stages';
+import { stageSaid } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/book/records';
 import { useHorsesQuery, useRidersQuery } from '../../api/api.ts';
 import { useYard } from '../../api/useYard.ts';
@@ -144,7 +144,7 @@ function Row({ horse, riders, last }: { horse: Horse; riders: string; last: stri
       <span className="sm:text-right">
         <span className="block">stage {horse.stage}</span>
         <span className="text-[13px] text-soft">
-          {STAGES[horse.stage].words} · {last ? ago(last) : 'not worked yet'}
+          {stageSaid(horse.stage)} · {last ? ago(last) : 'not worked yet'}
         </span>
       </span>
     </Link>

@@ -1,7 +1,7 @@
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Horse } from '@canter-book/core/book/records';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { STAGES, type StageLimits } from '@canter-book/core/gaits/stages';
+import { LIMITS, OWN_LIMITS, STAGE_LIMITS } from '@canter-book/core/gaits/limits';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
 interface LimitFieldsProps {
@@ -20,13 +20,9 @@ const optionalNumber = {
 
 const optionalText = { setValueAs: (value: unknown) => value || undefined };
 
-const shown = (value: StageLimits[keyof StageLimits]): string =>
-  value === null ? 'none yet' : String(value);
-
 /** The instructor's own limits, where this horse differs from its stage. */
 export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
-  const limits = STAGES[stage];
-  const said = (name: keyof NonNullable<typeof errors.limits>) => errors.limits?.[name] && WRONG;
+  const limits = STAGE_LIMITS[stage];
   return (
     <fieldset className="sm:col-span-2">
       <legend className="mb-1 text-[14px] font-bold">Own limits</legend>
@@ -50,45 +46,22 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
             )}
           </Field>
         ))}
-        <Field
-          label="Longest without a walk break, min"
-          error={said('breakEveryMin')}
-          hint={`stage: ${shown(limits.breakEveryMin)}`}
-        >
-          {(field) => (
-            <TextInput
-              {...field}
-              inputMode="decimal"
-              {...register('limits.breakEveryMin', optionalNumber)}
-            />
-          )}
-        </Field>
-        <Field
-          label="Longest spell of collection, s"
-          error={said('collectedBoutS')}
-          hint={`stage: ${shown(limits.collectedBoutS)}`}
-        >
-          {(field) => (
-            <TextInput
-              {...field}
-              inputMode="decimal"
-              {...register('limits.collectedBoutS', optionalNumber)}
-            />
-          )}
-        </Field>
-        <Field
-          label="Steepest sideways line, degrees"
-          error={said('steepestDeg')}
-          hint={`stage: ${shown(limits.steepestDeg)}`}
-        >
-          {(field) => (
-            <TextInput
-              {...field}
-              inputMode="decimal"
-              {...register('limits.steepestDeg', optionalNumber)}
-            />
-          )}
-        </Field>
+        {OWN_LIMITS.map((name) => (
+          <Field
+            key={name}
+            label={LIMITS[name].own.label}
+            error={errors.limits?.[name] && WRONG}
+            hint={`stage: ${limits[name] ?? 'none yet'}`}
+          >
+            {(field) => (
+              <TextInput
+                {...field}
+                inputMode="decimal"
+                {...register(`limits.${name}`, optionalNumber)}
+              />
+            )}
+          </Field>
+        ))}
         <Field label="Set by" hint="the vet, the physio, you">
           {(field) => <TextInput {...field} {...register('limits.setBy', optionalText)} />}
         </Field>
