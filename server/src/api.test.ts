@@ -3,7 +3,7 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { dayOf } from '@canter-book/core/progress/days';
-import { RESOURCES } from './app.ts';
+import { RESOURCES } from './resources.ts';
 import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
 import { seedDemo } from './demo/seed.ts';
 

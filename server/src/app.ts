@@ -1,133 +1,19 @@
 import compression from 'compression';
-import express, { type Express, type Router } from 'express';
+import express, { type Express } from 'express';
 import helmet from 'helmet';
-import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Changes } from './changes.ts';
-import type { Book } from './repositories/book.ts';
-import type { AuditLog } from './repositories/audit.ts';
-import type { DoorStores } from './repositories/doorStores.ts';
+import type { AppDeps } from './deps.ts';
 import { openApi } from './openapi.ts';
-import type { Planner } from './planning/planner.ts';
 import { Problem } from './problem.ts';
-import { accountRoutes } from './routes/account.ts';
-import { bookDataRoutes, type CopiesOfBook } from './routes/bookData.ts';
-import {
-  auditable,
-  identify,
-  keepAside,
-  only,
-  ownPagesOnly,
-  whoIn,
-  type Access,
-} from './routes/access.ts';
-import { deviceRoutes, pairingRoutes, type PhoneDoor } from './routes/devices.ts';
+import { RESOURCES } from './resources.ts';
+import { auditable, identify, keepAside, only, ownPagesOnly, whoIn } from './routes/access.ts';
+import { SMALL, type Resource } from './routes/describe.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { atMost, sendProblem } from './routes/errors.ts';
-import { exerciseRoutes } from './routes/exercises.ts';
 import { onlyGivenHorses } from './routes/helper.ts';
-import { horseRoutes } from './routes/horses.ts';
-import { lessonRoutes } from './routes/lessons.ts';
-import { liveRoutes, wordOf } from './routes/live.ts';
-import { mineRoutes } from './routes/mine.ts';
-import { peopleRoutes } from './routes/people.ts';
-import { programmeRoutes } from './routes/programmes.ts';
-import { riderRoutes } from './routes/riders.ts';
-import { rideRoutes } from './routes/rides.ts';
-import { observationRoutes, sessionRoutes } from './routes/sessions.ts';
-import { sharedRoutes, shareRoutes } from './routes/shares.ts';
-import { signInRoutes } from './routes/signIn.ts';
-import {
-  appointmentRoutes,
-  busyRoutes,
-  calendarRoutes,
-  feedRoutes,
-  timetableRoutes,
-} from './routes/timetable.ts';
+import { wordOf } from './routes/live.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
-import { weatherRoutes, type WeatherSource } from './routes/weather.ts';
-import { yardRoutes } from './routes/yard.ts';
 import { serveWeb } from './webFiles.ts';
-
-/** What the app is made of: the book, who is let in, and what stands around them. */
-export interface AppDeps extends DoorStores {
-  readonly book: Book;
-  /** Where it is written down who changed what. */
-  readonly audit?: AuditLog;
-  /** How they come in; shut where there is none. */
-  readonly door?: PhoneDoor;
-  /** How many proxies stand before the book. */
-  readonly proxies?: number;
-  readonly logger: Logger;
-  /** Folder of the built web app; none when only the API is served. */
-  readonly webFolder?: string;
-  /** The name of the yard, when the book is a demonstration. */
-  readonly demo: string | null;
-  /** Resolves when the database answers. */
-  ping(): Promise<void>;
-  /** Plans lessons; none where nobody asks for them. */
-  readonly planner?: Planner;
-  /** The air of a day, where something knows it. */
-  readonly weather?: WeatherSource;
-  /** Whether only this process writes the book. */
-  readonly alone?: boolean;
-  /** What the disk of the book has left; unbounded where the database has its own. */
-  readonly freeBytes?: () => Promise<number>;
-  /** Names under which the book may be called, beside those of this machine. */
-  readonly hosts?: readonly string[];
-  /** For tests: how many requests a minute one device may make. */
-  readonly requestsAMinute?: number;
-  /** Word of changes, for the pages that are open. */
-  readonly changes?: Changes;
-  /** The safety copies of a book in a folder. */
-  readonly copies?: CopiesOfBook;
-  /** Told of every request that changed something. */
-  onWrite?(): void;
-}
-
-type Routes = (book: Book, deps: AppDeps) => Router;
-
-interface Resource {
-  readonly routes: Routes;
-  readonly for: Access;
-  /** The largest body it takes; {@link SMALL} where it says nothing. */
-  readonly upTo?: string;
-}
-
-const SMALL = '256kb';
-const LARGE = '4mb';
-
-/** What the API has, by its address, and for whom; `openapi.ts` describes each. */
-export const RESOURCES = {
-  horses: { routes: horseRoutes, for: 'ringside', upTo: LARGE },
-  riders: { routes: riderRoutes, for: 'ringside' },
-  lessons: { routes: lessonRoutes, for: 'ringside', upTo: LARGE },
-  exercises: { routes: exerciseRoutes, for: 'ringside', upTo: LARGE },
-  rides: { routes: rideRoutes, for: 'team', upTo: LARGE },
-  programmes: { routes: programmeRoutes, for: 'team', upTo: LARGE },
-  appointments: { routes: appointmentRoutes, for: 'team' },
-  timetable: { routes: timetableRoutes, for: 'team' },
-  busy: { routes: busyRoutes, for: 'team' },
-  // A calendar program asks without signing in: the address itself is the secret.
-  'calendar/feeds': { routes: feedRoutes, for: 'anyone' },
-  calendar: { routes: calendarRoutes, for: 'team' },
-  sessions: { routes: sessionRoutes, for: 'ringside', upTo: LARGE },
-  observations: { routes: observationRoutes, for: 'ringside', upTo: LARGE },
-  yard: { routes: yardRoutes, for: 'ringside' },
-  weather: { routes: weatherRoutes, for: 'ringside' },
-  live: { routes: liveRoutes, for: 'ringside' },
-  mine: { routes: mineRoutes, for: 'rider' },
-  // All of the book at once, out and in.
-  book: { routes: bookDataRoutes, for: 'owner', upTo: LARGE },
-  devices: { routes: deviceRoutes, for: 'owner' },
-  people: { routes: peopleRoutes, for: 'owner' },
-  'sign-in': { routes: signInRoutes, for: 'anyone' },
-  account: { routes: accountRoutes, for: 'known' },
-  shares: { routes: shareRoutes, for: 'team' },
-  // Whoever was sent a link knows its secret.
-  shared: { routes: sharedRoutes, for: 'anyone' },
-  pairing: { routes: pairingRoutes, for: 'anyone' },
-} as const satisfies Record<string, Resource>;
 
 /** What of a request may stand in a log: not what was looked for, which stands behind the question mark. */
 const loggedRequest = ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
@@ -213,7 +99,7 @@ export function createApp(deps: AppDeps): Express {
     res.set('Cross-Origin-Resource-Policy', 'cross-origin');
     res.json({ ok: true, demo });
   });
-  app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi()));
+  app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi(RESOURCES)));
   for (const [path, { routes }] of Object.entries<Resource>(RESOURCES))
     app.use(`/api/${path}`, routes(book, deps));
   app.use('/api', () => {

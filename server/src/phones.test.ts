@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import request from 'supertest';
 import { v7 } from 'uuid';
-import { RESOURCES } from './app.ts';
+import { RESOURCES } from './resources.ts';
 import { credentialsIn } from './phones/authority.ts';
 import { proxiedDoor } from './phones/open.ts';
 import { plainDoor } from './phones/plainDoor.ts';

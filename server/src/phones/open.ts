@@ -8,7 +8,7 @@ import { isIP, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { CannotOpenError } from '../db/connect.ts';
 import { isLocal, MACHINE_NAMES } from '../routes/access.ts';
-import type { PhoneDoor } from '../routes/devices.ts';
+import type { PhoneDoor } from '../deps.ts';
 import { credentialsIn, type Credentials, type Names } from './authority.ts';
 import { plainDoor } from './plainDoor.ts';
 

@@ -17,6 +17,7 @@ import {
   passwordSchema,
   siteOf,
 } from './signIn.ts';
+import { type Resource, anything } from './describe.ts';
 
 /** One's own: password, passkeys, and where one is signed in. */
 
@@ -35,7 +36,7 @@ const KEY_FAILED = new Problem(
 );
 const TOO_MANY_KEYS = new Problem(409, 'Too many passkeys', 'Delete one you no longer use.');
 
-export function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
+function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
   const router = Router();
   const personIn = async (res: Response): Promise<Person> => {
     const id = whoIn(res).device?.personId;
@@ -112,3 +113,29 @@ export function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router 
   });
   return router;
 }
+
+export const account = {
+  for: 'known',
+  routes: accountRoutes,
+  says: {
+    '/': {
+      get: { says: 'One’s own passkeys, and where one is signed in', answers: anything },
+    },
+    '/password': {
+      put: {
+        says: 'Changes one’s password and signs out elsewhere',
+        status: 204,
+        takes: anything,
+      },
+    },
+    '/passkeys/options': {
+      post: { says: 'What a new passkey has to sign', answers: anything },
+    },
+    '/passkeys': {
+      post: { says: 'Keeps a new passkey', status: 201, takes: anything, answers: anything },
+    },
+    '/passkeys/{id}': { delete: { says: 'Deletes a passkey', status: 204 } },
+    '/devices': { delete: { says: 'Signs out everywhere', status: 204 } },
+    '/devices/{id}': { delete: { says: 'Signs one device out', status: 204 } },
+  },
+} satisfies Resource;

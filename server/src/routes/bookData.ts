@@ -10,12 +10,13 @@ import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
-import type { BundleReport } from '../repositories/bundle/take.ts';
 import { idIn } from './resource.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
 import type { NamedReading } from '../repositories/observations.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeTurns } from '../turns.ts';
+import { CSV, LARGE, LINES, type Resource, anything, listOf, ref, text, uuid } from './describe.ts';
+import type { CopiesOfBook } from '../deps.ts';
 
 const takeSchema = z.object({ check: z._default(z.enum(['1', '0']), '0') });
 const joinSchema = z.object({ join: z._default(z.enum(['1', '0']), '0') });
@@ -51,14 +52,6 @@ async function sendCsv(res: Response, name: string, lines: AsyncGenerator<string
   await pipeline(Readable.from(lines), res);
 }
 
-/** The safety copies beside the folder of a book. */
-export interface CopiesOfBook {
-  list(): readonly { readonly name: string; readonly at: Date; readonly records: number }[];
-  /** @returns why none could be written */
-  writeNow(): Promise<string | null>;
-  check(name: string): Promise<BundleReport | null>;
-}
-
 const NO_COPIES = new Problem(
   404,
   'No safety copies here',
@@ -70,7 +63,7 @@ interface BookDataDeps {
 }
 
 /** The book as a whole: out to a file, in from one, and sessions in from a table. */
-export function bookDataRoutes(book: Book, { copies }: BookDataDeps = {}): Router {
+function bookDataRoutes(book: Book, { copies }: BookDataDeps = {}): Router {
   const router = Router();
   router.get('/copies', (_req, res) => {
     if (!copies) throw NO_COPIES;
@@ -129,3 +122,54 @@ export function bookDataRoutes(book: Book, { copies }: BookDataDeps = {}): Route
   });
   return router;
 }
+
+/** All of the book at once, out and in. */
+export const book = {
+  for: 'owner',
+  upTo: LARGE,
+  routes: bookDataRoutes,
+  says: {
+    '/export': { get: { says: 'The whole book as a file', answers: anything, as: LINES } },
+    '/import': {
+      post: {
+        says: 'Takes a book file, packed with gzip or not; with check=1 it is only looked through',
+        query: { check: text },
+        takes: anything,
+        answers: anything,
+      },
+    },
+    '/copies': {
+      get: { says: 'The safety copies, the newest first', answers: listOf(anything) },
+      post: {
+        says: 'Writes one now and reads it back',
+        answers: listOf(anything),
+        status: 201,
+      },
+    },
+    '/copies/check': {
+      post: { says: 'Reads a safety copy from end to end', takes: anything, answers: anything },
+    },
+    '/sessions.csv': { get: { says: 'Sessions as a table', answers: text, as: CSV } },
+    '/readings.csv': { get: { says: 'Readings as a table', answers: text, as: CSV } },
+    '/sessions': {
+      post: {
+        says: 'Adds the rows of a table: all or none',
+        query: { join: text },
+        takes: {
+          type: 'object',
+          properties: {
+            sessions: listOf(ref('Session')),
+            observations: listOf(ref('Observation')),
+            import: { type: 'object', properties: { id: uuid, source: text } },
+          },
+        },
+        answers: anything,
+        status: 201,
+      },
+    },
+    '/imports': {
+      get: { says: 'What was imported, the newest first', answers: listOf(anything) },
+    },
+    '/imports/{id}': { delete: { says: 'Takes an import out again', status: 204 } },
+  },
+} satisfies Resource;

@@ -11,32 +11,8 @@ import { giveSecret, whoIn } from './access.ts';
 import { atMost } from './errors.ts';
 import { idIn } from './resource.ts';
 import { batchSchema, seenBy, taughtBy } from './sessions.ts';
-
-/** How phones come in: what the owner's page shows of it. */
-export interface PhoneDoor {
-  /** Open now, and whether it will be at the next start. */
-  readonly isOpen: boolean;
-  stays(): Promise<boolean>;
-  keep(open: boolean): Promise<void>;
-  /** Where phones begin, over plain HTTP: the page on which they learn to trust the book. */
-  readonly begin: readonly string[];
-  /** Where the book itself is reached from elsewhere: https. */
-  readonly homes: readonly string[];
-  /** Of the authority, as phones show it. */
-  readonly fingerprint: string | null;
-  /** When phones have to trust something new; `isOwn` for a certificate of the owner's own. */
-  readonly trustEnds: { readonly at: string; readonly isOwn: boolean } | null;
-}
-
-export const NO_DOOR: PhoneDoor = {
-  isOpen: false,
-  stays: () => Promise.resolve(false),
-  keep: () => Promise.reject(new Error('no door')),
-  begin: [],
-  homes: [],
-  fingerprint: null,
-  trustEnds: null,
-};
+import { type Resource, anything, listOf } from './describe.ts';
+import { NO_DOOR, type PhoneDoor } from '../deps.ts';
 
 const nameSchema = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
@@ -67,7 +43,7 @@ interface DevicesDeps {
 }
 
 /** The owner's side: who is let in, and what was kept aside. */
-export function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDeps): Router {
+function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
     const { stays, keep: _, ...shown } = door;
@@ -167,7 +143,7 @@ const TOO_OFTEN = new Problem(
 );
 
 /** The phone's side: who am I, and let me in. */
-export function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
+function pairingRoutes(_: Book, { devices }: DevicesDeps): Router {
   const router = Router();
   router.get('/', (_req, res) => {
     const { role, device } = whoIn(res);
@@ -213,3 +189,55 @@ const KINDS: readonly (readonly [RegExp, string])[] = [
 
 /** What a device says of itself, in a word or two. */
 export const kindOf = (agent = ''): string => KINDS.find(([is]) => is.test(agent))?.[1] ?? 'device';
+
+export const devices = {
+  for: 'owner',
+  routes: deviceRoutes,
+  says: {
+    '/': {
+      get: { says: 'The phones that are let in, and their door', answers: anything },
+    },
+    '/audit': {
+      get: { says: 'What was changed from phones, the newest first', answers: listOf(anything) },
+    },
+    '/door': {
+      put: {
+        says: 'Opens or shuts the door for phones at the next start',
+        takes: anything,
+        answers: anything,
+      },
+    },
+    '/codes': {
+      post: {
+        says: 'A code by which one phone can be paired within ten minutes',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+    '/set-aside': {
+      get: { says: 'What removed phones have sent since', answers: listOf(anything) },
+    },
+    '/set-aside/{id}': {
+      post: { says: 'Takes it into the book', status: 204 },
+      delete: { says: 'Throws it away', status: 204 },
+    },
+    '/{id}': { delete: { says: 'Removes a phone at once', status: 204 } },
+  },
+} satisfies Resource;
+
+export const pairing = {
+  for: 'anyone',
+  routes: pairingRoutes,
+  says: {
+    '/': {
+      get: { says: 'Who asks: the owner, a paired phone, or nobody', answers: anything },
+      post: {
+        says: 'Pairs this phone by a code, once; over https only',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+  },
+} satisfies Resource;

@@ -7,6 +7,17 @@ import type { Planner } from '../planning/planner.ts';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn, listSchema } from './resource.ts';
+import {
+  LARGE,
+  REMOVED,
+  type Resource,
+  anything,
+  day,
+  documentPaths,
+  listOf,
+  ref,
+  text,
+} from './describe.ts';
 
 const seenSchema = z.strictObject({
   kinds: listSchema,
@@ -23,7 +34,7 @@ interface HorseDeps {
   readonly planner?: Planner;
 }
 
-export function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
+function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.horses.list()));
   router.get('/:id/readings', async (req, res) => {
@@ -53,3 +64,33 @@ export function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
   router.use(documentRoutes('horse', horseSchema, book.horses));
   return router;
 }
+
+export const horses = {
+  for: 'ringside',
+  upTo: LARGE,
+  routes: horseRoutes,
+  says: {
+    ...documentPaths('Horse', 'horse', REMOVED),
+    '/{id}/readings': {
+      get: { says: 'What is known of each scale and rein over time', answers: anything },
+    },
+    '/{id}/seen': {
+      get: {
+        says: 'What was seen of some kinds since a day',
+        query: { kinds: text, since: day },
+        answers: listOf(anything),
+      },
+    },
+    '/{id}/done': {
+      get: { says: 'What the last planned sets came to', answers: listOf(anything) },
+    },
+    '/{id}/plan': {
+      post: {
+        says: 'Proposes a lesson, as the page of the plan does; 422 with what could be asked for instead',
+        takes: ref('Asked'),
+        answers: anything,
+      },
+    },
+  },
+  schemas: { Horse: horseSchema, Asked: askedSchema },
+} satisfies Resource;

@@ -3,13 +3,22 @@ import { z } from '@canter-book/core/schema';
 import { lessonRecordSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
+import {
+  LARGE,
+  REMOVED,
+  type Resource,
+  anything,
+  documentPaths,
+  listOf,
+  text,
+} from './describe.ts';
 
 const searchSchema = z.object({
   q: z._default(z.string().check(z.trim(), z.maxLength(120)), ''),
   sheets: z.optional(z.literal('1')),
 });
 
-export function lessonRoutes(book: Book): Router {
+function lessonRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { q, sheets } = searchSchema.parse(req.query);
@@ -31,3 +40,29 @@ export function lessonRoutes(book: Book): Router {
   );
   return router;
 }
+
+export const lessons = {
+  for: 'ringside',
+  upTo: LARGE,
+  routes: lessonRoutes,
+  says: {
+    ...documentPaths('Lesson', 'lesson', REMOVED),
+    '/': {
+      get: {
+        says: 'All lessons, or those that hold every word; with sheets=1 the test sheets instead',
+        query: { q: text, sheets: text },
+        answers: listOf(anything),
+      },
+    },
+    '/removed': {
+      get: {
+        says: 'Lessons that were thrown away and can be brought back',
+        answers: listOf(anything),
+      },
+    },
+    '/{id}/versions': {
+      get: { says: 'What a lesson was after each sitting', answers: listOf(anything) },
+    },
+  },
+  schemas: { Lesson: lessonRecordSchema },
+} satisfies Resource;

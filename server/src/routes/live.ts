@@ -5,6 +5,7 @@ import { ANYTHING, type Changes } from '../changes.ts';
 import type { Book } from '../repositories/book.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
+import { type Resource, anything, text, uuid } from './describe.ts';
 
 /**
  * What is saved on one device is told to the others, as server-sent events: which resource changed, never what is in it.
@@ -48,7 +49,7 @@ interface LiveDeps {
   readonly changes?: Changes;
 }
 
-export function liveRoutes(_: Book, { changes }: LiveDeps): Router {
+function liveRoutes(_: Book, { changes }: LiveDeps): Router {
   const streams = new Set<Stream>();
   changes?.listen((word) => {
     const { resource, client } = heard(word);
@@ -102,3 +103,21 @@ export function liveRoutes(_: Book, { changes }: LiveDeps): Router {
   });
   return router;
 }
+
+export const live = {
+  for: 'ringside',
+  routes: liveRoutes,
+  says: {
+    '/': {
+      get: {
+        says: 'What changes, as server-sent events',
+        query: { client: uuid },
+        as: 'text/event-stream',
+        answers: text,
+      },
+    },
+    '/open': {
+      post: { says: 'Which lesson a page has open', status: 204, takes: anything },
+    },
+  },
+} satisfies Resource;

@@ -9,6 +9,7 @@ import { standingsFrom } from '@canter-book/core/progress/snapshot';
 import type { Book } from '../repositories/book.ts';
 import { notFound } from '../problem.ts';
 import { whoIn } from './access.ts';
+import { type Resource, anything, day } from './describe.ts';
 
 /**
  * What a rider's phone shows: the rider's own horses, their homework, weeks and progress. Nothing of other riders, and no
@@ -36,7 +37,7 @@ async function riderIn(book: Book, res: Response): Promise<Rider> {
 const horsesOf = async (book: Book, { id }: Rider): Promise<Horse[]> =>
   (await book.horses.list()).filter((h) => h.riderIds.includes(id) && !h.retiredOn);
 
-export function mineRoutes(book: Book): Router {
+function mineRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date } = querySchema.parse(req.query);
@@ -110,3 +111,21 @@ export function mineRoutes(book: Book): Router {
   });
   return router;
 }
+
+export const mine = {
+  for: 'rider',
+  routes: mineRoutes,
+  says: {
+    '/': {
+      get: { says: 'What a rider’s phone shows', query: { date: day }, answers: anything },
+    },
+    '/answers': {
+      post: {
+        says: 'What became of the homework, in the rider’s words',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+  },
+} satisfies Resource;

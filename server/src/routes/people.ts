@@ -5,6 +5,7 @@ import type { People } from '../repositories/people.ts';
 import { notFound, Problem } from '../problem.ts';
 import { whoseOf, whoseSchema } from './devices.ts';
 import { idIn } from './resource.ts';
+import { type Resource, anything, listOf } from './describe.ts';
 
 /** The owner's side: who may sign in, and as what. */
 
@@ -19,7 +20,7 @@ const NAME_TAKEN = new Problem(
   'People sign in by their name. Add something to tell the two apart.',
 );
 
-export function peopleRoutes(book: Book, { people, devices }: PeopleDeps): Router {
+function peopleRoutes(book: Book, { people, devices }: PeopleDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await people.list(new Date())));
   router.post('/', async (req, res) => {
@@ -53,3 +54,31 @@ export function peopleRoutes(book: Book, { people, devices }: PeopleDeps): Route
   });
   return router;
 }
+
+export const people = {
+  for: 'owner',
+  routes: peopleRoutes,
+  says: {
+    '/': {
+      get: { says: 'Who may sign in, and as what', answers: listOf(anything) },
+      post: {
+        says: 'Invites somebody, by a code that is good once and for seven days',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+    '/{id}': {
+      put: { says: 'Changes what somebody may do, at once', status: 204, takes: anything },
+      delete: { says: 'Shuts somebody out at once', status: 204 },
+    },
+    '/{id}/invitation': {
+      post: {
+        says: 'Invites again: whoever takes it chooses a new password and is signed out elsewhere',
+        status: 201,
+        answers: anything,
+      },
+    },
+    '/{id}/devices': { delete: { says: 'Signs somebody out everywhere', status: 204 } },
+  },
+} satisfies Resource;

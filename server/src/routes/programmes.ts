@@ -4,6 +4,16 @@ import { idSchema } from '@canter-book/core/fields';
 import { programmeSchema } from '@canter-book/core/programme/record';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
+import {
+  LARGE,
+  REMOVED,
+  type Resource,
+  documentPaths,
+  listOf,
+  ref,
+  text,
+  uuid,
+} from './describe.ts';
 
 const filterSchema = z.strictObject({
   horseId: z.optional(idSchema),
@@ -11,7 +21,7 @@ const filterSchema = z.strictObject({
 });
 
 /** The weeks ahead of each horse. */
-export function programmeRoutes(book: Book): Router {
+function programmeRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { horseId, ended } = filterSchema.parse(req.query);
@@ -24,3 +34,20 @@ export function programmeRoutes(book: Book): Router {
   router.use(documentRoutes('programme', programmeSchema, book.programmes));
   return router;
 }
+
+export const programmes = {
+  for: 'team',
+  upTo: LARGE,
+  routes: programmeRoutes,
+  says: {
+    ...documentPaths('Programme', 'programme', REMOVED),
+    '/': {
+      get: {
+        says: 'Programmes under way; with ended=1 those that have ended too',
+        query: { horseId: uuid, ended: text },
+        answers: listOf(ref('Programme')),
+      },
+    },
+  },
+  schemas: { Programme: programmeSchema },
+} satisfies Resource;

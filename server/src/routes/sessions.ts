@@ -8,6 +8,17 @@ import type { Device } from '../repositories/devices.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
 import { documentRoutes, idIn } from './resource.ts';
+import {
+  LARGE,
+  type Resource,
+  anything,
+  day,
+  documentPaths,
+  listOf,
+  number,
+  ref,
+  uuid,
+} from './describe.ts';
 
 const filterSchema = z.strictObject({
   horseId: z.optional(idSchema),
@@ -16,7 +27,7 @@ const filterSchema = z.strictObject({
   limit: z.optional(z.coerce.number().check(z.int(), z.gte(1), z.lte(1000))),
 });
 
-export function sessionRoutes(book: Book): Router {
+function sessionRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     res.json(await book.sessions.list(filterSchema.parse(req.query)));
@@ -54,7 +65,7 @@ export const batchSchema = z.strictObject({
   observations: z.array(observationSchema).check(z.minLength(1), z.maxLength(5000)),
 });
 
-export function observationRoutes(book: Book): Router {
+function observationRoutes(book: Book): Router {
   const router = Router();
   router.post('/', async (req, res) => {
     const { observations } = batchSchema.parse(req.body);
@@ -73,3 +84,40 @@ export function observationRoutes(book: Book): Router {
   });
   return router;
 }
+
+export const sessions = {
+  for: 'ringside',
+  upTo: LARGE,
+  routes: sessionRoutes,
+  says: {
+    ...documentPaths('Session', 'session'),
+    '/': {
+      get: {
+        says: 'Sessions, the newest first',
+        query: { horseId: uuid, since: day, before: uuid, limit: number },
+        answers: listOf(anything),
+      },
+    },
+    '/{id}/observations': {
+      get: { says: 'All that was seen in a session', answers: listOf(ref('Observation')) },
+    },
+  },
+  schemas: { Session: sessionSchema },
+} satisfies Resource;
+
+export const observations = {
+  for: 'ringside',
+  upTo: LARGE,
+  routes: observationRoutes,
+  says: {
+    '/': {
+      post: {
+        says: 'Adds what was seen; what is known already is left alone',
+        takes: { type: 'object', properties: { observations: listOf(ref('Observation')) } },
+        answers: anything,
+        status: 201,
+      },
+    },
+  },
+  schemas: { Observation: observationSchema },
+} satisfies Resource;

@@ -6,8 +6,9 @@ import { notFound, Problem } from '../problem.ts';
 import { readShared } from '../shares/read.ts';
 import { sharedSchema } from '../shares/shared.ts';
 import { whoIn } from './access.ts';
-import { NO_DOOR, type PhoneDoor } from './devices.ts';
+import { NO_DOOR, type PhoneDoor } from '../deps.ts';
 import { idIn } from './resource.ts';
+import { type Resource, anything } from './describe.ts';
 
 /** Links to share: made by the team, opened by whoever was sent one. */
 
@@ -28,7 +29,7 @@ interface ShareDeps {
   readonly door?: PhoneDoor;
 }
 
-export function shareRoutes(book: Book, { shares, door = NO_DOOR }: ShareDeps): Router {
+function shareRoutes(book: Book, { shares, door = NO_DOOR }: ShareDeps): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
     // Addresses under which others reach the book; none where it opens on its own machine only.
@@ -51,7 +52,7 @@ export function shareRoutes(book: Book, { shares, door = NO_DOOR }: ShareDeps): 
 }
 
 /** The token travels in a header: addresses are written down by many. */
-export function sharedRoutes(book: Book, { shares }: ShareDeps): Router {
+function sharedRoutes(book: Book, { shares }: ShareDeps): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const share = await shares.of(req.get('X-Share') ?? '', new Date());
@@ -61,3 +62,31 @@ export function sharedRoutes(book: Book, { shares }: ShareDeps): Router {
   });
   return router;
 }
+
+export const shares = {
+  for: 'team',
+  routes: shareRoutes,
+  says: {
+    '/': {
+      get: { says: 'Links that are good, the newest first', answers: anything },
+      post: {
+        says: 'A link by which one lesson, report or homework can be read for some days',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+    '/{id}': { delete: { says: 'Takes a link back at once', status: 204 } },
+  },
+} satisfies Resource;
+
+/** Whoever was sent a link knows its secret. */
+export const shared = {
+  for: 'anyone',
+  routes: sharedRoutes,
+  says: {
+    '/': {
+      get: { says: 'What a link shows; its secret is in the header X-Share', answers: anything },
+    },
+  },
+} satisfies Resource;

@@ -11,6 +11,7 @@ import { giveSecret, nameIn, takeSecret, whoIn } from './access.ts';
 import { atMost } from './errors.ts';
 import { kindOf } from './devices.ts';
 import type { PeopleDeps } from './people.ts';
+import { type Resource, anything } from './describe.ts';
 
 /** Signing in from elsewhere: by a password, a passkey or an invitation; and out. */
 
@@ -108,7 +109,7 @@ async function letIn(devices: Devices, person: Person, req: Request, res: Respon
   res.status(201).json({ person: person.name, role: person.role });
 }
 
-export function signInRoutes(_: Book, { people, devices }: PeopleDeps): Router {
+function signInRoutes(_: Book, { people, devices }: PeopleDeps): Router {
   const router = Router();
   router.delete('/', async (_req, res) => {
     const { device } = whoIn(res);
@@ -152,3 +153,36 @@ export function signInRoutes(_: Book, { people, devices }: PeopleDeps): Router {
   });
   return router;
 }
+
+export const signIn = {
+  for: 'anyone',
+  routes: signInRoutes,
+  says: {
+    '/': {
+      post: {
+        says: 'Signs in by name and password; over https only',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+      delete: { says: 'Signs this device out', status: 204 },
+    },
+    '/passkey/options': {
+      post: { says: 'What a passkey has to sign', answers: anything },
+    },
+    '/passkey': {
+      post: { says: 'Signs in by a passkey', status: 201, takes: anything, answers: anything },
+    },
+    '/invitation': {
+      post: { says: 'Whom a code invites', takes: anything, answers: anything },
+    },
+    '/invitation/password': {
+      post: {
+        says: 'Takes an invitation, once: chooses a password and signs in',
+        status: 201,
+        takes: anything,
+        answers: anything,
+      },
+    },
+  },
+} satisfies Resource;

@@ -15,6 +15,18 @@ import { calendarText } from '../calendar/write.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 import { documentRoutes, idIn } from './resource.ts';
+import {
+  ICS,
+  REMOVED,
+  type Resource,
+  anything,
+  day,
+  documentPaths,
+  listOf,
+  ref,
+  text,
+  uuid,
+} from './describe.ts';
 
 const MOST_DAYS = 400;
 
@@ -26,7 +38,7 @@ const spanSchema = z.strictObject({ from: daySchema, to: daySchema }).check(
 );
 
 /** What stands in the timetable. */
-export function appointmentRoutes(book: Book): Router {
+function appointmentRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     res.json(await book.appointments.list(spanSchema.parse(req.query)));
@@ -40,7 +52,7 @@ export function appointmentRoutes(book: Book): Router {
 }
 
 /** Arenas, ways, opening hours: one document. */
-export function timetableRoutes(book: Book): Router {
+function timetableRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (_req, res) => {
     res.json((await book.timetable.get(TIMETABLE_ID)) ?? NEW_TIMETABLE);
@@ -60,7 +72,7 @@ const busySchema = z.strictObject({
 });
 
 /** Calendars of people's own: when they are not free. */
-export function busyRoutes(book: Book): Router {
+function busyRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (_req, res) => void res.json(await book.busy.list()));
   router.post('/', express.text({ type: 'text/calendar', limit: '8mb' }), async (req, res) => {
@@ -107,7 +119,7 @@ async function sendCalendar(
 }
 
 /** The timetable for other programs, as a file. */
-export function calendarRoutes(book: Book): Router {
+function calendarRoutes(book: Book): Router {
   const router = Router();
   router.get('/lessons.ics', async (req, res) => {
     res.attachment('lessons.ics');
@@ -117,7 +129,7 @@ export function calendarRoutes(book: Book): Router {
 }
 
 /** The same under secret addresses. */
-export function feedRoutes(book: Book): Router {
+function feedRoutes(book: Book): Router {
   const router = Router();
   router.get('/:id.ics', async (req, res) => {
     const timetable = await book.timetable.get(TIMETABLE_ID);
@@ -129,3 +141,79 @@ export function feedRoutes(book: Book): Router {
   });
   return router;
 }
+
+export const appointments = {
+  for: 'team',
+  routes: appointmentRoutes,
+  says: {
+    ...documentPaths('Appointment', 'appointment', REMOVED),
+    '/': {
+      get: {
+        says: 'What can fall on a day from one to another',
+        query: { from: day, to: day },
+        answers: listOf(ref('Appointment')),
+      },
+    },
+  },
+  schemas: { Appointment: appointmentSchema },
+} satisfies Resource;
+
+export const timetable = {
+  for: 'team',
+  routes: timetableRoutes,
+  says: {
+    '/': {
+      get: { says: 'Arenas, ways between them, opening hours', answers: ref('Timetable') },
+      put: {
+        says: 'Saves it; 409 with both versions when it was saved elsewhere in the meantime',
+        takes: ref('Timetable'),
+        answers: ref('Timetable'),
+      },
+    },
+  },
+  schemas: { Timetable: timetableSchema },
+} satisfies Resource;
+
+export const busy = {
+  for: 'team',
+  routes: busyRoutes,
+  says: {
+    '/{id}': { delete: { says: 'Removes it for good', status: 204 } },
+    '/': {
+      get: { says: 'Calendars of people’s own, as busy hours', answers: listOf(anything) },
+      post: {
+        says: 'Reads an iCalendar file; one of the same name and person takes its place',
+        query: { name: text, instructor: text, riderId: uuid, zone: text, today: day },
+        takes: anything,
+        answers: anything,
+        status: 201,
+      },
+    },
+  },
+} satisfies Resource;
+
+/** A calendar program asks without signing in: the address itself is the secret. */
+export const feeds = {
+  for: 'anyone',
+  routes: feedRoutes,
+  says: {
+    '/{id}.ics': {
+      get: { says: 'The same under a secret address', answers: text, as: ICS },
+    },
+  },
+} satisfies Resource;
+
+export const calendar = {
+  for: 'team',
+  routes: calendarRoutes,
+  says: {
+    '/lessons.ics': {
+      get: {
+        says: 'The timetable as iCalendar: of all, of an instructor or of a rider',
+        query: { instructor: text, riderId: uuid },
+        answers: text,
+        as: ICS,
+      },
+    },
+  },
+} satisfies Resource;

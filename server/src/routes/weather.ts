@@ -3,6 +3,8 @@ import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
 import type { Book } from '../repositories/book.ts';
+import { type Resource, anything, day } from './describe.ts';
+import type { Air, WeatherSource } from '../deps.ts';
 
 /**
  * The air of a day, from a file that stands in for a weather service: a list of days. Whatever writes that file, the
@@ -14,8 +16,6 @@ const airSchema = z.object({
   celsius: z.number().check(z.gte(-60), z.lte(60)),
   humidity: z.number().check(z.gte(0), z.lte(100)),
 });
-
-export type Air = z.infer<typeof airSchema>;
 
 /** Null where the file has nothing of that day, or there is no such file. */
 export async function airOn(file: string, date: string): Promise<Air | null> {
@@ -35,7 +35,7 @@ interface WeatherDeps {
   readonly weather?: WeatherSource;
 }
 
-export function weatherRoutes(_: Book, { weather }: WeatherDeps = {}): Router {
+function weatherRoutes(_: Book, { weather }: WeatherDeps = {}): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date } = querySchema.parse(req.query);
@@ -44,4 +44,16 @@ export function weatherRoutes(_: Book, { weather }: WeatherDeps = {}): Router {
   return router;
 }
 
-export type WeatherSource = (date: string) => Promise<Air | null>;
+export const weather = {
+  for: 'ringside',
+  routes: weatherRoutes,
+  says: {
+    '/': {
+      get: {
+        says: 'Temperature and humidity of a day, from the file beside the book; null where it has none',
+        query: { date: day },
+        answers: anything,
+      },
+    },
+  },
+} satisfies Resource;

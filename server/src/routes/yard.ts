@@ -11,6 +11,7 @@ import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/toda
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 import { listSchema } from './resource.ts';
+import { type Resource, anything, day, listOf, text } from './describe.ts';
 
 /** What a screen shows at once; in a school nobody looks at every horse. */
 const MOST_ASKED = 100;
@@ -31,7 +32,7 @@ const querySchema = z.strictObject({
 const lastSchema = z.strictObject({ date: daySchema });
 
 /** The whole yard on a day: for each horse when it last worked, where it stands, and what waits. */
-export function yardRoutes(book: Book): Router {
+function yardRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date, horses } = querySchema.parse(req.query);
@@ -104,3 +105,20 @@ async function programmesOn(
   }
   return found;
 }
+
+export const yard = {
+  for: 'ringside',
+  routes: yardRoutes,
+  says: {
+    '/': {
+      get: {
+        says: 'Where each horse stands on a day, or where some do: a hundred at most',
+        query: { date: day, horses: text },
+        answers: listOf(anything),
+      },
+    },
+    '/last': {
+      get: { says: 'When each horse worked last', query: { date: day }, answers: listOf(anything) },
+    },
+  },
+} satisfies Resource;

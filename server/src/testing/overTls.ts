@@ -3,7 +3,7 @@ import { createServer } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
-import type { AppDeps } from '../app.ts';
+import type { AppDeps } from '../deps.ts';
 import { credentialsIn } from '../phones/authority.ts';
 import type { Whose } from '../repositories/devices.ts';
 import { COOKIE } from '../routes/access.ts';
