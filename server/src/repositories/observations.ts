@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
 import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
@@ -298,3 +298,7 @@ async function readingsIn(
 }
 
 export type ObservationStore = ReturnType<typeof observationStore>;
+
+/** How many rows of a group are so. */
+export const kindCount = (where: SQL) =>
+  sql<number>`count(*) filter (where ${where})`.mapWith(Number);

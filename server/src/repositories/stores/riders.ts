@@ -1,0 +1,43 @@
+import type { Rider } from '@canter-book/core/book/records';
+import { and, asc, count, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Database } from '../../db/connect.ts';
+import { observations, riders, sessions } from '../../db/schema.ts';
+import { DOCUMENTS } from '../documents.ts';
+import { stands, kindCount } from '../observations.ts';
+import { revisioned } from '../revisioned.ts';
+
+export interface RiderCorners {
+  riderId: string;
+  corners: number;
+  bent: number;
+}
+
+export function riderStore(db: Database) {
+  const { rider } = DOCUMENTS;
+  return {
+    ...revisioned(db, riders, rider),
+    list: async (): Promise<Rider[]> =>
+      (await db.select().from(riders).orderBy(asc(riders.name))).map(rider.fromRow),
+    /** Corners counted for each rider since a day, and how many were ridden with bend. */
+    async corners(since: string): Promise<RiderCorners[]> {
+      return db
+        .select({
+          riderId: sql<string>`${sessions.riderId}`,
+          corners: count().mapWith(Number),
+          bent: kindCount(sql`${observations.good}`),
+        })
+        .from(observations)
+        .innerJoin(sessions, eq(sessions.id, observations.sessionId))
+        .where(
+          and(
+            eq(observations.kind, 'corner'),
+            gte(sessions.date, since),
+            isNotNull(sessions.riderId),
+            isNull(sessions.removedAt),
+            stands,
+          ),
+        )
+        .groupBy(sessions.riderId);
+    },
+  };
+}

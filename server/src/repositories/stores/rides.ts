@@ -1,0 +1,52 @@
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { and, desc, eq } from 'drizzle-orm';
+import type { Database } from '../../db/connect.ts';
+import { markedRides } from '../../db/schema.ts';
+import { DOCUMENTS } from '../documents.ts';
+import { forgetSnapshots } from '../evidence.ts';
+import { revisioned } from '../revisioned.ts';
+
+export interface RideFilter {
+  horseId?: string | undefined;
+  lessonId?: string | undefined;
+}
+
+/** More than anybody looks through at once. */
+const MOST_RIDES = 500;
+
+/** Rides of a test that were marked: they count for the horse. */
+export function rideStore(db: Database) {
+  const { ride } = DOCUMENTS;
+  return {
+    ...revisioned(db, markedRides, {
+      ...ride,
+      saved: (tx, now, before) =>
+        forgetSnapshots(tx, [now.horseId, ...(before ? [before.horseId] : [])]),
+    }),
+    remove: (id: string): Promise<void> =>
+      db.transaction(async (tx) => {
+        const gone = await tx
+          .delete(markedRides)
+          .where(eq(markedRides.id, id))
+          .returning({ horseId: markedRides.horseId });
+        await forgetSnapshots(
+          tx,
+          gone.map((row) => row.horseId),
+        );
+      }),
+    async list({ horseId, lessonId }: RideFilter): Promise<MarkedRide[]> {
+      const rows = await db
+        .select()
+        .from(markedRides)
+        .where(
+          and(
+            horseId ? eq(markedRides.horseId, horseId) : undefined,
+            lessonId ? eq(markedRides.lessonId, lessonId) : undefined,
+          ),
+        )
+        .orderBy(desc(markedRides.date), desc(markedRides.id))
+        .limit(MOST_RIDES);
+      return rows.map(ride.fromRow);
+    },
+  };
+}

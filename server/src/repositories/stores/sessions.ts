@@ -1,0 +1,191 @@
+import type { Session } from '@canter-book/core/book/records';
+import { doneIn } from '@canter-book/core/planner/history';
+import type { Done } from '@canter-book/core/planner/request';
+import { unpacked } from '@canter-book/core/progress/readings';
+import { and, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Database } from '../../db/connect.ts';
+import { horses, observations, riders, sessionEvidence, sessions } from '../../db/schema.ts';
+import { DOCUMENTS } from '../documents.ts';
+import { forgetEvidence } from '../evidence.ts';
+import { type observationStore, stands, kindCount } from '../observations.ts';
+import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
+import { revisioned } from '../revisioned.ts';
+
+export interface SessionFilter {
+  horseId?: string | undefined;
+  since?: string | undefined;
+  /** Only those before this session. */
+  before?: string | undefined;
+  limit?: number | undefined;
+}
+
+export interface LastSession {
+  horseId: string;
+  sessionId: string;
+  date: string;
+  minutes: number | null;
+  homework: string;
+}
+
+/** A session as a row of a table. */
+export interface SessionWithMarks {
+  date: string;
+  horse: string;
+  rider: string;
+  minutes: number | null;
+  notes: string;
+  homework: string;
+  marks: { scale: string; rein: string; value: number }[];
+}
+
+export type SessionSummary = Omit<Session, 'document'> & {
+  tries: number;
+  good: number;
+  /** Marks that were given. */
+  marks: number;
+};
+
+/** As far back as the planner looks. */
+const PLANNED_SESSIONS = 12;
+
+/** Sessions, with what was seen in them counted. */
+export function sessionStore(db: Database, seen: ReturnType<typeof observationStore>) {
+  const { session } = DOCUMENTS;
+  return {
+    ...revisioned(db, sessions, {
+      ...session,
+      async saved(tx, now, before) {
+        const counts = now.removedAt !== before?.removedAt || now.date !== before?.date;
+        if (before && counts) await forgetEvidence(tx, [now.id]);
+      },
+    }),
+    /** All sessions with their names and marks, oldest first, a page at a time. */
+    async *pages(): AsyncGenerator<SessionWithMarks[]> {
+      let after: Cursor | null = null;
+      for (;;) {
+        const rows = await sessionsAfter(db, after);
+        const last = rows.at(-1);
+        if (!last) return;
+        after = last;
+        yield rows.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
+          ...rest,
+          rider: by ?? '',
+          marks: unpacked(said ?? [])
+            .filter((e) => e.kind === 'mark')
+            .map((e) => ({ scale: e.scale, rein: e.rein, value: Math.round(e.mean * 2) / 2 })),
+        }));
+      }
+    },
+    /** The last session of each horse up to a day. */
+    async lastOfEach(until: string, horseIds?: readonly string[]): Promise<LastSession[]> {
+      const only = horseIds
+        ? sql`where h.id = any(${sql.param(`{${horseIds.join(',')}}`)}::uuid[])`
+        : sql``;
+      // One look into the index for each horse, however many sessions there are.
+      const found = await db.execute(sql`
+      select h.id as "horseId", s.id as "sessionId", s.date::text as date, s.minutes, s.homework
+      from horses h cross join lateral (
+        select id, date, minutes, homework from sessions
+        where horse_id = h.id and date <= ${until} and removed_at is null
+        order by started_at desc limit 1) s ${only}`);
+      return (found as unknown as { rows: LastSession[] }).rows;
+    },
+    /** What the sets of a horse's last planned sessions came to, in the order of time. */
+    async done(horseId: string): Promise<Done[]> {
+      const rows = await db
+        .select({
+          id: sessions.id,
+          date: sessions.date,
+          document: sessions.document,
+          next: sessions.next,
+        })
+        .from(sessions)
+        .where(
+          and(
+            eq(sessions.horseId, horseId),
+            isNotNull(sessions.document),
+            isNull(sessions.removedAt),
+          ),
+        )
+        .orderBy(desc(sessions.startedAt))
+        .limit(PLANNED_SESSIONS);
+      const tried = await seen.triesOf(rows.map((row) => row.id));
+      // The oldest first: what was decided last counts.
+      return rows
+        .reverse()
+        .flatMap(({ id, date, document, next }) =>
+          document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
+        );
+    },
+    /** The newest first, a page at a time. */
+    async list({ horseId, since, before, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
+      const rows = await db
+        .select()
+        .from(sessions)
+        .where(
+          and(
+            horseId ? eq(sessions.horseId, horseId) : undefined,
+            since ? gte(sessions.date, since) : undefined,
+            before ? isBefore(before) : undefined,
+            isNull(sessions.removedAt),
+          ),
+        )
+        .orderBy(...newestFirst)
+        .limit(limit);
+      const tried = await tries(
+        db,
+        rows.map((row) => row.id),
+      );
+      return rows.map((row) => {
+        const { document: _, ...rest } = session.fromRow(row);
+        return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0, marks: 0 }) };
+      });
+    },
+  };
+}
+
+const SESSIONS_A_PAGE = 250;
+
+/** The next page of sessions with their names. */
+const sessionsAfter = (db: Database, after: Cursor | null) =>
+  db
+    .select({
+      id: sessions.id,
+      startedAt: sessions.startedAt,
+      date: sessions.date,
+      horse: horses.name,
+      rider: riders.name,
+      minutes: sessions.minutes,
+      notes: sessions.notes,
+      homework: sessions.homework,
+      evidence: sessionEvidence.evidence,
+    })
+    .from(sessions)
+    .innerJoin(horses, eq(horses.id, sessions.horseId))
+    .leftJoin(riders, eq(riders.id, sessions.riderId))
+    .leftJoin(sessionEvidence, eq(sessionEvidence.sessionId, sessions.id))
+    .where(countingAfter(after))
+    .orderBy(...oldestFirst)
+    .limit(SESSIONS_A_PAGE);
+
+async function tries(db: Database, sessionIds: readonly string[]) {
+  if (sessionIds.length === 0)
+    return new Map<string, { tries: number; good: number; marks: number }>();
+  const rows = await db
+    .select({
+      sessionId: observations.sessionId,
+      tries: kindCount(sql`${observations.kind} = 'try'`),
+      good: kindCount(sql`${observations.good}`),
+      marks: kindCount(sql`${observations.kind} = 'mark'`),
+    })
+    .from(observations)
+    .where(
+      and(
+        inArray(observations.sessionId, [...sessionIds]),
+        inArray(observations.kind, ['try', 'mark']),
+        stands,
+      ),
+    )
+    .groupBy(observations.sessionId);
+  return new Map(rows.map(({ sessionId, ...rest }) => [sessionId, rest]));
+}
