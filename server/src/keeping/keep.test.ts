@@ -9,7 +9,7 @@ import { BookInUseError } from '../db/lock.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { createBook } from '../repositories/book.ts';
 import { peopleStore } from '../repositories/people.ts';
-import { freshPlace, MIGRATIONS as migrations, someHorse } from '../testing/app.ts';
+import { FRESH, freshPlace, MIGRATIONS as migrations, someHorse } from '../testing/app.ts';
 import { Copies } from './copies.ts';
 import {
   backup,
@@ -24,12 +24,14 @@ import {
 
 /** A copy is worth what it brings back. */
 
+const prepared = { migrations, fresh: FRESH };
+
 let folder: string;
 let yard: Place;
 let drop: () => Promise<void>;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'canter-book-keep-'));
-  yard = { where: { kind: 'folder', folder: join(folder, 'yard') }, migrations };
+  yard = { where: { kind: 'folder', folder: join(folder, 'yard'), fresh: FRESH }, ...prepared };
   const connection = await connect(yard.where, migrations);
   await connection.db.transaction((tx) =>
     seedDemo(createBook(tx), new Date('2026-06-15T12:00:00Z')),
@@ -43,7 +45,7 @@ afterAll(async () => {
 });
 const empty = (name: string): Place => ({
   where: { kind: 'folder', folder: join(folder, name) },
-  migrations,
+  ...prepared,
 });
 
 test('a backup is opened and counted, restored into an empty place, and into no other', async () => {
@@ -51,7 +53,7 @@ test('a backup is opened and counted, restored into an empty place, and into no 
   const sums = await backup(yard, file);
   expect(sums['horse']!.count).toBe(5);
   expect(sums['session']!.count).toBeGreaterThan(100);
-  expect(await check(file, migrations)).toEqual(sums);
+  expect(await check(file, prepared)).toEqual(sums);
   expect(await restore(file, empty('again'))).toEqual(sums);
   await expect(restore(file, yard)).rejects.toThrow(/There is a book already/);
   await expect(backup(yard, file)).rejects.toThrow(/is there already/);
@@ -87,7 +89,7 @@ test('a book that is open is neither copied nor moved', async () => {
 
 test('moved to another place and back it is the same book', async () => {
   const { where, drop: gone } = await freshPlace();
-  const there: Place = { where, migrations };
+  const there: Place = { where, ...prepared };
   const sums = await move(yard, there);
   await expect(move(yard, there)).rejects.toThrow(/There is a book already/);
   expect(await move(there, empty('back'))).toEqual(sums);
@@ -96,7 +98,7 @@ test('moved to another place and back it is the same book', async () => {
 
 test('the copies beside an open book are listed, written on demand and read through', async () => {
   const place = join(folder, 'beside');
-  const connection = await connect({ kind: 'folder', folder: place }, migrations);
+  const connection = await connect({ kind: 'folder', folder: place, fresh: FRESH }, migrations);
   const book = createBook(connection.db);
   await book.horses.save(someHorse());
   const faults: unknown[] = [];

@@ -19,16 +19,25 @@ import type { BundleReport } from '../repositories/bundle/take.ts';
 /** How many there are of each kind, and a check over all of them. */
 export type Sums = Readonly<Record<string, { readonly count: number; readonly check: string }>>;
 
-export interface Place {
-  readonly where: Where;
+/** What a new book is made from. */
+export interface Prepared {
   readonly migrations: string;
+  /** An empty one, to be copied into a folder; without it each is made from nothing, which takes seconds. */
+  readonly fresh?: string | undefined;
+}
+
+export interface Place extends Prepared {
+  readonly where: Where;
 }
 
 async function withBook<T>(
-  { where, migrations }: Place,
+  { where, migrations, fresh }: Place,
   work: (book: Book) => Promise<T>,
 ): Promise<T> {
-  const connection = await connect(where, migrations);
+  const connection = await connect(
+    where.kind === 'folder' ? { fresh, ...where } : where,
+    migrations,
+  );
   try {
     return await work(createBook(connection.db));
   } finally {
@@ -118,7 +127,7 @@ export async function backup(place: Place, file: string): Promise<Sums> {
       return sumsIn(book);
     });
     await rename(part, file);
-    const checked = await check(file, place.migrations);
+    const checked = await check(file, place);
     const differs = differences(sums, checked);
     if (differs.length > 0)
       throw new Error(`The file does not hold what the book does: ${differs.join(', ')}.`);
@@ -132,11 +141,12 @@ export async function backup(place: Place, file: string): Promise<Sums> {
  * Opens a book file as a book of its own, for the time of looking at it.
  * @throws CannotOpenError when it is not whole
  */
-export async function check(file: string, migrations: string): Promise<Sums> {
+export async function check(file: string, { migrations, fresh }: Prepared): Promise<Sums> {
   if (!existsSync(file)) throw new CannotOpenError(`${file} is not there.`);
   const folder = mkdtempSync(join(tmpdir(), 'canter-book-check-'));
   try {
-    return await withBook({ where: { kind: 'folder', folder }, migrations }, async (book) => {
+    const place: Place = { where: { kind: 'folder', folder }, migrations, fresh };
+    return await withBook(place, async (book) => {
       const report = await book
         .importLines(linesInFile(file), { check: false })
         // What is missing from it is missed by what names it.
@@ -167,7 +177,7 @@ function whole(report: BundleReport, what: string): void {
  */
 export async function restore(file: string, place: Place): Promise<Sums> {
   // Looked at first: what is damaged must not leave half a book.
-  const sums = await check(file, place.migrations);
+  const sums = await check(file, place);
   return intoEmpty(place, file, sums, () => linesInFile(file));
 }
 

@@ -4,7 +4,16 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { CannotOpenError, type Where } from '../db/connect.ts';
 import { BookInUseError } from '../db/lock.ts';
-import { backup, check, inviteOwner, move, restore, type Place, type Sums } from './keep.ts';
+import {
+  backup,
+  check,
+  inviteOwner,
+  move,
+  restore,
+  type Place,
+  type Prepared,
+  type Sums,
+} from './keep.ts';
 
 /** `canter-book backup`, `check`, `restore`, `move` and `invite`: the words of the command line, and what is said. */
 
@@ -17,13 +26,17 @@ canter-book invite NAME --data PLACE --at https://ADDRESS
 `;
 
 const here = dirname(fileURLToPath(import.meta.url));
-const migrations = [join(here, 'migrations'), join(here, '../db/migrations')].find(existsSync)!;
+const oneOf = (...places: string[]) => places.map((p) => join(here, p)).find(existsSync);
+const prepared: Prepared = {
+  migrations: oneOf('migrations', '../db/migrations')!,
+  fresh: oneOf('fresh-book', '../../../.cache/fresh-book'),
+};
 
 const placeOf = (text: string): Place => ({
   where: /^postgres(ql)?:\/\//.test(text)
     ? { kind: 'url', url: text }
     : ({ kind: 'folder', folder: resolve(text) } satisfies Where),
-  migrations,
+  ...prepared,
 });
 
 /** A place as it was named; of a folder, where it lies. */
@@ -60,7 +73,7 @@ async function main(): Promise<void> {
       return;
     }
     case 'check':
-      say(await check(resolve(file ?? missing('Name the file to check.')), migrations));
+      say(await check(resolve(file ?? missing('Name the file to check.')), prepared));
       process.stdout.write('The file is whole.\n');
       return;
     case 'restore': {

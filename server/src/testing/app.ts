@@ -44,7 +44,7 @@ export async function openTestApp(more: Partial<AppDeps> = {}) {
   return { app, book, ...door, db: connection.db, where, close };
 }
 
-const FRESH = join(dirname(fileURLToPath(import.meta.url)), '../../../.cache/fresh-book');
+export const FRESH = join(dirname(fileURLToPath(import.meta.url)), '../../../.cache/fresh-book');
 
 /**
  * A database of its own: on the PostgreSQL server of `TEST_DATABASE_URL` when there is one, else PGlite in
