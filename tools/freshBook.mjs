@@ -8,7 +8,9 @@ const MIGRATIONS = join(root, 'server/src/db/migrations');
 
 /** What a fresh book is made from; another database or another table makes another book. */
 function madeFrom() {
-  const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json')));
+  const hash = createHash('sha256');
+  for (const path of ['package-lock.json', 'tools/freshBook.mjs'])
+    hash.update(readFileSync(join(root, path)));
   const files = readdirSync(MIGRATIONS, { recursive: true }).filter((f) => /\.(sql|json)$/.test(f));
   for (const file of files.sort()) hash.update(file).update(readFileSync(join(MIGRATIONS, file)));
   return hash.digest('hex');
@@ -28,6 +30,10 @@ export async function freshBook(folder) {
   const { pg_trgm } = await import('@electric-sql/pglite/contrib/pg_trgm');
   const client = new PGlite(folder, { extensions: { pg_trgm } });
   await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+  // What databases are made from: none is ever made in a book, and they are half of the files to copy.
+  await client.exec(`update pg_database set datistemplate = false where datname <> 'postgres'`);
+  for (const name of ['template0', 'template1']) await client.exec(`drop database ${name}`);
+  await client.exec('checkpoint');
   await client.close();
   writeFileSync(stamp, wanted);
 }
