@@ -58,6 +58,8 @@ async function buildServer() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
+    minifyWhitespace: true,
+    minifySyntax: true,
     external: ['pg-native', 'fs-native-extensions', 'highs', '@node-rs/argon2'],
     logLevel: 'warning',
     banner: {
