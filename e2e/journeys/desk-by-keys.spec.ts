@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { printLesson } from '@canter-book/core/notation/print';
-import { editor, openLesson, textInBook } from '../desk.ts';
+import { editor, isSaved, openLesson, textInBook } from '../desk.ts';
 import { BookServer } from '../server.ts';
 
 /** An instructor works the desk without touching the mouse. */
@@ -74,4 +74,23 @@ test('a lesson is laid out, ordered, ridden and changed by keys only', async ({ 
   await expect(page.getByTestId('call-line')).toContainText('now');
   await keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Ride it' })).toBeVisible();
+});
+
+test('on a narrow page the text below the arena is laid out when the keyboard comes to it', async ({
+  page,
+}) => {
+  await openLesson(page, server.url, 'lesson "Narrow"\nA trot working\n');
+  await isSaved(page);
+  await page.setViewportSize({ width: 390, height: 500 });
+  await page.reload();
+  await expect(page.getByText('A trot working').first()).toBeAttached();
+  await expect(editor(page)).toHaveCount(0);
+  await page
+    .getByRole('tab', { name: 'Text' })
+    .evaluate((tab) => tab.focus({ preventScroll: true }));
+  await page.keyboard.press('Tab');
+  await expect(editor(page)).toBeFocused();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('C circle left 20\n');
+  expect(await textInBook(page, (d) => printLesson(d as never))).toContain('C circle left 20');
 });
