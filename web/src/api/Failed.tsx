@@ -1,4 +1,4 @@
-import { problemOf } from './api.ts';
+import { problemOf } from './problem.ts';
 
 interface FailedProps {
   /** Of a mutation, or of more that was asked for; nothing is said without one. */

@@ -4,7 +4,7 @@ import { NotFound } from '../app/NotFound.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Empty } from '../ui/Empty.tsx';
 import { Loading } from '../ui/Loading.tsx';
-import { problemOf } from './api.ts';
+import { problemOf } from './problem.ts';
 
 export interface Query {
   isLoading: boolean;

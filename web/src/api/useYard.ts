@@ -1,12 +1,12 @@
 import { skipToken } from '@reduxjs/toolkit/query/react';
+import { problemOf } from './problem.ts';
 import {
-  problemOf,
   useLastWorkedQuery,
   useYardOfQuery,
   useYardQuery,
   type LastWorked,
   type YardRow,
-} from './api.ts';
+} from './yard.ts';
 import type { Query } from './QueryState.tsx';
 
 /** So many are asked for at once. */

@@ -2,7 +2,7 @@ import { Suspense, useEffect, useRef } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'react-redux';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
-import { useHealthQuery } from '../api/api.ts';
+import { useHealthQuery } from '../api/yard.ts';
 import { useMeQuery, type Me } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';

@@ -1,5 +1,5 @@
+import { horsesApi } from '../api/horses.ts';
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
-import { api } from '../api/api.ts';
 import { FakeServer, someHorse } from '../testing/render.tsx';
 import { startLive } from './live.ts';
 import { createBookStore } from './store.ts';
@@ -39,7 +39,7 @@ beforeEach(async () => {
   Object.assign(globalThis, { EventSource: FakeSource });
   server = new FakeServer({ '/api/horses': [someHorse()], '/api/live/open': {} });
   const store = createBookStore();
-  void store.dispatch(api.endpoints.horses.initiate());
+  void store.dispatch(horsesApi.endpoints.horses.initiate());
   stop = startLive(store);
   await rest();
 });

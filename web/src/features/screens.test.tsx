@@ -5,7 +5,7 @@ import { dayOf } from '@canter-book/core/progress/days';
 import { standingsOf } from '@canter-book/core/progress/standing';
 import { FakeServer, renderIn, someHorse, type Call } from '../testing/render.tsx';
 import Debrief from './debrief/Debrief.tsx';
-import { SESSIONS_A_PAGE } from '../api/api.ts';
+import { SESSIONS_A_PAGE } from '../api/sessions.ts';
 import { pastDate } from '../app/dates.ts';
 import Debriefs from './debrief/Debriefs.tsx';
 import HorsePage from './horses/HorsePage.tsx';

@@ -1,5 +1,5 @@
 import { compileRide } from '@canter-book/core/ride/compile';
-import { useLessonQuery } from '../../api/api.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
 import { mainLines } from './mainLines.ts';
 import { MiniArena } from './MiniArena.tsx';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { api, useTakeBookMutation, type BundleReport } from '../../api/api.ts';
+import { api } from '../../api/api.ts';
+import { useTakeBookMutation, type BundleReport } from '../../api/wholeBook.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { api, problemOf, type BundleReport } from '../../api/api.ts';
+import { api } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
+import type { BundleReport } from '../../api/wholeBook.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { whenSaid } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useImportsQuery, useUndoImportMutation, type Import } from '../../api/api.ts';
+import { useImportsQuery, useUndoImportMutation, type Import } from '../../api/wholeBook.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { longDate } from '../../app/dates.ts';
 import { counted } from '../../app/words.ts';

@@ -9,7 +9,9 @@ import {
 } from '@canter-book/core/formats/cells';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/book/records';
-import { useAddSessionsMutation, useHorsesQuery, useRidersQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useAddSessionsMutation } from '../../api/wholeBook.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { saveFile } from '../../app/files.ts';
 import { newId } from '../../app/newId.ts';

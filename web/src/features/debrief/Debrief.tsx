@@ -12,14 +12,14 @@ import type { Shelf } from '@canter-book/core/exercises/shelf';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { doneIn } from '@canter-book/core/planner/history';
 import { tomorrowOf, type Tomorrow } from '@canter-book/core/planner/tomorrow';
+import { useHorseQuery } from '../../api/horses.ts';
+import { useProgrammesQuery } from '../../api/programmes.ts';
+import { useRidersQuery } from '../../api/riders.ts';
 import {
   useAddObservationsMutation,
-  useHorseQuery,
   useObservationsQuery,
-  useProgrammesQuery,
-  useRidersQuery,
   useSessionQuery,
-} from '../../api/api.ts';
+} from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { pastDate } from '../../app/dates.ts';

@@ -1,5 +1,7 @@
 import { Link } from 'react-router';
-import { useHorsesQuery, useRidersQuery, useSessionPagesInfiniteQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useSessionPagesInfiniteQuery } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { pastDate } from '../../app/dates.ts';

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Session } from '@canter-book/core/book/records';
-import { api, problemOf, useSaveSessionMutation } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
+import { sessionsApi, useSaveSessionMutation } from '../../api/sessions.ts';
 import { pastDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -27,7 +28,10 @@ export function DeleteSession({ session, horse }: { session: Session; horse: str
     if (gone.error) return;
     tell(`The session of ${pastDate(session.date)} is deleted.`, async () => {
       const now = await dispatch(
-        api.endpoints.session.initiate(session.id, { forceRefetch: true, subscribe: false }),
+        sessionsApi.endpoints.session.initiate(session.id, {
+          forceRefetch: true,
+          subscribe: false,
+        }),
       );
       if (now.data) await save(restored(now.data));
     });

@@ -2,7 +2,7 @@ import type { Next } from '@canter-book/core/book/next';
 import type { Session } from '@canter-book/core/book/records';
 import { sameSet } from '@canter-book/core/planner/marks';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
-import { useSaveSessionMutation } from '../../api/api.ts';
+import { useSaveSessionMutation } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 
 const CHOICES: readonly (readonly [Next, string])[] = [

@@ -4,7 +4,7 @@ import type { TryObservation } from '@canter-book/core/observations/observation'
 import type { Session } from '@canter-book/core/book/records';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
-import { useReadingsQuery, useSeenQuery } from '../../api/api.ts';
+import { useReadingsQuery, useSeenQuery } from '../../api/horses.ts';
 import { today } from '../../app/dates.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { NextSets } from './NextSets.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Session } from '@canter-book/core/book/records';
-import { useSaveSessionMutation } from '../../api/api.ts';
+import { useSaveSessionMutation } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextArea, TextInput } from '../../ui/Field.tsx';

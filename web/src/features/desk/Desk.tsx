@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
-import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { DeskName } from './top/DeskName.tsx';
 

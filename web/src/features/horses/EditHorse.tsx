@@ -1,13 +1,9 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
-import {
-  problemOf,
-  useDeleteHorseMutation,
-  useHorseQuery,
-  useSaveHorseMutation,
-  useSessionsQuery,
-} from '../../api/api.ts';
+import { useDeleteHorseMutation, useHorseQuery, useSaveHorseMutation } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Horse, HorseEvent } from '@canter-book/core/book/records';
-import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
+import { useSaveHorseMutation } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
 import { byDate, shortDate, today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';

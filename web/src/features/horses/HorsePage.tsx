@@ -4,13 +4,9 @@ import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standi
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
-import {
-  useHorseQuery,
-  useReadingsQuery,
-  useRidersQuery,
-  useSessionsQuery,
-  type SessionSummary,
-} from '../../api/api.ts';
+import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useSessionsQuery, type SessionSummary } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, pastDate, shortDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';

@@ -4,17 +4,12 @@ import { reportSvg } from '@canter-book/core/formats/reportSvg';
 import { daysLater } from '@canter-book/core/progress/days';
 import { aheadUntil, reportFrom } from '@canter-book/core/report/gather';
 import { periodSaid, type Report as Told } from '@canter-book/core/report/report';
-import {
-  useAppointmentsQuery,
-  useDoneQuery,
-  useHealthQuery,
-  useHorseQuery,
-  useOwnExercisesQuery,
-  useProgrammesQuery,
-  useReadingsQuery,
-  useSeenQuery,
-  useSessionsQuery,
-} from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
+import { useDoneQuery, useHorseQuery, useReadingsQuery, useSeenQuery } from '../../api/horses.ts';
+import { useProgrammesQuery } from '../../api/programmes.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
+import { useAppointmentsQuery } from '../../api/timetable.ts';
+import { useHealthQuery } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';

@@ -11,7 +11,8 @@ import {
   type MovingGait,
   type PaceName,
 } from '@canter-book/core/gaits/paces';
-import { problemOf, useSaveHorseMutation } from '../../api/api.ts';
+import { useSaveHorseMutation } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
 import { shortDate, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';

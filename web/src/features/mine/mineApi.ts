@@ -2,7 +2,8 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Day } from '@canter-book/core/programme/days';
 import type { Standings } from '@canter-book/core/progress/standing';
-import { api, type YardRow } from '../../api/api.ts';
+import { api } from '../../api/api.ts';
+import type { YardRow } from '../../api/yard.ts';
 
 /** What a rider's phone may see: the rider's own. */
 

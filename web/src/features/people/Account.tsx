@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { clear } from 'idb-keyval';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { whenSaid } from '../../app/dates.ts';

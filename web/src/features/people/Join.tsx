@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { PasswordField } from './PasswordField.tsx';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { problemOf, useHorsesQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { shortDate, whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
 import { PasswordField } from './PasswordField.tsx';

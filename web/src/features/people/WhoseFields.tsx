@@ -1,4 +1,6 @@
-import { useHorsesQuery, useRidersQuery, useTimetableQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useTimetableQuery } from '../../api/timetable.ts';
 import { OneOf, Tick } from '../../ui/Choose.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { RiderOptions } from '../horses/RiderOptions.tsx';

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';

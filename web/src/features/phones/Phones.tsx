@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { heatOf, wetBulbGlobeC, type Heat } from '@canter-book/core/planner/heat';
-import { useWeatherQuery } from '../../api/api.ts';
+import { useWeatherQuery } from '../../api/yard.ts';
 import { today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';

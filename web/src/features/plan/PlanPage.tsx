@@ -10,13 +10,11 @@ import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { WayOut } from '@canter-book/core/planner/noLesson';
 import { profileOfFile, type PlanRequest } from '@canter-book/core/planner/request';
 import { keptIn } from '@canter-book/core/planner/kept';
-import {
-  useHorseQuery,
-  useLessonQuery,
-  useOwnExercisesQuery,
-  useRideQuery,
-  useRidersQuery,
-} from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
+import { useHorseQuery } from '../../api/horses.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useRideQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -8,7 +8,7 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import { setsIn } from '@canter-book/core/planner/marks';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
-import { useSaveLessonMutation } from '../../api/api.ts';
+import { useSaveLessonMutation } from '../../api/lessons.ts';
 import { newId } from '../../app/newId.ts';
 import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -4,12 +4,8 @@ import type { Rider } from '@canter-book/core/book/records';
 import { horseFileOf } from '@canter-book/core/planner/fromBook';
 import { themeOn } from '@canter-book/core/programme/today';
 import type { HorseFile } from '@canter-book/core/planner/request';
-import {
-  useDoneQuery,
-  useHorseQuery,
-  useProgrammesQuery,
-  useReadingsQuery,
-} from '../../api/api.ts';
+import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
+import { useProgrammesQuery } from '../../api/programmes.ts';
 import { today } from '../../app/dates.ts';
 
 /** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */

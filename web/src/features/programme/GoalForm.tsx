@@ -10,7 +10,7 @@ import type { Goal } from '@canter-book/core/programme/goal';
 import { daysLater } from '@canter-book/core/progress/days';
 import { demandsOfAll } from '@canter-book/core/sheet/demands';
 import { sheetOf } from '@canter-book/core/sheet/sheet';
-import { useLazyLessonQuery, useSheetsQuery } from '../../api/api.ts';
+import { useLazyLessonQuery, useSheetsQuery } from '../../api/lessons.ts';
 import { today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, OneOf } from '../../ui/Choose.tsx';

@@ -1,7 +1,7 @@
 import { dailyLoads, loadsOf, type DayLoad } from '@canter-book/core/programme/load';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
-import { useSessionsQuery } from '../../api/api.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
 
 const WEEKS_BACK = 4;

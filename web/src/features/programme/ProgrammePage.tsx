@@ -9,15 +9,11 @@ import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import type { Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { unmetSaid } from '@canter-book/core/programme/said';
-import {
-  problemOf,
-  useHorseQuery,
-  useOwnExercisesQuery,
-  useProgrammesQuery,
-  useReadingsQuery,
-  useRidersQuery,
-  useSaveProgrammeMutation,
-} from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
+import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useProgrammesQuery, useSaveProgrammeMutation } from '../../api/programmes.ts';
+import { useRidersQuery } from '../../api/riders.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';

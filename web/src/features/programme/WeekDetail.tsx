@@ -3,7 +3,7 @@ import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { PlannedStep, Week } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { factSaid } from '@canter-book/core/programme/said';
-import { useSaveProgrammeMutation } from '../../api/api.ts';
+import { useSaveProgrammeMutation } from '../../api/programmes.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
 import { Segments } from '../../ui/Choose.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';

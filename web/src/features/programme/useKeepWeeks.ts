@@ -1,6 +1,6 @@
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
-import { useSaveProgrammeMutation } from '../../api/api.ts';
+import { useSaveProgrammeMutation } from '../../api/programmes.ts';
 import { today } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { recordFrom } from './keep.ts';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { occurrencesIn } from '@canter-book/core/calendar/occurrences';
 import { MOST_WEEKS } from '@canter-book/core/programme/request';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
-import { useAppointmentsQuery } from '../../api/api.ts';
+import { useAppointmentsQuery } from '../../api/timetable.ts';
 
 const NONE: readonly string[] = [];
 

@@ -3,7 +3,7 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import { MEASURES, type Biases } from '@canter-book/core/progress/evidence';
 import { holdsByMovement } from '@canter-book/core/debrief/holds';
 import { median } from '@canter-book/core/stats/median';
-import { useSeenQuery } from '../../api/api.ts';
+import { useSeenQuery } from '../../api/horses.ts';
 
 interface MeasuredProps {
   horseId: string;

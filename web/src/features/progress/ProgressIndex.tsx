@@ -6,12 +6,9 @@ import type { GateState } from '@canter-book/core/programme/gate';
 import { daysLater } from '@canter-book/core/progress/days';
 import { timeSaid } from '@canter-book/core/report/time';
 import { CONFIRMED_FROM } from '@canter-book/core/progress/standing';
-import {
-  useHorsesQuery,
-  useSessionsQuery,
-  type SessionSummary,
-  type YardRow,
-} from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useSessionsQuery, type SessionSummary } from '../../api/sessions.ts';
+import type { YardRow } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useYard } from '../../api/useYard.ts';
 import { ago, today } from '../../app/dates.ts';

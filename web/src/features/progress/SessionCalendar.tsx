@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
-import { useSessionsQuery } from '../../api/api.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
 import { shortDate } from '../../app/dates.ts';
 import { counted } from '../../app/words.ts';
 

@@ -1,6 +1,7 @@
+import { lessonsApi } from '../../api/lessons.ts';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { api, problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today, whenSaid } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
@@ -69,7 +70,7 @@ export default function RingsideStart() {
     // What was just written at the desk is taught as it was written.
     await lessonsSettled();
     const lesson = planned
-      ? await dispatch(api.endpoints.lesson.initiate(planned, { forceRefetch: true }))
+      ? await dispatch(lessonsApi.endpoints.lesson.initiate(planned, { forceRefetch: true }))
       : null;
     const kept = planned && !lesson?.data ? (await keptKit())?.documents[planned] : undefined;
     const document = lesson?.data?.document ?? kept ?? null;

@@ -1,6 +1,7 @@
+import { sessionsApi } from '../../api/sessions.ts';
 import { mergeSession } from '@canter-book/core/book/mergeSession';
 import type { Session } from '@canter-book/core/book/records';
-import { api, isRefusal, problemOf, type Problem } from '../../api/api.ts';
+import { isRefusal, problemOf, type Problem } from '../../api/problem.ts';
 import { Courier, later, whenBack, type Sent } from '../../api/courier.ts';
 import type { BookStore } from '../../app/store.ts';
 import { askToKeep, readDevice, writeDevice } from './device.ts';
@@ -98,7 +99,9 @@ async function alone<T>(run: () => Promise<T>): Promise<T> {
 
 async function send(store: BookStore, parcel: Parcel): Promise<Sent> {
   if (parcel.kind === 'session') return sendSession(store, parcel.id, parcel.session);
-  const answer = await store.dispatch(api.endpoints.addObservations.initiate(parcel.observations));
+  const answer = await store.dispatch(
+    sessionsApi.endpoints.addObservations.initiate(parcel.observations),
+  );
   if (answer.error) return failed(store, parcel.id, problemOf(answer.error));
   store.dispatch(delivered({ parcelId: parcel.id }));
   return 'more';
@@ -108,7 +111,7 @@ async function sendSession(store: BookStore, parcelId: string, session: Session)
   const { revisions } = store.getState().ringside;
   let next = { ...session, revision: revisions[session.id] ?? session.revision };
   for (let merges = 0; ; merges++) {
-    const answer = await store.dispatch(api.endpoints.saveSession.initiate(next));
+    const answer = await store.dispatch(sessionsApi.endpoints.saveSession.initiate(next));
     if (!answer.error) {
       const { revision } = answer.data;
       store.dispatch(delivered({ parcelId, sessionId: session.id, revision }));

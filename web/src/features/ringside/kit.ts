@@ -3,15 +3,15 @@ import { get, set } from 'idb-keyval';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, Rider } from '@canter-book/core/book/records';
+import { exercisesApi, useOwnExercisesQuery } from '../../api/exercises.ts';
+import { horsesApi, useHorsesQuery } from '../../api/horses.ts';
 import {
-  api,
-  useHorsesQuery,
+  lessonsApi,
   useLessonsQuery,
   useSheetsQuery,
-  useOwnExercisesQuery,
-  useRidersQuery,
   type LessonSummary,
-} from '../../api/api.ts';
+} from '../../api/lessons.ts';
+import { ridersApi, useRidersQuery } from '../../api/riders.ts';
 import type { BookStore } from '../../app/store.ts';
 
 /** What is needed to begin a lesson, kept on the device for where there is no network. */
@@ -43,11 +43,11 @@ export async function keptKit(): Promise<Kit | undefined> {
 export async function packKit({ dispatch }: BookStore): Promise<void> {
   const fresh = { forceRefetch: true, subscribe: false } as const;
   const [horses, riders, lessons, sheets, own] = await Promise.all([
-    dispatch(api.endpoints.horses.initiate(undefined, fresh)),
-    dispatch(api.endpoints.riders.initiate(undefined, fresh)),
-    dispatch(api.endpoints.lessons.initiate({}, fresh)),
-    dispatch(api.endpoints.sheets.initiate(undefined, fresh)),
-    dispatch(api.endpoints.ownExercises.initiate(undefined, fresh)),
+    dispatch(horsesApi.endpoints.horses.initiate(undefined, fresh)),
+    dispatch(ridersApi.endpoints.riders.initiate(undefined, fresh)),
+    dispatch(lessonsApi.endpoints.lessons.initiate({}, fresh)),
+    dispatch(lessonsApi.endpoints.sheets.initiate(undefined, fresh)),
+    dispatch(exercisesApi.endpoints.ownExercises.initiate(undefined, fresh)),
   ]);
   if (!horses.data || !riders.data || !lessons.data) return;
   const before = await keptKit();
@@ -58,7 +58,7 @@ export async function packKit({ dispatch }: BookStore): Promise<void> {
   for (const { id, revision } of kept) {
     const known = before?.documents[id];
     const asKept = known && revisions.get(id) === revision;
-    const lesson = asKept ? null : await dispatch(api.endpoints.lesson.initiate(id, fresh));
+    const lesson = asKept ? null : await dispatch(lessonsApi.endpoints.lesson.initiate(id, fresh));
     const document = lesson?.data?.document ?? known;
     if (document) documents[id] = document;
   }

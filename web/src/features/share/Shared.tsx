@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { periodSaid } from '@canter-book/core/report/report';
 import { compileRide } from '@canter-book/core/ride/compile';
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';

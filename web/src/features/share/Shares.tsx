@@ -1,4 +1,4 @@
-import { problemOf } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
 import { shortDate, whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';

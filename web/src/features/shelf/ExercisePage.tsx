@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { plannedPhases, type Exercise } from '@canter-book/core/exercises/exercise';
 import { before } from '@canter-book/core/exercises/graph';
 import { SCALES } from '@canter-book/core/observations/scales';
-import { useOwnExercisesQuery } from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';

@@ -4,13 +4,9 @@ import { appendToPhase, withNewIds } from '@canter-book/core/lesson/edits';
 import type { Phase } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import {
-  problemOf,
-  useHorsesQuery,
-  useLazyLessonQuery,
-  useLessonsQuery,
-  useSaveLessonMutation,
-} from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useLazyLessonQuery, useLessonsQuery, useSaveLessonMutation } from '../../api/lessons.ts';
+import { problemOf } from '../../api/problem.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';

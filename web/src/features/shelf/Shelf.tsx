@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
-import { useHorsesQuery, useOwnExercisesQuery } from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { shelfWith, type Shelf } from '@canter-book/core/exercises/shelf';
-import { useOwnExercisesQuery } from '../../api/api.ts';
+import { useOwnExercisesQuery } from '../../api/exercises.ts';
 
 /** The catalogue with the instructor's own exercises; `ready` once they have come. */
 export function useShelf(): { readonly shelf: Shelf; readonly ready: boolean } {

@@ -6,7 +6,7 @@ import { callsOf } from '@canter-book/core/ringside/calls';
 import { rideSeconds } from '@canter-book/core/ringside/follow';
 import { gapFor } from '@canter-book/core/ringside/inFile';
 import { clock } from '@canter-book/core/units';
-import { useLessonQuery } from '../../api/api.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { setOutdoors } from '../../app/theme.ts';
 import { useTitle } from '../../app/title.ts';

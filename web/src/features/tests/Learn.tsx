@@ -4,7 +4,7 @@ import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { linesOf, type Lesson, type Place } from '@canter-book/core/lesson/document';
 import type { Point } from '@canter-book/core/geometry/curve';
 import { compareDrawn, linesOfBox, type DrawnLine } from '@canter-book/core/sheet/drawn';
-import { useLessonQuery } from '../../api/api.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';
 import { useTitle } from '../../app/title.ts';

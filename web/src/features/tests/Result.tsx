@@ -7,15 +7,15 @@ import type { Sheet } from '@canter-book/core/sheet/sheet';
 import Papa from 'papaparse';
 import { sheetPages } from '@canter-book/core/formats/sheetPages';
 import { marksJson, marksRows } from '@canter-book/core/formats/marksFile';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useRidersQuery } from '../../api/riders.ts';
 import {
-  problemOf,
-  useHorsesQuery,
   useRemoveRideMutation,
   useRideQuery,
-  useRidersQuery,
   useRidesQuery,
   useSaveRideMutation,
-} from '../../api/api.ts';
+} from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, shortDate, whenSaid } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';

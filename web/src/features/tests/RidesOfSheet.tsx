@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
-import { useHorsesQuery, useRidesQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useRidesQuery } from '../../api/rides.ts';
 import { shortDate } from '../../app/dates.ts';
 import { resultOf, resultWords } from './resultOf.ts';
 import { RIDE_KIND_WORDS } from './words.ts';

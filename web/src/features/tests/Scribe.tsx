@@ -6,7 +6,7 @@ import { JUDGE_PLACES } from '@canter-book/core/sheet/marks';
 import { isEliminated } from '@canter-book/core/sheet/score';
 import type { SheetBox } from '@canter-book/core/sheet/sheet';
 import { clock } from '@canter-book/core/units';
-import { useHorsesQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';

@@ -10,7 +10,8 @@ import { demandsOf, demandsOfAll, expectedMark } from '@canter-book/core/sheet/d
 import { sheetPages } from '@canter-book/core/formats/sheetPages';
 import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
 import { SCALES } from '@canter-book/core/observations/scales';
-import { useHorsesQuery, useLessonQuery } from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';

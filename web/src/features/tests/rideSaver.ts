@@ -1,5 +1,5 @@
 import { mergeRides, type MarkedRide } from '@canter-book/core/sheet/markedRide';
-import { isRefusal, type Problem } from '../../api/api.ts';
+import { isRefusal, type Problem } from '../../api/problem.ts';
 import { Courier, type Later, type Sent } from '../../api/courier.ts';
 
 /** A ride as it stands on this device. */

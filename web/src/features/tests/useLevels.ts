@@ -1,5 +1,5 @@
 import type { Scale } from '@canter-book/core/observations/scales';
-import { useYardQuery } from '../../api/api.ts';
+import { useYardQuery } from '../../api/yard.ts';
 import { today } from '../../app/dates.ts';
 
 /** The mean of both reins, where anything is known. */

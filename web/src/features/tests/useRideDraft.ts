@@ -2,7 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Query } from '../../api/QueryState.tsx';
 import { later, whenBack, whenLeft } from '../../api/courier.ts';
-import { problemOf, useRideQuery, useSaveRideMutation } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useRideQuery, useSaveRideMutation } from '../../api/rides.ts';
 import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
 
 const keyOf = (id: string): string => `canter-book-ride-${id}`;

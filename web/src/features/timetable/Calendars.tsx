@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
+import { problemOf } from '../../api/problem.ts';
+import { useRidersQuery } from '../../api/riders.ts';
 import {
-  problemOf,
   useBusyQuery,
   useRemoveCalendarMutation,
-  useRidersQuery,
   useSaveTimetableMutation,
   useTakeCalendarMutation,
-} from '../../api/api.ts';
+} from '../../api/timetable.ts';
 import { today, whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';

@@ -4,7 +4,7 @@ import { endMin, startMin, type Occurrence } from '@canter-book/core/calendar/oc
 import { inForce, restrictionSaid, untilSaid } from '@canter-book/core/gaits/restriction';
 import { DAYS } from '@canter-book/core/programme/days';
 import { daysLater } from '@canter-book/core/progress/days';
-import type { YardRow } from '../../api/api.ts';
+import type { YardRow } from '../../api/yard.ts';
 import { ago, byDate } from '../../app/dates.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';

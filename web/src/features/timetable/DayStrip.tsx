@@ -7,7 +7,9 @@ import {
   startMin,
   type Occurrence,
 } from '@canter-book/core/calendar/occurrences';
-import type { LessonSummary, SessionSummary, YardRow } from '../../api/api.ts';
+import type { LessonSummary } from '../../api/lessons.ts';
+import type { SessionSummary } from '../../api/sessions.ts';
+import type { YardRow } from '../../api/yard.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
-import { problemOf, useSaveTimetableMutation, useTimetableQuery } from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useSaveTimetableMutation, useTimetableQuery } from '../../api/timetable.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';

@@ -6,7 +6,7 @@ import { endMin, keyOf, startMin, type Occurrence } from '@canter-book/core/cale
 import { DAYS } from '@canter-book/core/programme/days';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
-import { useProgrammesQuery } from '../../api/api.ts';
+import { useProgrammesQuery } from '../../api/programmes.ts';
 import { longDate, today } from '../../app/dates.ts';
 import type { Asked } from './AppointmentForm.tsx';
 import { sideBySide } from './states.ts';

@@ -1,7 +1,9 @@
 import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
 import { inForce, restrictionSaid } from '@canter-book/core/gaits/restriction';
-import type { LessonSummary, SessionSummary, YardRow } from '../../api/api.ts';
+import type { LessonSummary } from '../../api/lessons.ts';
+import type { SessionSummary } from '../../api/sessions.ts';
+import type { YardRow } from '../../api/yard.ts';
 import type { StripData } from './DayStrip.tsx';
 import { sessionOf, stateOf } from './states.ts';
 import { aboutOf, calledOf, type Times } from './useTimes.ts';

@@ -9,11 +9,8 @@ import {
   type TimeAndArena,
 } from '@canter-book/core/calendar/changes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
-import {
-  problemOf,
-  useRemoveAppointmentMutation,
-  useSaveAppointmentMutation,
-} from '../../api/api.ts';
+import { problemOf } from '../../api/problem.ts';
+import { useRemoveAppointmentMutation, useSaveAppointmentMutation } from '../../api/timetable.ts';
 import { newId } from '../../app/newId.ts';
 import { longDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';

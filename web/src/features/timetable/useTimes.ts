@@ -4,13 +4,9 @@ import type { Names } from '@canter-book/core/calendar/clashes';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { occurrencesIn, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import type { Horse, Rider } from '@canter-book/core/book/records';
-import {
-  useAppointmentsQuery,
-  useBusyQuery,
-  useHorsesQuery,
-  useRidersQuery,
-  useTimetableQuery,
-} from '../../api/api.ts';
+import { useHorsesQuery } from '../../api/horses.ts';
+import { useRidersQuery } from '../../api/riders.ts';
+import { useAppointmentsQuery, useBusyQuery, useTimetableQuery } from '../../api/timetable.ts';
 
 const NONE: readonly never[] = [];
 

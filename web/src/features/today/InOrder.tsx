@@ -3,13 +3,8 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
-import {
-  useLessonsQuery,
-  useYardOfQuery,
-  type LastWorked,
-  type LessonSummary,
-  type YardRow,
-} from '../../api/api.ts';
+import { useLessonsQuery, type LessonSummary } from '../../api/lessons.ts';
+import { useYardOfQuery, type LastWorked, type YardRow } from '../../api/yard.ts';
 import type { Yard } from '../../api/useYard.ts';
 import { ago } from '../../app/dates.ts';
 import { ButtonLink } from '../../ui/Button.tsx';

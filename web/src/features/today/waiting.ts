@@ -1,5 +1,5 @@
 import type { Horse } from '@canter-book/core/book/records';
-import type { LastWorked } from '../../api/api.ts';
+import type { LastWorked } from '../../api/yard.ts';
 import { byDate } from '../../app/dates.ts';
 
 /** The longest rest first; a horse that was never worked is nobody’s oversight, and comes last. */

@@ -3,15 +3,15 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { FileUp } from 'lucide-react';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
+import { useHorsesQuery } from '../../../api/horses.ts';
 import {
-  problemOf,
-  useHorsesQuery,
   useLazyLessonQuery,
   useLessonsQuery,
   useRemovedLessonsQuery,
   useSaveLessonMutation,
   type LessonSummary,
-} from '../../../api/api.ts';
+} from '../../../api/lessons.ts';
+import { problemOf } from '../../../api/problem.ts';
 import { QueryState } from '../../../api/QueryState.tsx';
 import { ago } from '../../../app/dates.ts';
 import { newId } from '../../../app/newId.ts';

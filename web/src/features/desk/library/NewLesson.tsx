@@ -1,5 +1,5 @@
 import { TEMPLATES } from '@canter-book/core/lesson/templates';
-import type { LessonSummary } from '../../../api/api.ts';
+import type { LessonSummary } from '../../../api/lessons.ts';
 import { Sheet } from '../../../ui/Sheet.tsx';
 
 interface NewLessonProps {

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import type { Problem } from '../../../api/api.ts';
+import type { Problem } from '../../../api/problem.ts';
 import { LessonSaver, type LessonDraft } from './lessonSaver.ts';
 
 const TEXT = 'lesson "Soft"\nA trot working\nC circle left 20\n';

@@ -2,7 +2,7 @@ import { keepIds } from '@canter-book/core/lesson/edits';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import { isRefusal, type Problem } from '../../../api/api.ts';
+import { isRefusal, type Problem } from '../../../api/problem.ts';
 import { Courier, type Later, type Sent } from '../../../api/courier.ts';
 
 export interface LessonDraft {

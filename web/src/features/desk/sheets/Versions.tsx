@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { diffLines } from 'diff';
 import { printLesson } from '@canter-book/core/notation/print';
-import { useLessonVersionsQuery } from '../../../api/api.ts';
+import { useLessonVersionsQuery } from '../../../api/lessons.ts';
 import { QueryState } from '../../../api/QueryState.tsx';
 import { whenSaid } from '../../../app/dates.ts';
 import { Button } from '../../../ui/Button.tsx';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
-import { useOwnExercisesQuery } from '../../../api/api.ts';
+import { useOwnExercisesQuery } from '../../../api/exercises.ts';
 import { newId } from '../../../app/newId.ts';
 import { Loading } from '../../../ui/Loading.tsx';
 import { newOwn } from './own.ts';

@@ -9,7 +9,8 @@ import {
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
-import { problemOf, useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/api.ts';
+import { useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/exercises.ts';
+import { problemOf } from '../../../api/problem.ts';
 import { STAGE_OPTIONS } from '../../../app/stages.ts';
 import { useTitle } from '../../../app/title.ts';
 import { Button } from '../../../ui/Button.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import { exerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
-import { useSaveExerciseMutation } from '../../../api/api.ts';
+import { useSaveExerciseMutation } from '../../../api/exercises.ts';
 import { saveFile } from '../../../app/files.ts';
 import { newId } from '../../../app/newId.ts';
 import { Button } from '../../../ui/Button.tsx';

@@ -1,0 +1,71 @@
+import type { LessonRecord } from '@canter-book/core/book/records';
+import type { Lesson } from '@canter-book/core/lesson/document';
+import { api, put } from './api.ts';
+
+export interface LessonSummary {
+  id: string;
+  revision: number;
+  title: string;
+  horseId: string | null;
+  tags: string[];
+  template: boolean;
+  /** A test sheet. */
+  sheet: boolean;
+  updatedAt: string;
+}
+
+/** A lesson as it was at the end of a sitting. */
+export interface LessonVersion {
+  revision: number;
+  savedAt: string;
+  title: string;
+  document: Lesson;
+  /** Null: the owner. */
+  by: string | null;
+}
+
+export interface RemovedLesson {
+  id: string;
+  title: string;
+  horseId: string | null;
+  removedAt: string;
+}
+
+export const lessonsApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    lessons: build.query<LessonSummary[], { q?: string }>({
+      query: (params) => ({ url: 'lessons', params }),
+      providesTags: ['Lesson'],
+    }),
+    lessonVersions: build.query<LessonVersion[], string>({
+      query: (id) => `lessons/${id}/versions`,
+    }),
+    lesson: build.query<LessonRecord, string>({
+      query: (id) => `lessons/${id}`,
+      providesTags: ['OpenLesson'],
+      keepUnusedDataFor: 0,
+    }),
+    saveLesson: build.mutation<LessonRecord, LessonRecord>({
+      ...put<LessonRecord>('lessons'),
+      invalidatesTags: ['Lesson'],
+    }),
+    sheets: build.query<LessonSummary[], void>({
+      query: () => ({ url: 'lessons', params: { sheets: 1 } }),
+      providesTags: ['Lesson'],
+    }),
+    removedLessons: build.query<RemovedLesson[], void>({
+      query: () => 'lessons/removed',
+      providesTags: ['Lesson'],
+    }),
+  }),
+});
+
+export const {
+  useLessonsQuery,
+  useLessonVersionsQuery,
+  useLessonQuery,
+  useLazyLessonQuery,
+  useSaveLessonMutation,
+  useSheetsQuery,
+  useRemovedLessonsQuery,
+} = lessonsApi;

@@ -1,0 +1,17 @@
+import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import { api, put } from './api.ts';
+
+export const programmesApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    programmes: build.query<ProgrammeRecord[], { horseId?: string; ended?: 1 }>({
+      query: (params) => ({ url: 'programmes', params }),
+      providesTags: ['Programme'],
+    }),
+    saveProgramme: build.mutation<ProgrammeRecord, ProgrammeRecord>({
+      ...put<ProgrammeRecord>('programmes'),
+      invalidatesTags: ['Programme'],
+    }),
+  }),
+});
+
+export const { useProgrammesQuery, useSaveProgrammeMutation } = programmesApi;

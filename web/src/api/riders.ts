@@ -1,0 +1,18 @@
+import type { Rider } from '@canter-book/core/book/records';
+import { api, put } from './api.ts';
+
+export const ridersApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: ['Rider'] }),
+    corners: build.query<{ riderId: string; corners: number; bent: number }[], string>({
+      query: (since) => ({ url: 'riders/corners', params: { since } }),
+      providesTags: ['Observations'],
+    }),
+    saveRider: build.mutation<Rider, Rider>({
+      ...put<Rider>('riders'),
+      invalidatesTags: ['Rider'],
+    }),
+  }),
+});
+
+export const { useRidersQuery, useCornersQuery, useSaveRiderMutation } = ridersApi;

@@ -1,0 +1,60 @@
+import type { Session } from '@canter-book/core/book/records';
+import type { Observation } from '@canter-book/core/observations/observation';
+import { api, put } from './api.ts';
+
+export type SessionSummary = Omit<Session, 'document'> & {
+  tries: number;
+  good: number;
+  /** Marks that were given. */
+  marks: number;
+};
+
+/** Of the days one looks back on. */
+export const SESSIONS_A_PAGE = 60;
+
+export const sessionsApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    sessions: build.query<SessionSummary[], { horseId?: string; limit?: number; since?: string }>({
+      query: (params) => ({ url: 'sessions', params }),
+      providesTags: ['Session'],
+    }),
+    /** All sessions, the newest first: the next page begins before the last one of the page before. */
+    sessionPages: build.infiniteQuery<SessionSummary[], void, string | null>({
+      infiniteQueryOptions: {
+        initialPageParam: null,
+        getNextPageParam: (page) =>
+          page.length < SESSIONS_A_PAGE ? undefined : page[page.length - 1]?.id,
+      },
+      query: ({ pageParam }) => ({
+        url: 'sessions',
+        params: { limit: SESSIONS_A_PAGE, ...(pageParam && { before: pageParam }) },
+      }),
+      providesTags: ['Session'],
+    }),
+    session: build.query<Session, string>({
+      query: (id) => `sessions/${id}`,
+      providesTags: ['Session'],
+    }),
+    saveSession: build.mutation<Session, Session>({
+      ...put<Session>('sessions'),
+      invalidatesTags: ['Session'],
+    }),
+    observations: build.query<Observation[], string>({
+      query: (sessionId) => `sessions/${sessionId}/observations`,
+      providesTags: ['Observations'],
+    }),
+    addObservations: build.mutation<{ stored: number }, Observation[]>({
+      query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
+      invalidatesTags: ['Observations', 'Session'],
+    }),
+  }),
+});
+
+export const {
+  useSessionsQuery,
+  useSessionPagesInfiniteQuery,
+  useSessionQuery,
+  useSaveSessionMutation,
+  useObservationsQuery,
+  useAddObservationsMutation,
+} = sessionsApi;
