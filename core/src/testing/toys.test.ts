@@ -1,0 +1,107 @@
+import { afterEach, expect, jest, test } from '@jest/globals';
+import type { Observation } from '../observations/observation.ts';
+
+/** What one change costs: a toy of each kind is its file and its line in the table, and works everywhere. */
+
+afterEach(() => void jest.resetModules());
+
+test('a figure is read, printed, completed and ridden', async () => {
+  const { figures } = await import('../figures/table.ts');
+  const { act } = await import('../forms/contract.ts');
+  const { pattern } = await import('../forms/pattern.ts');
+  const { arc } = await import('../geometry/arc.ts');
+  const toy = act<{ side: 'left' | 'right'; radiusM: number }>({
+    kind: 'toy-round',
+    pattern: pattern('toyround {side:side} {radiusM:metres}'),
+    plan: ({ at, headingRad }, { side, radiusM }) => ({
+      legs: [{ curve: arc(at, headingRad, radiusM, (side === 'left' ? 2 : -2) * Math.PI) }],
+    }),
+  });
+  jest.resetModules();
+  jest.unstable_mockModule('../figures/table.ts', () => ({ figures: { ...figures, toy } }));
+  const { parseLesson } = await import('../notation/parse.ts');
+  const { printLesson } = await import('../notation/print.ts');
+  const { compileRide } = await import('../ride/compile.ts');
+  const { FORM_WORDS } = await import('../lesson/forms.ts');
+  const { mirrorLesson } = await import('../lesson/mirror.ts');
+
+  const text = 'lesson "Toy"\nA trot working\nC toyround left 6 x2\n';
+  const { lesson, faults } = parseLesson(text);
+  expect(faults).toEqual([]);
+  expect(printLesson(lesson)).toContain('C toyround left 6 x2');
+  expect(printLesson(mirrorLesson(lesson))).toContain('C toyround right 6 x2');
+  expect(FORM_WORDS).toContain('toyround');
+  const ride = compileRide(lesson);
+  expect(ride.faults).toEqual([]);
+  const rounds = ride.movements.filter((m) => m.kind === 'toy-round');
+  expect(rounds.reduce((sum, m) => sum + m.metres, 0)).toBeCloseTo(2 * 2 * Math.PI * 6, 6);
+});
+
+test('a rule speaks, in its own words', async () => {
+  const { RULES } = await import('../review/rules/table.ts');
+  const { rule } = await import('../review/rule.ts');
+  const toy = rule({
+    code: 'toy-halts',
+    level: 'hint',
+    source: 'practice',
+    check: (ride) => [{ itemId: ride.movements[0]!.itemId, act: 0, facts: { times: 3 } }],
+    say: ({ times }: { times: number }) => ({
+      what: `Toy: ${times} halts.`,
+      why: 'One is enough.',
+    }),
+  });
+  jest.resetModules();
+  jest.unstable_mockModule('../review/rules/table.ts', () => ({ RULES: [...RULES, toy] }));
+  const { parseLesson } = await import('../notation/parse.ts');
+  const { compileRide } = await import('../ride/compile.ts');
+  const { reviewed } = await import('../review/reviewed.ts');
+  const parsed = parseLesson('A trot working\nA circle left 20\n');
+  const { open } = reviewed(parsed, compileRide(parsed.lesson));
+  expect(open.find(({ code }) => (code as string) === 'toy-halts')).toMatchObject({
+    level: 'hint',
+    what: 'Toy: 3 halts.',
+    line: 1,
+  });
+});
+
+test('an observation is checked, said, measured, written into a table and noted', async () => {
+  const { KINDS } = await import('../observations/kinds/table.ts');
+  const { halfSchema, half, kindOf, place, seen } = await import('../observations/kind.ts');
+  const toy = kindOf(seen('toy', { ...place, swing: halfSchema }), {
+    said: ({ swing }) => `the tail swings: ${swing}`,
+    measure: { sd: 2, says: 'As it is.', read: ({ swing }) => ({ suppleness: swing }) },
+    table: {
+      says: 'value: 0 to 10',
+      gait: true,
+      read: (value) => ({ swing: Number(value) }),
+      write: ({ swing }) => [String(swing), ''],
+    },
+    instrument: {
+      name: 'tail',
+      group: 'feel',
+      place: 'line',
+      entries: [half('swing', 'swing', 5)],
+    },
+  });
+  jest.resetModules();
+  jest.unstable_mockModule('../observations/kinds/table.ts', () => ({ KINDS: { ...KINDS, toy } }));
+  const { ALL_KINDS, observationSchema, sayObservation } =
+    await import('../observations/observation.ts');
+  const { evidenceOf, MEASURES } = await import('../progress/evidence.ts');
+  const { READING_KINDS, readingCells } = await import('../formats/readingsCsv.ts');
+  const id = '0190a0b0-0000-7000-8000-000000000001';
+  const entered = { id, sessionId: id, at: '2026-01-01T10:00:00Z', kind: 'toy', swing: 7.5 };
+  const parse = (o: object): Observation => observationSchema.parse(o);
+  expect(() => parse({ ...entered, rein: 'left', gait: 'trot', swing: 11 })).toThrow();
+  const o = parse({ ...entered, rein: 'left', gait: 'trot' });
+  expect(sayObservation(o)).toBe('the tail swings: 7.5');
+  expect(evidenceOf([o])).toMatchObject([
+    { scale: 'suppleness', rein: 'left', value: 7.5, variance: 4, from: id },
+  ]);
+  expect(MEASURES.map((m) => m.kind as string)).toContain('toy');
+  expect(READING_KINDS as readonly string[]).toContain('toy');
+  expect(readingCells('2026-01-01', 'Marram', o)).toEqual([
+    ...['2026-01-01', 'Marram', 'toy', 'left', 'trot', '7.5', ''],
+  ]);
+  expect(ALL_KINDS.filter((k) => k.instrument).map((k) => k.kind as string)).toContain('toy');
+});
