@@ -1,5 +1,13 @@
-import { lazy, startTransition, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
-import { flushSync } from 'react-dom';
+import {
+  lazy,
+  startTransition,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useState,
+} from 'react';
 import type { Horse, LessonRecord } from '@canter-book/core/book/records';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Said } from '@canter-book/core/review/reviewed';
@@ -70,14 +78,11 @@ const SLIPS_AFTER_MS = 1200;
 
 const NOTHING: readonly Said[] = [];
 
-/** So long the screen needs to show a picture that is ready. */
-const AFTER_PICTURE_MS = 40;
-
 function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth } =
     useDeskModel(opening.derived, horses);
-  // The picture follows every key at once, and the hand every click; what else is derived follows the picture.
-  const derived = useAfterPicture(model.derived);
+  // The picture follows every key at once; what else is derived follows the picture.
+  const derived = useDeferredValue(model.derived);
   const { horses: all, editor, selected, latest, select, edit, setText } = model;
   const later = useMemo<DeskModel>(
     () => ({ derived, horses: all, editor, selected, latest, select, edit, setText }),
@@ -180,34 +185,6 @@ function useNotes(
     [derived, findings, slips, ridden, edit],
   );
 }
-
-/**
- * The value, once the picture that came with it has been painted. A deferred value would begin its work
- * at once, and often hold that picture up. A hand that reaches for anything but the text finds all of
- * the desk as it is now.
- */
-function useAfterPicture<T>(value: T): T {
-  const [shown, setShown] = useState(value);
-  useEffect(() => {
-    let timer = 0;
-    const frame = requestAnimationFrame(() => {
-      timer = window.setTimeout(() => startTransition(() => setShown(value)), AFTER_PICTURE_MS);
-    });
-    const catchUp = ({ target }: Event) => {
-      const inText = target instanceof Element && target.closest('.cm-editor') !== null;
-      if (!inText) flushSync(() => setShown(value));
-    };
-    for (const kind of HANDS) document.addEventListener(kind, catchUp, true);
-    return () => {
-      cancelAnimationFrame(frame);
-      window.clearTimeout(timer);
-      for (const kind of HANDS) document.removeEventListener(kind, catchUp, true);
-    };
-  }, [value]);
-  return shown;
-}
-
-const HANDS = ['keydown', 'pointerdown', 'click'] as const;
 
 /** The value once it has not changed for a while. */
 function useRested<T>(value: T, ms: number): T {
