@@ -5,6 +5,13 @@ import { expect, type Locator, type Page } from '@playwright/test';
 export const editor = (page: Page): Locator =>
   page.getByRole('textbox', { name: 'The lesson in shorthand' });
 
+/** Down to the text, which on a phone lies below the arena and is laid out on the way to it. */
+export async function toText(page: Page): Promise<Locator> {
+  await page.getByRole('tab', { name: 'Text' }).scrollIntoViewIfNeeded();
+  await expect(editor(page)).toBeVisible();
+  return editor(page);
+}
+
 export const isSaved = (page: Page) =>
   expect(page.locator('[data-state="saved"]')).toBeVisible({ timeout: 15_000 });
 

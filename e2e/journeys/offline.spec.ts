@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { editor, toText } from '../desk.ts';
 import { BookServer, demoIds } from '../server.ts';
 
 /** A lesson at phone width: the server stops in the middle, and nothing is lost. */
@@ -66,18 +67,18 @@ test('goes on without the server, also over a reload, and delivers later', async
 test('the desk keeps what is typed while the server is gone', async ({ page }) => {
   const { lesson } = await demoIds(server, 'Skipjack');
   await page.goto(`${server.url}/desk/${lesson}`);
-  const editor = page.getByRole('textbox', { name: 'The lesson in shorthand' });
   await expect(page.getByRole('heading', { name: /Past the gate/ })).toBeVisible();
-  await expect(editor).toBeVisible();
+  await toText(page);
   await server.stop();
-  await editor.press('Control+End');
+  await editor(page).press('Control+End');
   await page.keyboard.type('A halt 4 s -- and praise');
   await expect(page.locator('[data-state="offline"]')).toBeVisible();
   await server.start();
   await expect(page.locator('[data-state="saved"]')).toBeVisible({ timeout: 20_000 });
   await page.reload();
-  await editor.press('Control+End');
-  await expect(editor).toContainText('and praise');
+  await toText(page);
+  await editor(page).press('Control+End');
+  await expect(editor(page)).toContainText('and praise');
 });
 
 test('what is saved on one device appears on the others, and who else is there is said', async ({
@@ -88,15 +89,13 @@ test('what is saved on one device appears on the others, and who else is there i
   const other = await context.newPage();
   for (const tab of [page, other]) await tab.goto(`${server.url}/desk/${lesson}`);
   await expect(page.getByText('also open: the machine of the book')).toBeVisible();
-  const editorOf = (tab: typeof page) =>
-    tab.getByRole('textbox', { name: 'The lesson in shorthand' });
-  await editorOf(page).press('Control+End');
+  await (await toText(page)).press('Control+End');
   await page.keyboard.type('A halt 4 s -- and breathe');
   await expect(other.getByText('saved on another device just now')).toBeVisible({
     timeout: 10_000,
   });
-  await editorOf(other).press('Control+End');
-  await expect(editorOf(other)).toContainText('and breathe');
+  await (await toText(other)).press('Control+End');
+  await expect(editor(other)).toContainText('and breathe');
   // The server goes and comes: what was missed is asked for.
   await other.goto(`${server.url}/horses`);
   await expect(page.getByText('also open')).toHaveCount(0);
@@ -120,15 +119,13 @@ test('two tabs on one lesson: nothing is overwritten, both versions are shown', 
   for (const path of ['**/api/live*', '**/api/lessons?*'])
     await other.route(path, (route) => route.abort());
   for (const tab of [page, other]) await tab.goto(`${server.url}/desk/${lesson}`);
-  const editorOf = (tab: typeof page) =>
-    tab.getByRole('textbox', { name: 'The lesson in shorthand' });
   await expect(other.getByRole('heading', { name: /same tempo/ })).toBeVisible();
   // Both are laid out before either changes: a desk opened later would begin with what was saved.
-  for (const tab of [page, other]) await expect(editorOf(tab)).toBeVisible();
-  await editorOf(page).press('Control+End');
+  for (const tab of [page, other]) await toText(tab);
+  await editor(page).press('Control+End');
   await page.keyboard.type('A halt 4 s');
   await expect(page.locator('[data-state="saved"]')).toContainText('revision 2');
-  await editorOf(other).press('Control+End');
+  await editor(other).press('Control+End');
   await other.keyboard.type('C halt 5 s');
   const dialog = other.getByRole('dialog');
   await expect(dialog).toContainText('A halt 4 s');
