@@ -114,7 +114,7 @@ function Open({ instrument, sessionId, place, onKeep }: OpenProps) {
             chosen={where.rein}
             onChange={(rein) => setWhere({ ...where, rein })}
           />
-          {instrument.place === 'rein and gait' && (
+          {instrument.place !== 'rein' && (
             <Segments
               look="glove"
               label="gait"
