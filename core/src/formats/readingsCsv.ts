@@ -29,7 +29,9 @@ export interface ReadingRow {
 }
 
 /** The readings of a table, one a kind. */
-export const READINGS = ALL_KINDS.flatMap(({ kind, table }) => (table ? [{ kind, ...table }] : []));
+export const READINGS = ALL_KINDS.flatMap(({ kind, table }) =>
+  table ? [{ kind, rein: 'rein' as const, ...table }] : [],
+);
 
 export const READING_KINDS = READINGS.map((r) => r.kind);
 
@@ -56,7 +58,7 @@ export const READINGS_TABLE: TableForm<ReadingField, ReadingRow> = {
       kind: form.kind,
       // A lead or a new lead is also the rein it is asked on, where the reading has a place.
       ...(form.gait && { rein, gait }),
-      [form.rein ?? 'rein']: rein,
+      [form.rein]: rein,
       ...form.read(row.cell('value'), row.cell('detail').toLowerCase()),
     };
     const checked = observationSchema.safeParse({
@@ -79,13 +81,5 @@ export function readingCells(date: string, horse: string, o: Observation): strin
   if (!form) return null;
   const fields = o as unknown as Record<string, string | undefined>;
   const [value, detail] = form.write(o);
-  return [
-    date,
-    horse,
-    o.kind,
-    fields[form.rein ?? 'rein'] ?? '',
-    fields['gait'] ?? '',
-    value,
-    detail,
-  ];
+  return [date, horse, o.kind, fields[form.rein] ?? '', fields['gait'] ?? '', value, detail];
 }

@@ -4,7 +4,7 @@ import { beatsOf, dutyOf, type Hoof } from './footfalls.ts';
 import type { MovingGait, PaceName } from './paces.ts';
 
 /** A hoof by its side of the bend: the instructor's words, not left and right. */
-type RiderLeg = 'inside hind' | 'outside hind' | 'inside fore' | 'outside fore';
+type HorseLeg = 'inside hind' | 'outside hind' | 'inside fore' | 'outside fore';
 
 type When = 'in the air' | 'lifting' | 'about to land' | 'on the ground';
 
@@ -13,7 +13,7 @@ export interface AidTiming {
   readonly aid: string;
   readonly gaits: readonly MovingGait[];
   readonly school: string;
-  readonly leg: RiderLeg;
+  readonly leg: HorseLeg;
   readonly when: When;
 }
 
@@ -66,7 +66,7 @@ export const AID_TIMINGS = [
 /** Shares of a stride around lifting and landing that count as "as it …". Common practice. */
 const MOMENT = 0.12;
 
-function hoofOf(leg: RiderLeg, inside: Rein): Hoof {
+function hoofOf(leg: HorseLeg, inside: Rein): Hoof {
   const [side, end] = leg.split(' ') as ['inside' | 'outside', 'hind' | 'fore'];
   const left = (side === 'inside') === (inside === 'left');
   return `${left ? 'L' : 'R'}${end === 'hind' ? 'H' : 'F'}`;

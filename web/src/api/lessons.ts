@@ -1,18 +1,7 @@
+import type { LessonSummary, RemovedLesson } from '@canter-book/core/book/summaries';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { api, put } from './api.ts';
-
-export interface LessonSummary {
-  id: string;
-  revision: number;
-  title: string;
-  horseId: string | null;
-  tags: string[];
-  template: boolean;
-  /** A test sheet. */
-  sheet: boolean;
-  updatedAt: string;
-}
 
 /** A lesson as it was at the end of a sitting. */
 export interface LessonVersion {
@@ -22,13 +11,6 @@ export interface LessonVersion {
   document: Lesson;
   /** Null: the owner. */
   by: string | null;
-}
-
-export interface RemovedLesson {
-  id: string;
-  title: string;
-  horseId: string | null;
-  removedAt: string;
 }
 
 export const lessonsApi = api.injectEndpoints({

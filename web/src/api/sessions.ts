@@ -1,13 +1,7 @@
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 import type { Session } from '@canter-book/core/book/records';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { api, put } from './api.ts';
-
-export type SessionSummary = Omit<Session, 'document'> & {
-  tries: number;
-  good: number;
-  /** Marks that were given. */
-  marks: number;
-};
 
 /** Of the days one looks back on. */
 export const SESSIONS_A_PAGE = 60;

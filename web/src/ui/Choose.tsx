@@ -98,14 +98,14 @@ export const Segments = <T extends string | number | boolean>({
   </div>
 );
 
-interface PressedButtonProps {
+interface ToggleProps {
   pressed: boolean;
   children: ReactNode;
   onChange(pressed: boolean): void;
 }
 
 /** On or off, beside a drawing. */
-export const Toggle = ({ pressed, children, onChange }: PressedButtonProps) => (
+export const Toggle = ({ pressed, children, onChange }: ToggleProps) => (
   <button
     type="button"
     aria-pressed={pressed}

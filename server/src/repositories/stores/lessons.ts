@@ -1,3 +1,4 @@
+import type { LessonSummary, RemovedLesson } from '@canter-book/core/book/summaries';
 import { and, desc, eq, ilike, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { lessons } from '../../db/schema.ts';
@@ -5,25 +6,6 @@ import { keptRows } from '../keptRows.ts';
 import { keepVersion, versionsOf } from '../lessonVersions.ts';
 import { DOCUMENTS } from '../documents.ts';
 import { revisioned } from '../revisioned.ts';
-
-export interface LessonSummary {
-  id: string;
-  revision: number;
-  title: string;
-  horseId: string | null;
-  tags: string[];
-  template: boolean;
-  /** A test sheet. */
-  sheet: boolean;
-  updatedAt: string;
-}
-
-export interface RemovedLesson {
-  id: string;
-  title: string;
-  horseId: string | null;
-  removedAt: string;
-}
 
 async function summariesOf(db: Database, ids: readonly string[]): Promise<LessonSummary[]> {
   const { id, revision, title, horseId, tags, template, sheet, updatedAt } = lessons;

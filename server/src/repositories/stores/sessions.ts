@@ -1,4 +1,4 @@
-import type { Session } from '@canter-book/core/book/records';
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { doneIn } from '@canter-book/core/planner/history';
 import type { Done } from '@canter-book/core/planner/request';
 import { unpacked } from '@canter-book/core/progress/readings';
@@ -37,13 +37,6 @@ export interface SessionWithMarks {
   homework: string;
   marks: { scale: string; rein: string; value: number }[];
 }
-
-export type SessionSummary = Omit<Session, 'document'> & {
-  tries: number;
-  good: number;
-  /** Marks that were given. */
-  marks: number;
-};
 
 /** As far back as the planner looks. */
 const PLANNED_SESSIONS = 12;

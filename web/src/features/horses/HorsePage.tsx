@@ -1,3 +1,4 @@
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { Link, useParams } from 'react-router';
 import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
@@ -6,7 +7,7 @@ import type { Horse } from '@canter-book/core/book/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
 import { useRidersQuery } from '../../api/riders.ts';
-import { useSessionsQuery, type SessionSummary } from '../../api/sessions.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, pastDate, shortDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';

@@ -1,3 +1,4 @@
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { REINS } from '@canter-book/core/arena/rein';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +8,7 @@ import { daysLater } from '@canter-book/core/progress/days';
 import { timeSaid } from '@canter-book/core/report/time';
 import { CONFIRMED_FROM } from '@canter-book/core/progress/standing';
 import { useHorsesQuery } from '../../api/horses.ts';
-import { useSessionsQuery, type SessionSummary } from '../../api/sessions.ts';
+import { useSessionsQuery } from '../../api/sessions.ts';
 import type { YardRow } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useYard } from '../../api/useYard.ts';

@@ -1,3 +1,4 @@
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { useEffect, useMemo, useState } from 'react';
 import { get, set } from 'idb-keyval';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
@@ -5,12 +6,7 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Horse, Rider } from '@canter-book/core/book/records';
 import { exercisesApi, useOwnExercisesQuery } from '../../api/exercises.ts';
 import { horsesApi, useHorsesQuery } from '../../api/horses.ts';
-import {
-  lessonsApi,
-  useLessonsQuery,
-  useSheetsQuery,
-  type LessonSummary,
-} from '../../api/lessons.ts';
+import { lessonsApi, useLessonsQuery, useSheetsQuery } from '../../api/lessons.ts';
 import { ridersApi, useRidersQuery } from '../../api/riders.ts';
 import type { BookStore } from '../../app/store.ts';
 

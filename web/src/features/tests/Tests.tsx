@@ -1,10 +1,11 @@
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { isSheet } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { OUR_SHEETS } from '@canter-book/core/sheet/ours';
 import { useHorsesQuery } from '../../api/horses.ts';
-import { useSaveLessonMutation, useSheetsQuery, type LessonSummary } from '../../api/lessons.ts';
+import { useSaveLessonMutation, useSheetsQuery } from '../../api/lessons.ts';
 import { useRidesQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';

@@ -7,8 +7,7 @@ import {
   startMin,
   type Occurrence,
 } from '@canter-book/core/calendar/occurrences';
-import type { LessonSummary } from '../../api/lessons.ts';
-import type { SessionSummary } from '../../api/sessions.ts';
+import type { LessonSummary, SessionSummary } from '@canter-book/core/book/summaries';
 import type { YardRow } from '../../api/yard.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LazyLessonMini } from '../arena/LazyLessonMini.tsx';

@@ -1,5 +1,5 @@
 import { endMin, startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
-import type { SessionSummary } from '../../api/sessions.ts';
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 
 /** What has become of an appointment. */
 export type State = 'cancelled' | 'taught' | 'under way' | 'to come' | 'missed';

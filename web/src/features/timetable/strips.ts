@@ -1,8 +1,7 @@
 import { clashesOf, clashSaid } from '@canter-book/core/calendar/clashes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
 import { inForce, restrictionSaid } from '@canter-book/core/gaits/restriction';
-import type { LessonSummary } from '../../api/lessons.ts';
-import type { SessionSummary } from '../../api/sessions.ts';
+import type { LessonSummary, SessionSummary } from '@canter-book/core/book/summaries';
 import type { YardRow } from '../../api/yard.ts';
 import type { StripData } from './DayStrip.tsx';
 import { sessionOf, stateOf } from './states.ts';

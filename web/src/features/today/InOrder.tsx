@@ -1,9 +1,10 @@
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { REINS } from '@canter-book/core/arena/rein';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
 import { SCALE_WORDS } from '@canter-book/core/observations/scales';
-import { useLessonsQuery, type LessonSummary } from '../../api/lessons.ts';
+import { useLessonsQuery } from '../../api/lessons.ts';
 import { useYardOfQuery, type LastWorked, type YardRow } from '../../api/yard.ts';
 import type { Yard } from '../../api/useYard.ts';
 import { ago } from '../../app/dates.ts';

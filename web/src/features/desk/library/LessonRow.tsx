@@ -1,6 +1,6 @@
 import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
-import type { LessonSummary } from '../../../api/lessons.ts';
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { ago } from '../../../app/dates.ts';
 import { LazyLessonMini } from '../../arena/LazyLessonMini.tsx';
 import { IconButton } from '../../../ui/IconButton.tsx';

@@ -1,3 +1,4 @@
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { FileUp } from 'lucide-react';
@@ -9,7 +10,6 @@ import {
   useLessonsQuery,
   useRemovedLessonsQuery,
   useSaveLessonMutation,
-  type LessonSummary,
 } from '../../../api/lessons.ts';
 import { problemOf } from '../../../api/problem.ts';
 import { QueryState } from '../../../api/QueryState.tsx';

@@ -1,5 +1,5 @@
 import { TEMPLATES } from '@canter-book/core/lesson/templates';
-import type { LessonSummary } from '../../../api/lessons.ts';
+import type { LessonSummary } from '@canter-book/core/book/summaries';
 import { Sheet } from '../../../ui/Sheet.tsx';
 
 interface NewLessonProps {
