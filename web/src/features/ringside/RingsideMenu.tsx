@@ -1,16 +1,13 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { EllipsisVertical } from 'lucide-react';
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { setTheme, THEMES, THEME_WORDS, useTheme } from '../../app/theme.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Confirm } from '../../ui/Confirm.tsx';
+import { DropMenu, Entry } from '../../ui/DropMenu.tsx';
 import { discarded, takenUpAgain, type Teaching } from './ringsideSlice.ts';
-
-const item =
-  'flex min-h-14 w-full items-center px-4 text-left text-[16px] data-focus:bg-ink data-focus:text-page';
 
 /** What is seldom wanted during a lesson: another paper, or not to have begun it. */
 export function RingsideMenu({ teaching }: { teaching: Teaching }) {
@@ -30,42 +27,31 @@ export function RingsideMenu({ teaching }: { teaching: Teaching }) {
   };
   return (
     <>
-      <Menu>
-        <MenuButton
-          aria-label="More"
-          className="flex h-14 w-14 shrink-0 items-center justify-center rounded-xl border-2 border-line"
-        >
-          <EllipsisVertical size={22} aria-hidden />
-        </MenuButton>
-        <MenuItems
-          anchor="bottom end"
-          className="z-50 mt-1 w-64 rounded-xl border-2 border-ink bg-page py-1 shadow-xl"
-        >
-          {THEMES.filter((t) => t !== theme).map((t) => (
-            <MenuItem key={t}>
-              <button type="button" className={item} onClick={() => setTheme(t)}>
+      <DropMenu
+        button={<EllipsisVertical size={22} aria-hidden />}
+        label="More"
+        look="glove"
+        from="end"
+        className="flex h-14 w-14 shrink-0 items-center justify-center rounded-xl border-2 border-line"
+      >
+        {() => (
+          <>
+            {THEMES.filter((t) => t !== theme).map((t) => (
+              <Entry key={t} look="glove" onClick={() => setTheme(t)}>
                 Paper for {THEME_WORDS[t]}
-              </button>
-            </MenuItem>
-          ))}
-          {teaching.step !== 'done' && (
-            <MenuItem>
-              <button
-                type="button"
-                className={item}
-                onClick={() => (entries > 0 ? setAsking(true) : discard())}
-              >
+              </Entry>
+            ))}
+            {teaching.step !== 'done' && (
+              <Entry look="glove" onClick={() => (entries > 0 ? setAsking(true) : discard())}>
                 Discard this lesson
-              </button>
-            </MenuItem>
-          )}
-          <MenuItem>
-            <button type="button" className={item} onClick={() => void navigate('/ringside')}>
+              </Entry>
+            )}
+            <Entry look="glove" onClick={() => void navigate('/ringside')}>
               Leave it open, back to the start
-            </button>
-          </MenuItem>
-        </MenuItems>
-      </Menu>
+            </Entry>
+          </>
+        )}
+      </DropMenu>
       <Confirm
         open={asking}
         title="Discard this lesson?"

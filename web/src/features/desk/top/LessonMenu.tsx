@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
-import { Menu, MenuButton, MenuItem, MenuItems, MenuSeparator } from '@headlessui/react';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { flipLesson, mirrorLesson } from '@canter-book/core/lesson/mirror';
 import { inOtherArena } from '@canter-book/core/lesson/otherArena';
+import { Between, DropMenu, Entry } from '../../../ui/DropMenu.tsx';
 import { useDesk } from '../deskModel.ts';
 import { printPage, savePdf, saveSvg, saveText, type HandOut } from './handOut.ts';
 
@@ -34,52 +34,37 @@ export function LessonMenu(props: LessonMenuProps) {
   const others = ARENAS.filter(([w, l]) => w !== arena.widthM || l !== arena.lengthM);
   const turn = (change: (lesson: Lesson) => Lesson) => () => edit(change);
   return (
-    <Menu as="div">
-      <MenuButton className={props.className}>{props.children}</MenuButton>
-      <MenuItems
-        anchor={{ to: 'bottom end', gap: 4 }}
-        className="z-40 w-72 rounded-lg border border-line bg-page p-1 shadow-lg focus:outline-none"
-      >
-        <Entry name="Mirror left and right" onClick={turn(mirrorLesson)} />
-        <Entry name="Turn round, A for C" onClick={turn(flipLesson)} />
-        {others.map(([widthM, lengthM]) => (
-          <Entry
-            key={lengthM}
-            name={`In an arena of ${widthM} × ${lengthM} m`}
-            onClick={turn((lesson) => inOtherArena(lesson, { widthM, lengthM }))}
-          />
-        ))}
-        <MenuSeparator className="my-1 border-t border-line" />
-        <Entry name="Print the page" onClick={() => printPage(handOut)} />
-        <Entry
-          name="Save as PDF"
-          onClick={() => void savePdf(handOut).catch(() => onFailed('The PDF'))}
-        />
-        <Entry name="Save the drawing as SVG" onClick={() => saveSvg(handOut)} />
-        <Entry name="Save the text, to share" onClick={() => saveText(handOut)} />
-        <Entry name="Share by a link" onClick={onShare} />
-        <MenuSeparator className="my-1 border-t border-line" />
-        {onReplan && <Entry name="Plan it again" onClick={onReplan} />}
-        <Entry name="Make a copy" onClick={onCopy} />
-        <Entry name="Name, start and tags" onClick={onDetails} />
-        <Entry name="Earlier versions" onClick={onVersions} />
-        <Entry name="Keys and help" keys="?" onClick={onHelp} />
-      </MenuItems>
-    </Menu>
-  );
-}
-
-function Entry({ name, keys, onClick }: { name: string; keys?: string; onClick(): void }) {
-  return (
-    <MenuItem>
-      <button
-        type="button"
-        className="flex w-full justify-between rounded px-3 py-1.5 text-left data-focus:bg-leather data-focus:text-on-leather"
-        onClick={onClick}
-      >
-        {name}
-        {keys && <kbd className="font-mono text-[13px] opacity-75">{keys}</kbd>}
-      </button>
-    </MenuItem>
+    <DropMenu button={props.children} className={props.className} from="end">
+      {() => (
+        <>
+          <Entry onClick={turn(mirrorLesson)}>Mirror left and right</Entry>
+          <Entry onClick={turn(flipLesson)}>Turn round, A for C</Entry>
+          {others.map(([widthM, lengthM]) => (
+            <Entry
+              key={lengthM}
+              onClick={turn((lesson) => inOtherArena(lesson, { widthM, lengthM }))}
+            >
+              In an arena of {widthM} × {lengthM} m
+            </Entry>
+          ))}
+          <Between />
+          <Entry onClick={() => printPage(handOut)}>Print the page</Entry>
+          <Entry onClick={() => void savePdf(handOut).catch(() => onFailed('The PDF'))}>
+            Save as PDF
+          </Entry>
+          <Entry onClick={() => saveSvg(handOut)}>Save the drawing as SVG</Entry>
+          <Entry onClick={() => saveText(handOut)}>Save the text, to share</Entry>
+          <Entry onClick={onShare}>Share by a link</Entry>
+          <Between />
+          {onReplan && <Entry onClick={onReplan}>Plan it again</Entry>}
+          <Entry onClick={onCopy}>Make a copy</Entry>
+          <Entry onClick={onDetails}>Name, start and tags</Entry>
+          <Entry onClick={onVersions}>Earlier versions</Entry>
+          <Entry keys="?" onClick={onHelp}>
+            Keys and help
+          </Entry>
+        </>
+      )}
+    </DropMenu>
   );
 }
