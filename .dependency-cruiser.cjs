@@ -5,6 +5,7 @@ const rooms = [
   'fields',
   'words',
   'numbers',
+  'steps',
   'daysSaid',
   'geometry',
   'arena',

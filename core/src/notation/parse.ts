@@ -12,6 +12,7 @@ import {
   type RepeatBlock,
   type SetMark,
 } from '../lesson/document.ts';
+import { atOnce, type Steps } from '../steps.ts';
 import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
 import { HEADERS, partOf } from './headers.ts';
 import { FIRST_WORDS, readInstruction } from './instruction.ts';
@@ -70,9 +71,11 @@ interface Cut {
  *
  * @param newId makes an id for each item; the default counts them
  */
-export function parseLesson(text: string, newId: () => string = counter()): Parsed {
-  return new Reader(newId).read(text);
-}
+export const parseLesson = (text: string, newId: () => string = counter()): Parsed =>
+  atOnce(new Reader(newId).read(text));
+
+/** The same, line by line. */
+export const parseInSteps = (text: string): Steps<Parsed> => new Reader(counter()).read(text);
 
 function counter(): () => string {
   let n = 0;
@@ -89,14 +92,15 @@ class Reader {
 
   constructor(private readonly newId: () => string) {}
 
-  read(text: string): Parsed {
+  *read(text: string): Steps<Parsed> {
     const lines = storableText(text)
       .replace(/^\uFEFF/, '')
       .split(/\r\n|\r|\n/);
     if (lines.at(-1) === '') lines.pop();
-    lines
-      .slice(0, MOST_LINES)
-      .forEach((raw, i) => this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1)));
+    for (const [i, raw] of lines.slice(0, MOST_LINES).entries()) {
+      this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1));
+      yield;
+    }
     if (lines.length > MOST_LINES) {
       this.report(
         { code: 'too-long', most: MOST_LINES },

@@ -3,15 +3,20 @@ import { allItems, replaceItem } from '../lesson/edits.ts';
 import type { SyntaxFault } from '../notation/faults.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Ride } from '../ride/types.ts';
+import { atOnce, type Steps } from '../steps.ts';
 import type { Finding, Fix, Where } from './finding.ts';
+import type { Hit } from './rule.ts';
 import { RULES } from './rules/table.ts';
 
+/** Where things stand in the text, and what could not be read in it. */
+type TextRead = Pick<Parsed, 'faults' | 'spans'>;
+
 /** Reviews a lesson: what could not be read, what cannot be ridden, what should not be. */
-export function reviewLesson(
-  lesson: Lesson,
-  ride: Ride,
-  text?: Pick<Parsed, 'faults' | 'spans'>,
-): Finding[] {
+export const reviewLesson = (lesson: Lesson, ride: Ride, text?: TextRead): Finding[] =>
+  atOnce(reviewInSteps(lesson, ride, text));
+
+/** The same, rule by rule. */
+export function* reviewInSteps(lesson: Lesson, ride: Ride, text?: TextRead): Steps<Finding[]> {
   const findings: Finding[] = [
     ...(text?.faults ?? []).map((facts): Finding => ({
       from: 'text',
@@ -35,7 +40,7 @@ export function reviewLesson(
       itemId,
       act,
     })),
-    ...ruleFindings(lesson, ride),
+    ...(yield* ruleFindings(lesson, ride)),
   ];
   return text ? findings.map((finding) => placeInText(finding, text.spans)).sort(byLine) : findings;
 }
@@ -49,9 +54,13 @@ const isTest = (lesson: Lesson): boolean =>
     ));
 
 /** No rule speaks where another one has already said it: the relations stand in the rules, as data. */
-function ruleFindings(lesson: Lesson, ride: Ride): Finding[] {
+function* ruleFindings(lesson: Lesson, ride: Ride): Steps<Finding[]> {
   const rules = isTest(lesson) ? RULES.filter((rule) => !rule.teaching) : RULES;
-  const found = rules.map((rule) => ({ rule, hits: rule.check(ride, lesson) }));
+  const found: { rule: (typeof RULES)[number]; hits: readonly Hit<object>[] }[] = [];
+  for (const rule of rules) {
+    found.push({ rule, hits: rule.check(ride, lesson) });
+    yield;
+  }
   const spoke = (codes: readonly string[], hit: Where) =>
     found.some(
       ({ rule, hits }) =>

@@ -1,9 +1,10 @@
 import type { Parsed } from '../notation/parse.ts';
 import type { Ride } from '../ride/types.ts';
+import { atOnce, type Steps } from '../steps.ts';
 import { type Allowed, sortAllowed } from './allowed.ts';
 import type { Finding } from './finding.ts';
 import { sentenceOf } from './messages/messages.ts';
-import { reviewLesson } from './review.ts';
+import { reviewInSteps } from './review.ts';
 import type { Sentence } from './rule.ts';
 
 /** A finding and how it is said. */
@@ -16,8 +17,12 @@ export interface Reviewed {
 }
 
 /** What there is to say about a lesson that was read and ridden. */
-export function reviewed(parsed: Parsed, ride: Ride): Reviewed {
-  const found = reviewLesson(parsed.lesson, ride, parsed);
+export const reviewed = (parsed: Parsed, ride: Ride): Reviewed =>
+  atOnce(reviewedInSteps(parsed, ride));
+
+/** The same, rule by rule. */
+export function* reviewedInSteps(parsed: Parsed, ride: Ride): Steps<Reviewed> {
+  const found = yield* reviewInSteps(parsed.lesson, ride, parsed);
   const { open, allowed } = sortAllowed(parsed.lesson, found);
   return { open: open.map(inWords), allowed: allowed.map(inWords) };
 }

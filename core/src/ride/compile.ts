@@ -18,6 +18,7 @@ import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M } from '../units.ts';
 import { finishRide } from './finish.ts';
 import { lettersPassed, momentsM } from './moments.ts';
+import { atOnce, type Steps } from '../steps.ts';
 import { LessonRider, ridingAtStart, type RiderState } from './rider.ts';
 import type { Ride } from './types.ts';
 import { goTo, onToLetter, rideRoute, rideToEndOfLine, type Route } from './wayTo.ts';
@@ -31,11 +32,16 @@ const MOST_LEGS = 20_000;
  * Lays a lesson out as a ride. User mistakes are returned as faults; the ride goes on from the place
  * that was meant, so that one mistake does not hide the next.
  */
-export function compileRide(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ride {
+export const compileRide = (lesson: Lesson, horse: HorseProfile = ANY_HORSE): Ride =>
+  atOnce(compileInSteps(lesson, horse));
+
+/** The same, line by line. */
+export function* compileInSteps(lesson: Lesson, horse: HorseProfile = ANY_HORSE): Steps<Ride> {
   const arena = arenaOf(lesson);
   const start = lesson.start ?? DEFAULT_START;
   const rider = new LessonRider(arena, horse, equipmentOf(lesson.items, arena), start);
-  new Compiler(rider).run(lesson.items);
+  yield* new Compiler(rider).run(lesson.items);
+  yield;
   return finishRide({
     arena,
     horse,
@@ -69,7 +75,7 @@ export function horseAtPoint(
   const equipment = equipmentOf(lesson.items, arena);
   const rider = new LessonRider(arena, horse, equipment, lesson.start ?? DEFAULT_START);
   const compiler = new Compiler(rider);
-  compiler.rideUntil(lesson.items, point);
+  atOnce(compiler.rideUntil(lesson.items, point));
   return { arena, horse, equipment, rider: rider.state(), resting: compiler.resting };
 }
 
@@ -84,7 +90,7 @@ export function rideFrom(
   rider.resume(state);
   const compiler = new Compiler(rider);
   compiler.resting = resting;
-  compiler.rideUntil(items, 'end');
+  atOnce(compiler.rideUntil(items, 'end'));
   const { recorder, faults } = rider;
   return finishRide({ arena, horse, recorder, startRiding: state.riding, faults, items });
 }
@@ -123,17 +129,17 @@ class Compiler {
 
   constructor(private readonly rider: LessonRider) {}
 
-  run(items: readonly Item[]) {
-    this.rideUntil(items, 'end');
+  *run(items: readonly Item[]): Steps<void> {
+    yield* this.rideUntil(items, 'end');
     if (this.tooMany()) this.rider.fault({ code: 'too-many-movements', most: MOST_MOVEMENTS });
     const last = this.lastLine?.instructions.at(-1);
     if (last && OPEN_ENDED.includes(formOf(last.form).kind)) rideToEndOfLine(this.rider);
   }
 
   /** Rides up to a point, and no further. */
-  rideUntil(items: readonly Item[], point: LessonPoint) {
+  *rideUntil(items: readonly Item[], point: LessonPoint): Steps<void> {
     this.stop = point;
-    this.rideItems(items);
+    yield* this.rideItems(items);
   }
 
   private stopsAt(where: 'before' | 'after', id: string): boolean {
@@ -148,24 +154,26 @@ class Compiler {
     return drafts.length + phases.length >= MOST_MOVEMENTS || legs.length > MOST_LEGS;
   }
 
-  private rideItems(items: readonly Item[]) {
+  private *rideItems(items: readonly Item[]): Steps<void> {
     for (const item of items) {
       if (this.tooMany() || this.stopsAt('before', item.id)) return;
-      if (item.kind === 'line') this.rideLine(item);
-      else if (item.kind === 'phase')
+      if (item.kind === 'line') {
+        this.rideLine(item);
+        yield;
+      } else if (item.kind === 'phase')
         this.rider.recorder.phases.push({ itemId: item.id, phase: item });
       else if (item.kind === 'corners') this.rider.cornersM = item.radiusM;
-      else if (item.kind === 'repeat') this.rideRepeat(item.items, item.times);
+      else if (item.kind === 'repeat') yield* this.rideRepeat(item.items, item.times);
       if (this.stopsAt('after', item.id)) return;
     }
   }
 
-  private rideRepeat(items: readonly Item[], times: number) {
+  private *rideRepeat(items: readonly Item[], times: number): Steps<void> {
     const outer = this.round;
     for (let i = 1; i <= times; i++) {
       this.round = i;
       const faultsBefore = this.rider.faults.length;
-      this.rideItems(items);
+      yield* this.rideItems(items);
       if (this.stopped) break;
       // What goes wrong goes wrong each time: say it once.
       if (i > 1 && this.rider.faults.length > faultsBefore) {

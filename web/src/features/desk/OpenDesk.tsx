@@ -12,6 +12,7 @@ import type { Horse, LessonRecord } from '@canter-book/core/book/records';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Said } from '@canter-book/core/review/reviewed';
 import { movementAt } from '@canter-book/core/ride/sample';
+import { inBreaths } from '../../app/inBreaths.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
@@ -56,7 +57,7 @@ export default function OpenDesk({ record, horses }: OpenDeskProps) {
     let isGone = false;
     const open = async () => {
       const draft = await openingText(record);
-      const derived = await deriveInSteps(draft.text, horses);
+      const derived = await inBreaths(deriveInSteps(draft.text, horses));
       // The desk is laid out in small steps, so that the page answers meanwhile.
       if (!isGone) startTransition(() => setOpening({ draft, derived }));
     };

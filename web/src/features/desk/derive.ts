@@ -1,11 +1,12 @@
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import type { Approach } from '@canter-book/core/lesson/document';
-import { parseLesson, type Parsed } from '@canter-book/core/notation/parse';
+import { parseInSteps, type Parsed } from '@canter-book/core/notation/parse';
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';
-import { compileRide } from '@canter-book/core/ride/compile';
+import { compileInSteps } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
+import { atOnce, type Steps } from '@canter-book/core/steps';
 import { clock } from '@canter-book/core/units';
 import { today } from '../../app/dates.ts';
 
@@ -33,36 +34,15 @@ function once<T>(work: () => T): () => T {
 }
 
 /** The ride is worked out at once, because the picture waits for it; the rest when it is looked at. */
-export function derive(text: string, horses: readonly Horse[]): Derived {
-  const read = readFor(text, horses);
-  return derivedFrom(read, compileRide(read.parsed.lesson, read.profile));
-}
+export const derive = (text: string, horses: readonly Horse[]): Derived =>
+  atOnce(deriveInSteps(text, horses));
 
-/** All of it, with a breath for the page after each part: for a desk that is opened. */
-export async function deriveInSteps(text: string, horses: readonly Horse[]): Promise<Derived> {
-  const read = readFor(text, horses);
-  await breath();
-  const derived = derivedFrom(read, compileRide(read.parsed.lesson, read.profile));
-  await breath();
-  return derived;
-}
-
-/** A message, not a timer: those of a page in the background are held up for a second. */
-const breath = () =>
-  new Promise<void>((on) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => (port1.close(), on());
-    port2.postMessage(null);
-  });
-
-function readFor(text: string, horses: readonly Horse[]) {
-  const parsed = parseLesson(text);
+/** The same, line by line: for a desk that is opened. */
+export function* deriveInSteps(text: string, horses: readonly Horse[]): Steps<Derived> {
+  const parsed = yield* parseInSteps(text);
   const horse = byName(horses, parsed.lesson.horse?.name);
-  return { text, parsed, horse, profile: profileOf(horse, today()) };
-}
-
-function derivedFrom(read: ReturnType<typeof readFor>, ride: Ride): Derived {
-  const { text, parsed, horse, profile } = read;
+  const profile = profileOf(horse, today());
+  const ride = yield* compileInSteps(parsed.lesson, profile);
   const margin = once(() => marginOf(parsed, ride));
   return {
     text,
