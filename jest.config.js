@@ -2,7 +2,7 @@ import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const swc = (jsx) => [
-  '@swc/jest',
+  '<rootDir>/tools/ownGlobals.mjs',
   {
     jsc: {
       parser: { syntax: 'typescript', tsx: jsx },

@@ -92,7 +92,7 @@ describe('the owner', () => {
       '*': ({ method }: Call) => (method === 'GET' ? [] : {}),
     });
     const row = (await screen.findByText('Tove Lindqvist')).closest('li')!;
-    expect(row.textContent).toContain(`helper of ${horse.name}`);
+    await waitFor(() => expect(row.textContent).toContain(`helper of ${horse.name}`));
     expect(row.textContent).toContain('one passkey');
     fireEvent.click(within(row).getByRole('button', { name: 'Change' }));
     const sheet = await screen.findByRole('dialog');
