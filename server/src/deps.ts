@@ -4,7 +4,7 @@ import type { Planner } from './planning/planner.ts';
 import type { AuditLog } from './repositories/audit.ts';
 import type { Book } from './repositories/book.ts';
 import type { BundleReport } from './repositories/bundle/take.ts';
-import type { DoorStores } from './repositories/doorStores.ts';
+import type { DoorStores } from './repositories/door/stores.ts';
 
 /** The safety copies beside the folder of a book. */
 export interface CopiesOfBook {

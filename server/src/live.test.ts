@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import { createApp } from './app.ts';
 import { connect } from './db/connect.ts';
 import { createBook } from './repositories/book.ts';
-import { doorStores } from './repositories/doorStores.ts';
+import { doorStores } from './repositories/door/stores.ts';
 import { MIGRATIONS, openTestApp, someHorse } from './testing/app.ts';
 
 /** What one page saves, the others hear of. */

@@ -18,7 +18,7 @@ import { plannerIn } from './planning/planner.ts';
 import { isWished, openDoor, proxiedDoor, shutDoor, type OpenDoor } from './phones/open.ts';
 import { auditLog } from './repositories/audit.ts';
 import { createBook, type Book } from './repositories/book.ts';
-import { doorStores } from './repositories/doorStores.ts';
+import { doorStores } from './repositories/door/stores.ts';
 import { loggable, problemOf } from './routes/errors.ts';
 
 /** The only file that reads the environment and the command line. */

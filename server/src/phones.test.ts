@@ -13,7 +13,7 @@ import { credentialsIn } from './phones/authority.ts';
 import { proxiedDoor } from './phones/open.ts';
 import { plainDoor } from './phones/plainDoor.ts';
 import { COOKIE, isLocal, may, ROLES, type Access, type Role } from './routes/access.ts';
-import type { Whose } from './repositories/devices.ts';
+import type { Whose } from './repositories/door/devices.ts';
 import { openTestApp, someHorse, someSession } from './testing/app.ts';
 import { INSTRUCTOR, NAMES, openOverTls, secretIn } from './testing/overTls.ts';
 

@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { createApp } from './app.ts';
 import { connect, MOST_CONNECTIONS, type Connection } from './db/connect.ts';
-import { doorStores } from './repositories/doorStores.ts';
+import { doorStores } from './repositories/door/stores.ts';
 import { createBook } from './repositories/book.ts';
 import { problemOf } from './routes/errors.ts';
 import {

@@ -5,7 +5,7 @@ import pino from 'pino';
 import { createApp } from '../../server/src/app.ts';
 import type { Connection } from '../../server/src/db/connect.ts';
 import type { Book } from '../../server/src/repositories/book.ts';
-import { doorStores } from '../../server/src/repositories/doorStores.ts';
+import { doorStores } from '../../server/src/repositories/door/stores.ts';
 
 /** A server in a process of its own: clients that shared it would slow it down. */
 

@@ -8,7 +8,7 @@ import { connect } from '../db/connect.ts';
 import { BookInUseError } from '../db/lock.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { createBook } from '../repositories/book.ts';
-import { peopleStore } from '../repositories/people.ts';
+import { peopleStore } from '../repositories/door/stores.ts';
 import { FRESH, freshPlace, MIGRATIONS as migrations, someHorse } from '../testing/app.ts';
 import { Copies } from './copies.ts';
 import {

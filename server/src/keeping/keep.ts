@@ -7,7 +7,7 @@ import { createGunzip } from 'node:zlib';
 import { packInto } from '../db/backup.ts';
 import { CannotOpenError, connect, type Where } from '../db/connect.ts';
 import { createBook, type Book } from '../repositories/book.ts';
-import { peopleStore } from '../repositories/people.ts';
+import { peopleStore } from '../repositories/door/stores.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
 import type { BundleReport } from '../repositories/bundle/take.ts';
 

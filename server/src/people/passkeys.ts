@@ -5,7 +5,9 @@ import type {
   PublicKeyCredentialRequestOptionsJSON,
   RegistrationResponseJSON,
 } from '@simplewebauthn/server';
-import type { Passkey, People, Person } from '../repositories/people.ts';
+import type { Passkey } from '../repositories/door/passkeys.ts';
+import type { Person } from '../repositories/door/people.ts';
+import type { People } from '../repositories/door/stores.ts';
 
 /**
  * Passkeys: a key that never leaves a person's device signs what the book asks it to, once.

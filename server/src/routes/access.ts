@@ -1,7 +1,8 @@
 import { isIP } from 'node:net';
 import { hostname } from 'node:os';
 import type { Request, RequestHandler, Response } from 'express';
-import type { Device, Devices } from '../repositories/devices.ts';
+import type { Device } from '../repositories/door/devices.ts';
+import type { Devices } from '../repositories/door/stores.ts';
 import type { Entry } from '../repositories/audit.ts';
 import { Problem } from '../problem.ts';
 

@@ -3,7 +3,7 @@ import type { RegistrationResponseJSON } from '@simplewebauthn/server';
 import { z } from '@canter-book/core/schema';
 import { canHavePasskeys, registered, registrationOptions } from '../people/passkeys.ts';
 import type { Book } from '../repositories/book.ts';
-import type { Person } from '../repositories/people.ts';
+import type { Person } from '../repositories/door/people.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeSecret, whoIn } from './access.ts';
 import { kindOf } from './devices.ts';

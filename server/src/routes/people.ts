@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import type { Book } from '../repositories/book.ts';
-import type { Devices } from '../repositories/devices.ts';
-import type { People } from '../repositories/people.ts';
+import type { Devices } from '../repositories/door/stores.ts';
+import type { People } from '../repositories/door/stores.ts';
 import { notFound, Problem } from '../problem.ts';
 import { whoseOf, whoseSchema } from './devices.ts';
 import { idIn } from './resource.ts';

@@ -4,7 +4,7 @@ import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
 import { sessionSchema, type Session } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
-import type { Device } from '../repositories/devices.ts';
+import type { Device } from '../repositories/door/devices.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
 import { documentRoutes, idIn } from './resource.ts';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import type { Book } from '../repositories/book.ts';
-import type { Shares } from '../repositories/shares.ts';
+import type { Shares } from '../repositories/door/shares.ts';
 import { notFound, Problem } from '../problem.ts';
 import { readShared } from '../shares/read.ts';
 import { sharedSchema } from '../shares/shared.ts';

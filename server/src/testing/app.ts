@@ -11,7 +11,7 @@ import type { AppDeps } from '../deps.ts';
 import { connect, type Where } from '../db/connect.ts';
 import { auditLog } from '../repositories/audit.ts';
 import { createBook } from '../repositories/book.ts';
-import { doorStores } from '../repositories/doorStores.ts';
+import { doorStores } from '../repositories/door/stores.ts';
 
 /** For tests: a real app on a real database, and valid documents to send it. */
 

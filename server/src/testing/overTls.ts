@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import request from 'supertest';
 import type { AppDeps } from '../deps.ts';
 import { credentialsIn } from '../phones/authority.ts';
-import type { Whose } from '../repositories/devices.ts';
+import type { Whose } from '../repositories/door/devices.ts';
 import { COOKIE } from '../routes/access.ts';
 import { openTestApp } from './app.ts';
 

@@ -1,8 +1,8 @@
 import { and, desc, eq, gt, lte } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { Database } from '../db/connect.ts';
-import { shares } from '../db/schema.ts';
-import type { Shared } from '../shares/shared.ts';
+import type { Database } from '../../db/connect.ts';
+import { shares } from '../../db/schema.ts';
+import type { Shared } from '../../shares/shared.ts';
 import { hashOf, newSecret } from './secrets.ts';
 
 /** Links by which somebody may read one thing for a time, without signing in. */
