@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { AppDeps } from './deps.ts';
@@ -31,6 +31,41 @@ const TOO_MANY = new Problem(
 /** Generous for a yard's devices, a stop for a loop gone wild. */
 const REQUESTS_A_MINUTE = 3000;
 
+const SECURITY_HEADERS = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      'default-src': ["'self'"],
+      'script-src': ["'self'", "'wasm-unsafe-eval'"],
+      'style-src': ["'self'"],
+      // The editor of lessons (CodeMirror) writes its rules into an element of its own. No element has any by attribute.
+      'style-src-elem': ["'self'", "'unsafe-inline'"],
+      'style-src-attr': ["'none'"],
+      'img-src': ["'self'", 'data:'],
+      'worker-src': ["'self'"],
+      'upgrade-insecure-requests': null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** What follows a request that writes: others are told, it is noted who did it, and a copy is due. */
+const afterWrites =
+  (deps: AppDeps, writes: { seen: number }): RequestHandler =>
+  (req, res, next) => {
+    if (req.method === 'GET' || req.method === 'HEAD') return next();
+    writes.seen++;
+    res.once('close', () => writes.seen++);
+    res.once('finish', () => {
+      writes.seen++;
+      if (res.statusCode >= 400 || res.locals['readsOnly']) return;
+      deps.onWrite?.();
+      const entry = auditable(req, whoIn(res), res.locals['arrived'] as string | undefined);
+      if (entry) deps.audit?.add(entry);
+      deps.changes?.tell(wordOf(req.originalUrl, req.get('X-Client')));
+    });
+    next();
+  };
+
 export function createApp(deps: AppDeps): Express {
   const { book, logger, webFolder, demo } = deps;
   const app = express();
@@ -40,24 +75,7 @@ export function createApp(deps: AppDeps): Express {
   if (deps.proxies) app.set('trust proxy', deps.proxies);
   app.use(pinoHttp({ logger, autoLogging: false, serializers: { req: loggedRequest } }));
   app.use(allowHosts(deps.hosts ?? []));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          'default-src': ["'self'"],
-          'script-src': ["'self'", "'wasm-unsafe-eval'"],
-          'style-src': ["'self'"],
-          // The editor of lessons (CodeMirror) writes its rules into an element of its own. No element has any by attribute.
-          'style-src-elem': ["'self'", "'unsafe-inline'"],
-          'style-src-attr': ["'none'"],
-          'img-src': ["'self'", 'data:'],
-          'worker-src': ["'self'"],
-          'upgrade-insecure-requests': null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use(SECURITY_HEADERS);
   app.use('/api', atMost(deps.requestsAMinute ?? REQUESTS_A_MINUTE, TOO_MANY));
   app.use('/api', identify(deps.devices), ownPagesOnly);
   app.use('/api', compression());
@@ -66,22 +84,8 @@ export function createApp(deps: AppDeps): Express {
     app.use(`/api/${path}`, only(access), express.json({ limit: upTo ?? SMALL }));
   app.use('/api', onlyStorable, keepAside(deps.devices), onlyGivenHorses(book));
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
-  let writes = 0;
-  app.use('/api', (req, res, next) => {
-    if (req.method !== 'GET' && req.method !== 'HEAD') {
-      writes++;
-      res.once('close', () => writes++);
-      res.once('finish', () => {
-        writes++;
-        if (res.statusCode >= 400 || res.locals['readsOnly']) return;
-        deps.onWrite?.();
-        const entry = auditable(req, whoIn(res), res.locals['arrived'] as string | undefined);
-        if (entry) deps.audit?.add(entry);
-        deps.changes?.tell(wordOf(req.originalUrl, req.get('X-Client')));
-      });
-    }
-    next();
-  });
+  const writes = { seen: 0 };
+  app.use('/api', afterWrites(deps, writes));
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
@@ -90,7 +94,7 @@ export function createApp(deps: AppDeps): Express {
   if (deps.alone)
     app.use(
       ['/api/yard', '/api/horses/:id/readings'],
-      sameUntilWritten(() => writes),
+      sameUntilWritten(() => writes.seen),
     );
 
   app.get('/api/health', async (_req, res) => {

@@ -1,27 +1,24 @@
 import { existsSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
-import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
-import { parseArgs } from 'node:util';
-import type { Express } from 'express';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { freeBytesOf } from './db/backup.ts';
-import { CannotOpenError, connect, type Connection, type Where } from './db/connect.ts';
+import { CannotOpenError, connect, type Connection } from './db/connect.ts';
 import { BookInUseError } from './db/lock.ts';
 import { readFolder } from './calendar/take.ts';
 import { DEMO_YARD, seedDemo } from './demo/seed.ts';
 import { demoWeather } from './demo/timetable.ts';
 import { airOn } from './routes/weather.ts';
+import { listening } from './listening.ts';
 import { Copies } from './keeping/copies.ts';
 import { plannerIn } from './planning/planner.ts';
-import { isWished, openDoor, proxiedDoor, shutDoor, type OpenDoor } from './phones/open.ts';
+import { openDoor, proxiedDoor, shutDoor } from './phones/open.ts';
 import { auditLog } from './repositories/audit.ts';
 import { createBook, type Book } from './repositories/book.ts';
 import { doorStores } from './repositories/door/stores.ts';
 import { loggable, problemOf } from './routes/errors.ts';
-
-/** The only file that reads the environment and the command line. */
+import { inFolders, LOG_LEVEL, settings, type Settings } from './settings.ts';
 
 /** With several servers on one database, a broken import is only known by standing still. */
 const LOOK_FOR_BROKEN_MS = 60_000;
@@ -29,87 +26,10 @@ const COPY_EVERY_MS = 6 * 3600 * 1000;
 /** Lessons that were thrown away can be brought back for so long. */
 const REMOVED_FOR_MS = 60 * 24 * 3600 * 1000;
 
-const here = dirname(fileURLToPath(import.meta.url));
-
-/** Beside the built program, or where it lies in the sources. */
-const inFolders = (built: string, source: string): string | undefined =>
-  [join(here, built), join(here, source)].find(existsSync);
-
-interface Settings {
-  readonly port: number;
-  readonly host: string;
-  readonly hosts: readonly string[];
-  readonly demo: boolean;
-  readonly folder: string;
-  readonly web: string;
-  readonly where: Where;
-  /** Whether phones are let in. */
-  readonly phones: boolean;
-  readonly httpsPort: number;
-  readonly tls: { readonly cert: string; readonly key: string } | undefined;
-  readonly proxies: number;
-}
-
-/** @throws CannotOpenError */
-function settings(): Settings {
-  const { values } = readArguments();
-  const port = numberIn('PORT', 4780, MOST_PORT);
-  const folder = resolve(values.data ?? (values.demo ? 'demo-book' : 'book'));
-  const phones = values.phones || isWished(folder);
-  const host = process.env.HOST || (phones ? '0.0.0.0' : '127.0.0.1');
-  const { TLS_CERT: cert, TLS_KEY: key } = process.env;
-  if (!cert !== !key) throw new CannotOpenError('TLS_CERT and TLS_KEY belong together: give both.');
-  return {
-    port,
-    host,
-    hosts: [host, ...(process.env.ALLOWED_HOSTS ?? '').split(',')]
-      .map((h) => h.trim())
-      .filter(Boolean),
-    demo: values.demo,
-    phones,
-    httpsPort: numberIn('HTTPS_PORT', port === 0 ? 0 : Math.min(port + 1, MOST_PORT), MOST_PORT),
-    tls: cert && key ? { cert, key } : undefined,
-    proxies: numberIn('TRUST_PROXY', 0, 9),
-    folder,
-    web: resolve(values.web ?? join(here, '../web')),
-    where: process.env.DATABASE_URL
-      ? { kind: 'url', url: process.env.DATABASE_URL }
-      : { kind: 'folder', folder, fresh: inFolders('fresh-book', '../../.cache/fresh-book') },
-  };
-}
-
-const MOST_PORT = 65_535;
-
-/** @throws CannotOpenError */
-function numberIn(name: string, usual: number, most: number): number {
-  const given = process.env[name];
-  const number = Number(given || usual);
-  if (Number.isInteger(number) && number >= 0 && number <= most) return number;
-  throw new CannotOpenError(
-    `${name} must be a number from 0 to ${most}, got "${given}". For example: ${name}=${usual || 1} npm start`,
-  );
-}
-
-function readArguments() {
-  try {
-    return parseArgs({
-      options: {
-        data: { type: 'string' },
-        demo: { type: 'boolean', default: false },
-        web: { type: 'string' },
-        phones: { type: 'boolean', default: false },
-      },
-    });
-  } catch (error) {
-    throw new CannotOpenError(
-      `${(error as Error).message} Known are --data DIR and --demo; --phones lets phones in.`,
-    );
-  }
-}
-
-const logger = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 /** A calendar that was changed is read within a minute. */
 const READ_CALENDARS_MS = 60_000;
+
+const logger = pino({ level: LOG_LEVEL });
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
 async function main() {
@@ -147,28 +67,15 @@ async function main() {
     onWrite: () => copies?.changed(),
     ...(existsSync(join(set.web, 'index.html')) && { webFolder: set.web }),
   });
-  const servers = listening(app, set, phones, (error) => {
-    process.stderr.write(`${error}\n`);
-    void connection.close().then(() => process.exit(1));
+  const servers = listening(app, set, phones, {
+    say,
+    failed(why) {
+      process.stderr.write(`${why}\n`);
+      void connection.close().then(() => process.exit(1));
+    },
   });
-  const timers = [setInterval(() => void copies?.keep(), COPY_EVERY_MS)];
-  const calendarsRead = new Map<string, number>();
-  const readCalendars = () =>
-    readFolder(book, join(folder, 'calendars'), calendarsRead).then(
-      (said) => said.forEach((line) => logger.warn(line)),
-      (error: unknown) => logger.warn(loggable(error), 'reading calendars'),
-    );
-  void readCalendars();
-  timers.push(setInterval(() => void readCalendars(), READ_CALENDARS_MS));
-  if (where.kind === 'url') {
-    timers.push(setInterval(() => void undoBroken(connection, book), LOOK_FOR_BROKEN_MS));
-  }
-
-  let asked = 0;
-  const close = async () => {
-    asked++;
-    // Asked again: whoever closes the book is in a hurry.
-    if (asked > 1) return copies?.giveUp();
+  const timers = regularly(connection, book, copies, set);
+  closeWhenAsked(copies, async () => {
     timers.forEach(clearInterval);
     phones?.close();
     for (const server of servers) {
@@ -179,6 +86,41 @@ async function main() {
     await audit.settled();
     const missing = (await copies?.keepLast()) ?? null;
     await connection.close();
+    return missing;
+  });
+}
+
+/** What is done now and then while the book is open. */
+function regularly(
+  connection: Connection,
+  book: Book,
+  copies: Copies | null,
+  { folder, where }: Settings,
+): NodeJS.Timeout[] {
+  const calendarsRead = new Map<string, number>();
+  const readCalendars = () =>
+    readFolder(book, join(folder, 'calendars'), calendarsRead).then(
+      (said) => said.forEach((line) => logger.warn(line)),
+      (error: unknown) => logger.warn(loggable(error), 'reading calendars'),
+    );
+  void readCalendars();
+  const timers = [
+    setInterval(() => void copies?.keep(), COPY_EVERY_MS),
+    setInterval(() => void readCalendars(), READ_CALENDARS_MS),
+  ];
+  if (where.kind === 'url')
+    timers.push(setInterval(() => void undoBroken(connection, book), LOOK_FOR_BROKEN_MS));
+  return timers;
+}
+
+/** @param close answers why the safety copy is missing, null when it is there */
+function closeWhenAsked(copies: Copies | null, close: () => Promise<string | null>): void {
+  let asked = 0;
+  const closing = async () => {
+    asked++;
+    // Asked again: whoever closes the book is in a hurry.
+    if (asked > 1) return copies?.giveUp();
+    const missing = await close();
     say(
       missing === null
         ? 'Closed. Everything is kept.'
@@ -186,53 +128,13 @@ async function main() {
     );
     process.exit(0);
   };
-  const closing = () =>
-    void close().catch((error: unknown) => {
+  const orFail = () =>
+    void closing().catch((error: unknown) => {
       logger.error(loggable(error), 'closing');
       process.exit(1);
     });
-  process.on('SIGINT', closing);
-  process.on('SIGTERM', closing);
-}
-
-/** Opens the doors: one on this machine, and two for phones where they are let in. */
-function listening(
-  app: Express,
-  set: Settings,
-  phones: OpenDoor | null,
-  failed: (why: string) => void,
-): Server[] {
-  const { port, host, httpsPort, folder, where } = set;
-  const doors = phones?.listen(app);
-  const plain = doors?.plain ?? createServer(app);
-  const portOf = (server: Server, wanted: number): number => {
-    const address = server.address();
-    return typeof address === 'object' && address ? address.port : wanted;
-  };
-  const open: [Server, number][] = doors
-    ? [
-        [plain, port],
-        [doors.secure, httpsPort],
-      ]
-    : [[plain, port]];
-  let isGivenUp = false;
-  for (const [server, at] of open) {
-    server.on('error', (error: NodeJS.ErrnoException) => {
-      if (!isGivenUp) failed(whyNotListening(error, { ...set, port: at }));
-      isGivenUp = true;
-    });
-    server.listen(at, host);
-  }
-  plain.on('listening', () => {
-    say(`Canter Book is open at http://${phones ? '127.0.0.1' : host}:${portOf(plain, port)}`);
-    if (where.kind === 'folder') say(`The book lies in ${folder}. Ctrl-C closes it.`);
-  });
-  doors?.secure.on('listening', () =>
-    say(
-      `Phones come in over https on port ${portOf(doors.secure, httpsPort)}: Book, then Phones, shows how.`,
-    ),
-  );
-  return open.map(([server]) => server);
+  process.on('SIGINT', orFail);
+  process.on('SIGTERM', orFail);
 }
 
 /** What has to be done before anybody is let in. */
@@ -264,15 +166,6 @@ async function undoBroken(connection: Connection, book: Book): Promise<void> {
   } catch (error) {
     logger.warn(loggable(error), 'looking for broken imports');
   }
-}
-
-function whyNotListening(error: NodeJS.ErrnoException, { port, host }: Settings): string {
-  if (error.code === 'EADDRINUSE') {
-    return `Port ${port} is in use. Start with another: PORT=${port < 65_535 ? port + 1 : 4780} npm start`;
-  }
-  if (error.code === 'EACCES') return `Port ${port} is not open to this user. Take one above 1023.`;
-  if (error.code === 'EADDRNOTAVAIL') return `HOST ${host} is not an address of this machine.`;
-  return `The book cannot be served: ${error.message}`;
 }
 
 /** A sentence for what a person can put right; a trace for what only a developer can. */

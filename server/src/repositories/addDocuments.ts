@@ -1,8 +1,8 @@
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { DOCUMENTS, type DocumentKind } from './documents.ts';
-import { forgetSnapshots } from './evidence.ts';
-import { addObservations } from './observations.ts';
+import { forgetSnapshots } from './held.ts';
+import { addObservations } from './appending.ts';
 import type { Transaction } from './revisioned.ts';
 
 const ROWS_AT_ONCE = 250;

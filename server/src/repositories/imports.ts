@@ -4,8 +4,8 @@ import type { Session } from '@canter-book/core/book/records';
 import type { Database } from '../db/connect.ts';
 import { imports, observations, sessions } from '../db/schema.ts';
 import { DOCUMENTS } from './documents.ts';
-import { forgetEvidence } from './evidence.ts';
-import { addObservations } from './observations.ts';
+import { forgetEvidence } from './held.ts';
+import { addObservations } from './appending.ts';
 import type { Transaction } from './revisioned.ts';
 
 /** What was taken into the book at one go. */
@@ -41,38 +41,8 @@ const ROWS_AT_ONCE = 500;
 /** Imports can be taken out again as a whole: they are the one thing that is really deleted. */
 export function importStore(db: Database) {
   return {
-    /** Takes rows that are not in the book yet; all of them or, when it fails, none. */
-    take(rows: TableRows): Promise<{ added: number; stored: number }> {
-      return db.transaction(async (tx) => {
-        const given = rows.join ? await joined(tx, rows) : rows;
-        const sessionIds: string[] = [];
-        for (let i = 0; i < given.sessions.length; i += ROWS_AT_ONCE) {
-          const added = await tx
-            .insert(sessions)
-            .values(given.sessions.slice(i, i + ROWS_AT_ONCE).map(DOCUMENTS.session.toRow))
-            .onConflictDoNothing()
-            .returning({ id: sessions.id });
-          sessionIds.push(...added.map((row) => row.id));
-        }
-        const observationIds = given.observations.length
-          ? (await addObservations(tx, given.observations)).storedIds
-          : [];
-        if (rows.as && sessionIds.length + observationIds.length > 0) {
-          // A large table comes in several requests of one import.
-          await tx
-            .insert(imports)
-            .values({ ...rows.as, sessionIds, observationIds })
-            .onConflictDoUpdate({
-              target: imports.id,
-              set: {
-                sessionIds: sql`${imports.sessionIds} || excluded.session_ids`,
-                observationIds: sql`${imports.observationIds} || excluded.observation_ids`,
-              },
-            });
-        }
-        return { added: sessionIds.length, stored: observationIds.length };
-      });
-    },
+    take: (rows: TableRows) => take(db, rows),
+    undo: (id: string) => undo(db, id),
     /** The newest first. */
     async list(): Promise<Import[]> {
       const rows = await db
@@ -87,34 +57,66 @@ export function importStore(db: Database) {
         .orderBy(desc(imports.madeAt));
       return rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }));
     },
-    /** Takes one out again; a session in which more was seen since then stays. False when there is none. */
-    undo(id: string): Promise<boolean> {
-      return db.transaction(async (tx) => {
-        const [found] = await tx.delete(imports).where(eq(imports.id, id)).returning();
-        if (!found) return false;
-        const { sessionIds, observationIds } = found;
-        const left = observationIds.length
-          ? await tx
-              .delete(observations)
-              .where(inArray(observations.id, observationIds))
-              .returning({ sessionId: observations.sessionId })
-          : [];
-        if (sessionIds.length > 0) {
-          await tx
-            .delete(sessions)
-            .where(
-              and(
-                inArray(sessions.id, sessionIds),
-                sql`not exists (select 1 from observations o where o.session_id = ${sessions.id})`,
-              ),
-            );
-        }
-        await forgetEvidence(tx, [...new Set([...left.map((o) => o.sessionId), ...sessionIds])]);
-        return true;
-      });
-    },
   };
 }
+
+/** Takes rows that are not in the book yet; all of them or, when it fails, none. */
+const take = (db: Database, rows: TableRows): Promise<{ added: number; stored: number }> =>
+  db.transaction(async (tx) => {
+    const given = rows.join ? await joined(tx, rows) : rows;
+    const sessionIds: string[] = [];
+    for (let i = 0; i < given.sessions.length; i += ROWS_AT_ONCE) {
+      const added = await tx
+        .insert(sessions)
+        .values(given.sessions.slice(i, i + ROWS_AT_ONCE).map(DOCUMENTS.session.toRow))
+        .onConflictDoNothing()
+        .returning({ id: sessions.id });
+      sessionIds.push(...added.map((row) => row.id));
+    }
+    const observationIds = given.observations.length
+      ? (await addObservations(tx, given.observations)).storedIds
+      : [];
+    if (rows.as && sessionIds.length + observationIds.length > 0) {
+      // A large table comes in several requests of one import.
+      await tx
+        .insert(imports)
+        .values({ ...rows.as, sessionIds, observationIds })
+        .onConflictDoUpdate({
+          target: imports.id,
+          set: {
+            sessionIds: sql`${imports.sessionIds} || excluded.session_ids`,
+            observationIds: sql`${imports.observationIds} || excluded.observation_ids`,
+          },
+        });
+    }
+    return { added: sessionIds.length, stored: observationIds.length };
+  });
+
+/** Takes one out again; a session in which more was seen since then stays. False when there is none. */
+const undo = (db: Database, id: string): Promise<boolean> =>
+  db.transaction(async (tx) => {
+    const [found] = await tx.delete(imports).where(eq(imports.id, id)).returning();
+    if (!found) return false;
+    const { sessionIds, observationIds } = found;
+    const left = observationIds.length
+      ? await tx
+          .delete(observations)
+          .where(inArray(observations.id, observationIds))
+          .returning({ sessionId: observations.sessionId })
+      : [];
+    if (sessionIds.length > 0) {
+      await tx
+        .delete(sessions)
+        .where(
+          and(
+            inArray(sessions.id, sessionIds),
+            sql`not exists (select 1 from observations o where o.session_id = ${sessions.id})`,
+          ),
+        );
+    }
+    await forgetEvidence(tx, [...new Set([...left.map((o) => o.sessionId), ...sessionIds])]);
+    return true;
+  });
 
 async function joined(
   tx: Transaction,

@@ -15,7 +15,7 @@ import { Problem } from '../../problem.ts';
 import { takeTurns } from '../../turns.ts';
 import { addDocuments } from '../addDocuments.ts';
 import { DOCUMENTS, type DocumentKind } from '../documents.ts';
-import { forgetEvidence, forgetSnapshots } from '../evidence.ts';
+import { forgetEvidence, forgetSnapshots } from '../held.ts';
 import type { Imported } from '../imports.ts';
 import type { Transaction } from '../revisioned.ts';
 import { PAGE, type Version } from './format.ts';

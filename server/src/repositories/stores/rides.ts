@@ -3,7 +3,7 @@ import { and, desc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { markedRides } from '../../db/schema.ts';
 import { DOCUMENTS } from '../documents.ts';
-import { forgetSnapshots } from '../evidence.ts';
+import { forgetSnapshots } from '../held.ts';
 import { revisioned } from '../revisioned.ts';
 
 export interface RideFilter {

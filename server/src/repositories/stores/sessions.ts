@@ -6,7 +6,7 @@ import { and, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm
 import type { Database } from '../../db/connect.ts';
 import { horses, observations, riders, sessionEvidence, sessions } from '../../db/schema.ts';
 import { DOCUMENTS } from '../documents.ts';
-import { forgetEvidence } from '../evidence.ts';
+import { forgetEvidence } from '../held.ts';
 import { type observationStore, stands, kindCount } from '../observations.ts';
 import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
 import { revisioned } from '../revisioned.ts';
@@ -41,8 +41,10 @@ export interface SessionWithMarks {
 /** As far back as the planner looks. */
 const PLANNED_SESSIONS = 12;
 
+type Seen = ReturnType<typeof observationStore>;
+
 /** Sessions, with what was seen in them counted. */
-export function sessionStore(db: Database, seen: ReturnType<typeof observationStore>) {
+export function sessionStore(db: Database, seen: Seen) {
   const { session } = DOCUMENTS;
   return {
     ...revisioned(db, sessions, {
@@ -52,64 +54,9 @@ export function sessionStore(db: Database, seen: ReturnType<typeof observationSt
         if (before && counts) await forgetEvidence(tx, [now.id]);
       },
     }),
-    /** All sessions with their names and marks, oldest first, a page at a time. */
-    async *pages(): AsyncGenerator<SessionWithMarks[]> {
-      let after: Cursor | null = null;
-      for (;;) {
-        const rows = await sessionsAfter(db, after);
-        const last = rows.at(-1);
-        if (!last) return;
-        after = last;
-        yield rows.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
-          ...rest,
-          rider: by ?? '',
-          marks: unpacked(said ?? [])
-            .filter((e) => e.kind === 'mark')
-            .map((e) => ({ scale: e.scale, rein: e.rein, value: Math.round(e.mean * 2) / 2 })),
-        }));
-      }
-    },
-    /** The last session of each horse up to a day. */
-    async lastOfEach(until: string, horseIds?: readonly string[]): Promise<LastSession[]> {
-      const only = horseIds
-        ? sql`where h.id = any(${sql.param(`{${horseIds.join(',')}}`)}::uuid[])`
-        : sql``;
-      // One look into the index for each horse, however many sessions there are.
-      const found = await db.execute(sql`
-      select h.id as "horseId", s.id as "sessionId", s.date::text as date, s.minutes, s.homework
-      from horses h cross join lateral (
-        select id, date, minutes, homework from sessions
-        where horse_id = h.id and date <= ${until} and removed_at is null
-        order by started_at desc limit 1) s ${only}`);
-      return (found as unknown as { rows: LastSession[] }).rows;
-    },
-    /** What the sets of a horse's last planned sessions came to, in the order of time. */
-    async done(horseId: string): Promise<Done[]> {
-      const rows = await db
-        .select({
-          id: sessions.id,
-          date: sessions.date,
-          document: sessions.document,
-          next: sessions.next,
-        })
-        .from(sessions)
-        .where(
-          and(
-            eq(sessions.horseId, horseId),
-            isNotNull(sessions.document),
-            isNull(sessions.removedAt),
-          ),
-        )
-        .orderBy(desc(sessions.startedAt))
-        .limit(PLANNED_SESSIONS);
-      const tried = await seen.triesOf(rows.map((row) => row.id));
-      // The oldest first: what was decided last counts.
-      return rows
-        .reverse()
-        .flatMap(({ id, date, document, next }) =>
-          document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
-        );
-    },
+    pages: () => pages(db),
+    lastOfEach: (until: string, horseIds?: readonly string[]) => lastOfEach(db, until, horseIds),
+    done: (horseId: string) => done(db, seen, horseId),
     /** The newest first, a page at a time. */
     async list({ horseId, since, before, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
       const rows = await db
@@ -137,7 +84,68 @@ export function sessionStore(db: Database, seen: ReturnType<typeof observationSt
   };
 }
 
+/** The last session of each horse up to a day. */
+async function lastOfEach(
+  db: Database,
+  until: string,
+  horseIds?: readonly string[],
+): Promise<LastSession[]> {
+  const only = horseIds
+    ? sql`where h.id = any(${sql.param(`{${horseIds.join(',')}}`)}::uuid[])`
+    : sql``;
+  // One look into the index for each horse, however many sessions there are.
+  const found = await db.execute(sql`
+  select h.id as "horseId", s.id as "sessionId", s.date::text as date, s.minutes, s.homework
+  from horses h cross join lateral (
+    select id, date, minutes, homework from sessions
+    where horse_id = h.id and date <= ${until} and removed_at is null
+    order by started_at desc limit 1) s ${only}`);
+  return (found as unknown as { rows: LastSession[] }).rows;
+}
+
+/** What the sets of a horse's last planned sessions came to, in the order of time. */
+async function done(db: Database, seen: Seen, horseId: string): Promise<Done[]> {
+  const rows = await db
+    .select({
+      id: sessions.id,
+      date: sessions.date,
+      document: sessions.document,
+      next: sessions.next,
+    })
+    .from(sessions)
+    .where(
+      and(eq(sessions.horseId, horseId), isNotNull(sessions.document), isNull(sessions.removedAt)),
+    )
+    .orderBy(desc(sessions.startedAt))
+    .limit(PLANNED_SESSIONS);
+  const tried = await seen.triesOf(rows.map((row) => row.id));
+  // The oldest first: what was decided last counts.
+  return rows
+    .reverse()
+    .flatMap(({ id, date, document, next }) =>
+      document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
+    );
+}
+
 const SESSIONS_A_PAGE = 250;
+
+/** All sessions with their names and marks, oldest first, a page at a time. */
+async function* pages(db: Database): AsyncGenerator<SessionWithMarks[]> {
+  let after: Cursor | null = null;
+  for (;;) {
+    const rows = await sessionsAfter(db, after);
+    const last = rows.at(-1);
+    if (!last) return;
+    after = last;
+    yield rows.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
+      ...rest,
+      rider: by ?? '',
+      marks: unpacked(said ?? [])
+        .filter((e) => e.kind === 'mark')
+        .map((e) => ({ scale: e.scale, rein: e.rein, value: Math.round(e.mean * 2) / 2 })),
+    }));
+  }
+}
 
 /** The next page of sessions with their names. */
 const sessionsAfter = (db: Database, after: Cursor | null) =>
