@@ -36,18 +36,7 @@ export function spiral(
   const reached = reachedAfter(`${fromRadiusM} ${toRadiusM} ${turn}`, slices, turn, speed);
   const lengthM = reached[slices]!;
 
-  const shareAt = (distance: number): number => {
-    const wanted = clamp(distance, 0, lengthM);
-    let low = 0;
-    let high = slices;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (reached[middle]! <= wanted) low = middle;
-      else high = middle;
-    }
-    const slice = reached[high]! - reached[low]!;
-    return (low + (slice > 0 ? (wanted - reached[low]!) / slice : 0)) / slices;
-  };
+  const shareAt = (distance: number) => shareReached(reached, clamp(distance, 0, lengthM));
   const pointAt = (u: number): Point => {
     const angle = startRad + side * turn * u;
     return {
@@ -106,6 +95,19 @@ function reachedAfter(
   if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
   kept.set(shape, reached);
   return reached;
+}
+
+/** The share of the turn at which a length is reached, between slices in proportion. */
+function shareReached(reached: Float64Array, lengthM: number): number {
+  let low = 0;
+  let high = reached.length - 1;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (reached[middle]! <= lengthM) low = middle;
+    else high = middle;
+  }
+  const slice = reached[high]! - reached[low]!;
+  return (low + (slice > 0 ? (lengthM - reached[low]!) / slice : 0)) / (reached.length - 1);
 }
 
 /** A spiral from a pose: round the centre that lies on the given side of it. */

@@ -4,7 +4,7 @@ import type { Exercise, PlannedPhase } from '../exercises/exercise.ts';
 import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
 import { focusSaid, serves } from './focus.ts';
 import { itemsIn } from './items.ts';
-import { laidWithoutDrill, startRein } from './laying.ts';
+import { laidWithoutDrill, startRein, type Laid } from './laying.ts';
 import { KEPT, Pen, type SpotsOf } from './pen.ts';
 import { approachOf, profileOfFile, type PlanRequest } from './request.ts';
 import type { Chosen, Selection } from './selection.ts';
@@ -85,7 +85,7 @@ export function compose(
   const repeats = new Set<PlannedPhase>();
   const pen = new Pen(profileOfFile(horse), writing, newId);
   for (const laid of laidWithoutDrill(request, frame, selection, spots, writing)) {
-    const { phase, own, kept, steps } = laid;
+    const { phase, kept, steps } = laid;
     put('', `phase ${phase} ${minutesOf[phase]} min`);
     if (laid.walkedIn) {
       const half = Math.round(frame.walkInMin * 30);
@@ -95,21 +95,8 @@ export function compose(
         `${WALK_IN[approach]} ${half} s`,
       );
     }
-    const isOwn = new Map(own.map((c) => [c.candidate.id, c]));
-    if (laid.sets.some(({ id, rounds }) => isOwn.has(id) && (rounds.left > 1 || rounds.right > 1)))
-      repeats.add(phase);
-    const firsts = steps.filter(
-      ({ set }, i, all) => set && isOwn.has(set) && all.findIndex((s) => s.set === set) === i,
-    );
-    const inOrder = firsts.map(({ set }) => isOwn.get(set!)!);
-    const reasons = reasonsOf(inOrder, aim);
-    const written = firsts.map(({ set, spot }, i): WrittenSet => ({
-      chosen: inOrder[i]!,
-      why: reasonSaid(reasons[i]!, aim !== null),
-      firstRein: spot.rein,
-      rounds: laid.sets.find(({ id }) => id === set)!.rounds,
-      transitions: steps.flatMap((s) => (s.set === set ? (s.spot.transitions ?? []) : [])),
-    }));
+    const written = setsIn(laid, aim);
+    if (written.some(({ rounds }) => rounds.left > 1 || rounds.right > 1)) repeats.add(phase);
     sets.push(...written);
     items.push(
       ...pen.write(
@@ -140,6 +127,23 @@ export function compose(
     items,
   };
   return { lesson, kept: pen.kept, sets, repeats, ...(aim && { aim: aim.id }) };
+}
+
+/** The chosen sets of a phase in the order in which they begin, each with its reason. */
+function setsIn({ own, sets, steps }: Laid, aim: Exercise | null): WrittenSet[] {
+  const isOwn = new Map(own.map((c) => [c.candidate.id, c]));
+  const firsts = steps.filter(
+    ({ set }, i, all) => set && isOwn.has(set) && all.findIndex((s) => s.set === set) === i,
+  );
+  const inOrder = firsts.map(({ set }) => isOwn.get(set!)!);
+  const reasons = reasonsOf(inOrder, aim);
+  return firsts.map(({ set, spot }, i) => ({
+    chosen: inOrder[i]!,
+    why: reasonSaid(reasons[i]!, aim !== null),
+    firstRein: spot.rein,
+    rounds: sets.find(({ id }) => id === set)!.rounds,
+    transitions: steps.flatMap((s) => (s.set === set ? (s.spot.transitions ?? []) : [])),
+  }));
 }
 
 function titleOf(

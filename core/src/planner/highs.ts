@@ -51,67 +51,75 @@ const NO_ANSWER: Solution = {
  */
 export const highsSolver =
   (highs: HighsRuntime, core = CORE): Solve =>
-  (programme, { gap, seconds, seed }) => {
+  (programme, options) => {
     const model = highs.createModel();
-    const whole = packed(programme);
-    const { variables, costs } = whole;
-    const valueOf = (x: Float64Array): number => costs.reduce((sum, c, i) => sum + c * x[i]!, 0);
-    const answer = (x: Float64Array, bound: number): Promise<Solution> => {
-      const rounded = x.map(Math.round);
-      const objective = valueOf(rounded);
-      return Promise.resolve({
-        status: model.getModelStatus() === OPTIMAL ? 'optimal' : 'stopped',
-        chosen: new Set(variables.filter((_, i) => rounded[i] === 1)),
-        objective,
-        bound: Math.max(objective, bound),
-      });
-    };
     try {
-      model.options.set({
-        output_flag: false,
-        mip_rel_gap: gap,
-        time_limit: seconds,
-        random_seed: seed,
-        // The core finds first answers quicker than these do.
-        mip_heuristic_run_feasibility_jump: false,
-        mip_heuristic_run_root_reduced_cost: false,
-        mip_heuristic_run_rins: false,
-        mip_heuristic_run_rens: false,
-        // A fresh start costs more than it saves in programmes as small as these. Measured.
-        mip_allow_restart: false,
-      });
+      const whole = packed(programme);
+      model.options.set(optionsOf(options));
       model.passModel(modelOf(whole, highs.constants.objectiveSense.maximize));
-      model.run();
-      if (!solved(model)) return Promise.resolve(NO_ANSWER);
-      const relaxed = model.getSolution();
-      const limit = valueOf(relaxed.colValue);
-      const inUse = (i: number) => relaxed.colValue[i]! > NEXT_TO_NOTHING || costs[i]! < 0;
-      const loss = (i: number) => Math.abs(relaxed.colDual[i]!);
-
-      makeWhole(model, variables.length);
-      const byLoss = [...variables.keys()]
-        .filter((i) => !inUse(i))
-        .sort((a, b) => loss(a) - loss(b));
-      const dearest = loss(byLoss[Math.min(core, byLoss.length) - 1] ?? 0);
-      open(model, variables, (i) => inUse(i) || loss(i) <= dearest);
-      model.run();
-      const first = solved(model) ? model.getSolution().colValue.map(Math.round) : null;
-      // Nothing up to this would be better by more than the gap.
-      const enough = first ? valueOf(first) + gap * Math.abs(valueOf(first)) : -Infinity;
-      if (first && limit <= enough) return answer(first, limit);
-
-      const better = (i: number) => inUse(i) || limit - loss(i) > enough || first?.[i] === 1;
-      open(model, variables, better);
-      if (first) model.setSolution({ colValue: first });
-      model.run();
-      if (!solved(model)) return Promise.resolve(NO_ANSWER);
-      const closed = variables.map((_, i) => (better(i) ? -Infinity : limit - loss(i)));
-      const bound = Math.max(Number(model.info.get('mip_dual_bound')), ...closed);
-      return answer(model.getSolution().colValue, bound);
+      return Promise.resolve(solvedInSteps(model, whole, options.gap, core));
     } finally {
       model.dispose();
     }
   };
+
+const optionsOf = ({ gap, seconds, seed }: Parameters<Solve>[1]) => ({
+  output_flag: false,
+  mip_rel_gap: gap,
+  time_limit: seconds,
+  random_seed: seed,
+  // The core finds first answers quicker than these do.
+  mip_heuristic_run_feasibility_jump: false,
+  mip_heuristic_run_root_reduced_cost: false,
+  mip_heuristic_run_rins: false,
+  mip_heuristic_run_rens: false,
+  // A fresh start costs more than it saves in programmes as small as these. Measured.
+  mip_allow_restart: false,
+});
+
+function solvedInSteps(
+  model: HighsModel,
+  { variables, costs }: PackedProgramme,
+  gap: number,
+  core: number,
+): Solution {
+  const valueOf = (x: Float64Array): number => costs.reduce((sum, c, i) => sum + c * x[i]!, 0);
+  const answer = (x: Float64Array, bound: number): Solution => {
+    const rounded = x.map(Math.round);
+    const objective = valueOf(rounded);
+    return {
+      status: model.getModelStatus() === OPTIMAL ? 'optimal' : 'stopped',
+      chosen: new Set(variables.filter((_, i) => rounded[i] === 1)),
+      objective,
+      bound: Math.max(objective, bound),
+    };
+  };
+  model.run();
+  if (!solved(model)) return NO_ANSWER;
+  const relaxed = model.getSolution();
+  const limit = valueOf(relaxed.colValue);
+  const inUse = (i: number) => relaxed.colValue[i]! > NEXT_TO_NOTHING || costs[i]! < 0;
+  const loss = (i: number) => Math.abs(relaxed.colDual[i]!);
+
+  makeWhole(model, variables.length);
+  const byLoss = [...variables.keys()].filter((i) => !inUse(i)).sort((a, b) => loss(a) - loss(b));
+  const dearest = loss(byLoss[Math.min(core, byLoss.length) - 1] ?? 0);
+  open(model, variables, (i) => inUse(i) || loss(i) <= dearest);
+  model.run();
+  const first = solved(model) ? model.getSolution().colValue.map(Math.round) : null;
+  // Nothing up to this would be better by more than the gap.
+  const enough = first ? valueOf(first) + gap * Math.abs(valueOf(first)) : -Infinity;
+  if (first && limit <= enough) return answer(first, limit);
+
+  const better = (i: number) => inUse(i) || limit - loss(i) > enough || first?.[i] === 1;
+  open(model, variables, better);
+  if (first) model.setSolution({ colValue: first });
+  model.run();
+  if (!solved(model)) return NO_ANSWER;
+  const closed = variables.map((_, i) => (better(i) ? -Infinity : limit - loss(i)));
+  const bound = Math.max(Number(model.info.get('mip_dual_bound')), ...closed);
+  return answer(model.getSolution().colValue, bound);
+}
 
 function modelOf(programme: PackedProgramme, sense: unknown): object {
   const { variables, costs, lower, upper, starts, indices, values } = programme;

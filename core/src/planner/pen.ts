@@ -1,3 +1,4 @@
+import type { Exercise } from '../exercises/exercise.ts';
 import { breakEveryS, type HorseProfile } from '../gaits/horse.ts';
 import type { Item } from '../lesson/document.ts';
 import { allItems } from '../lesson/edits.ts';
@@ -27,6 +28,33 @@ interface WhyWritten {
   readonly why: string;
 }
 
+/** What is written of one part of the lesson. */
+class Sheet {
+  readonly items: Item[] = [];
+  /** The set that the last line belongs to, and the one that was marked last. */
+  last: string | null = null;
+  marked: string | null = null;
+  private readonly rounds = new Map<string, number>();
+
+  constructor(private readonly newId: () => string) {}
+
+  /** @param note stands beside the first line that is ridden */
+  put(text: string, note: string | null = null): readonly Item[] {
+    const lines = itemsIn(text, this.newId);
+    this.items.push(...(note === null ? lines : withNote(lines, note)));
+    return lines;
+  }
+
+  /** Where the next round of a set begins. */
+  mark(at: number, set: string, exercise: Exercise, rung: number): void {
+    const round = (this.rounds.get(set) ?? 0) + 1;
+    this.rounds.set(set, round);
+    const mark = setMarkOf(exercise, rung, round, this.marked !== set);
+    this.items[at] = { ...this.items[at]!, set: mark } as Item;
+    this.marked = this.last = set;
+  }
+}
+
 /** Writes steps down, with a break of walk before the work gets too long. */
 export class Pen {
   private workedS = 0;
@@ -54,74 +82,80 @@ export class Pen {
     spots: SpotsOf,
     keptMinutes: ReadonlyMap<string, number> = new Map(),
   ): Item[] {
-    const { straighten, settled } = this.writing;
-    const items: Item[] = [];
-    const put = (text: string) => items.push(...itemsIn(text, this.newId));
-    const rounds = new Map<string, number>();
-    let marked: string | null = null;
-    let last: string | null = null;
-    steps.forEach(({ set, spot }, i) => {
+    const sheet = new Sheet(this.newId);
+    steps.forEach((step, i) => {
       // A change of rein is ridden for the round that follows it.
-      const next = set ?? steps[i + 1]!.set!;
+      const next = step.set ?? steps[i + 1]!.set!;
       const written = sets.get(next);
-      if (!written) {
-        // What is kept, or plain, is written as it stands, its change of rein before it.
-        const takesS = 60 * (keptMinutes.get(next) ?? 0);
-        const wayThere = steps[i - 1]?.set === null;
-        if (takesS > 0 && !(set !== null && wayThere)) this.restBefore(takesS, put);
-        const begins = items.length;
-        put(set === null ? this.across(spot.text) : spot.text);
-        if (set !== null) this.workedS += takesS;
-        if (set?.startsWith(KEPT))
-          for (const { id } of allItems(items.slice(begins))) this.kept.add(id);
-        marked = last = set;
-        if (set?.startsWith(PLAIN)) {
-          this.workedS += LARGE_S;
-          this.endsIn = 'trot';
-          this.walksIn = false;
-        }
-        return;
-      }
-      const { chosen: own, why } = written;
-      const walks = own.candidate.exercise.gaits.every((g) => g === 'walk');
-      const { seconds, endsIn } = spots(own);
-      if (!walks && this.restBefore(seconds + WAY_S, put)) marked = null;
-      const wantsTrot = settled.includes(own.candidate.id);
-      if (set === null) {
-        if (wantsTrot) this.endsIn = 'trot';
-        put(this.across(spot.text));
-        return;
-      }
-      const { exercise, rung } = own.candidate;
-      const begins = items.length;
-      if (wantsTrot && this.walksIn) {
-        put('trot working, go large');
-        this.workedS += LARGE_S;
-      }
-      const ridden = itemsIn(spot.text, this.newId);
-      items.push(...(last === set ? ridden : withNote(ridden, why)));
-      const round = (rounds.get(set) ?? 0) + 1;
-      rounds.set(set, round);
-      const mark = setMarkOf(exercise, rung, round, marked !== set);
-      items[begins] = { ...items[begins]!, set: mark } as Item;
-      marked = last = set;
-      this.endsIn = endsIn;
-      this.walksIn = endsIn === 'walk';
-      if (walks) this.workedS = seconds >= RESTS_S ? 0 : this.workedS;
-      else this.workedS += seconds + WAY_S;
-      const leaves = steps[i + 1]?.set !== set;
-      if (endsIn === 'trot' && (straighten === 2 || (straighten === 1 && leaves))) {
-        put('go large');
-        this.workedS += LARGE_S;
+      if (written) {
+        const isLastRound = steps[i + 1]?.set !== step.set;
+        this.writeRound(sheet, step, written, spots(written.chosen), isLastRound);
+      } else {
+        const cameAcross = steps[i - 1]?.set === null;
+        this.writeAsItStands(sheet, step, 60 * (keptMinutes.get(next) ?? 0), cameAcross);
       }
     });
-    return items;
+    return sheet.items;
+  }
+
+  /** What is kept, or plain, is written as it stands, its change of rein before it. */
+  private writeAsItStands(
+    sheet: Sheet,
+    { set, spot }: LaidStep,
+    takesS: number,
+    cameAcross: boolean,
+  ): void {
+    if (takesS > 0 && !(set !== null && cameAcross)) this.restBefore(takesS, sheet);
+    const lines = sheet.put(set === null ? this.across(spot.text) : spot.text);
+    if (set !== null) this.workedS += takesS;
+    if (set?.startsWith(KEPT)) for (const { id } of allItems(lines)) this.kept.add(id);
+    sheet.marked = sheet.last = set;
+    if (set?.startsWith(PLAIN)) {
+      this.workedS += LARGE_S;
+      this.endsIn = 'trot';
+      this.walksIn = false;
+    }
+  }
+
+  /** One round of a set, or the change of rein on the way to it. */
+  private writeRound(
+    sheet: Sheet,
+    { set, spot }: LaidStep,
+    { chosen, why }: WhyWritten,
+    { seconds, endsIn }: RungSpots,
+    isLastRound: boolean,
+  ): void {
+    const { straighten, settled } = this.writing;
+    const { id, exercise, rung } = chosen.candidate;
+    const walks = exercise.gaits.every((g) => g === 'walk');
+    if (!walks && this.restBefore(seconds + WAY_S, sheet)) sheet.marked = null;
+    const wantsTrot = settled.includes(id);
+    if (set === null) {
+      if (wantsTrot) this.endsIn = 'trot';
+      sheet.put(this.across(spot.text));
+      return;
+    }
+    const begins = sheet.items.length;
+    if (wantsTrot && this.walksIn) {
+      sheet.put('trot working, go large');
+      this.workedS += LARGE_S;
+    }
+    sheet.put(spot.text, sheet.last === set ? null : why);
+    sheet.mark(begins, set, exercise, rung);
+    this.endsIn = endsIn;
+    this.walksIn = endsIn === 'walk';
+    if (walks) this.workedS = seconds >= RESTS_S ? 0 : this.workedS;
+    else this.workedS += seconds + WAY_S;
+    if (endsIn === 'trot' && (straighten === 2 || (straighten === 1 && isLastRound))) {
+      sheet.put('go large');
+      this.workedS += LARGE_S;
+    }
   }
 
   /** A break, when what comes next would make the work too long without one. */
-  private restBefore(seconds: number, put: (text: string) => void): boolean {
+  private restBefore(seconds: number, sheet: Sheet): boolean {
     if (this.workedS === 0 || this.workedS + seconds <= this.mostS) return false;
-    put(`walk break ${BREAK_MIN} min`);
+    sheet.put(`walk break ${BREAK_MIN} min`);
     this.workedS = 0;
     // After it the horse walks on to the next letter, and trots there.
     this.endsIn = 'trot';

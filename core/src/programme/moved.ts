@@ -96,65 +96,98 @@ const MOST_NAMED = 2;
 const LOAD_SHARE = 0.05;
 
 export function movedBetween(
-  { weeks: was, levels: levelsThen }: Before,
+  before: Before,
   { weeks, steps }: Pick<Programme, 'weeks' | 'steps'>,
-  { horse, wishes }: ProgrammeRequest,
+  request: ProgrammeRequest,
 ): Moved[] {
-  const moved: Moved[] = gatesMoved(steps, wishes);
-  for (const week of weeks) {
-    const before = was.find((w) => w.monday === week.monday);
-    if (!before) continue;
-    if (before.theme !== week.theme) {
-      const { monday, theme: is } = week;
-      const was = before.theme;
-      const last = moved.findLast((m) => m.code === 'theme');
-      const goesOn = last && daysLater(last.monday, 7 * last.weeks) === monday;
-      if (goesOn && last.was === was && last.is === is)
-        moved[moved.indexOf(last)] = { ...last, weeks: last.weeks + 1 };
-      else {
-        const because = last ? ({ code: 'follows' } as const) : whyTheme(before, week);
-        moved.push({ code: 'theme', monday, was, is, because, weeks: 1 });
-      }
+  const both = weeks.flatMap((is) => {
+    const was = before.weeks.find((w) => w.monday === is.monday);
+    return was ? [{ was, is }] : [];
+  });
+  const themes = themesMoved(both, (was, is) => whyTheme(was, is, before.levels, request));
+  return together([
+    ...gatesMoved(steps, request.wishes),
+    ...both.flatMap(({ was, is }) => [
+      ...themes.filter(({ monday }) => monday === is.monday),
+      ...weekMoved(was, is, request.wishes),
+    ]),
+  ]);
+}
+
+interface BothWeeks {
+  readonly was: KeptWeek;
+  readonly is: Programme['weeks'][number];
+}
+type ThemeMoved = Extract<Moved, { code: 'theme' }>;
+
+/** Weeks of another theme; those in a row that change in the same way are one. */
+function themesMoved(
+  both: readonly BothWeeks[],
+  why: (was: KeptWeek, is: KeptWeek) => Because,
+): ThemeMoved[] {
+  const moved: ThemeMoved[] = [];
+  for (const { was, is } of both) {
+    if (was.theme === is.theme) continue;
+    const last = moved.at(-1);
+    const goesOn = last && daysLater(last.monday, 7 * last.weeks) === is.monday;
+    if (goesOn && last.was === was.theme && last.is === is.theme) {
+      moved[moved.length - 1] = { ...last, weeks: last.weeks + 1 };
+      continue;
     }
-    const other = week.days.flatMap((day, i) => {
-      const then = before.days[i]!;
-      return then.kind === day.kind ? [] : [{ date: day.date, was: then.kind, is: day.kind }];
-    });
-    if (other.length > MOST_NAMED)
-      moved.push({ code: 'days', monday: week.monday, days: other.length });
-    else for (const day of other) moved.push({ code: 'day', ...day, because: isFixed(day.date) });
-    const apart = Math.abs(week.load - before.load);
-    if (other.length === 0 && apart > LOAD_SHARE * before.load)
-      moved.push({ code: 'load', monday: week.monday, was: before.load, is: week.load });
+    const because = last ? ({ code: 'follows' } as const) : why(was, is);
+    const themes = { was: was.theme, is: is.theme };
+    moved.push({ code: 'theme', monday: is.monday, ...themes, because, weeks: 1 });
   }
-  return together(moved);
+  return moved;
+}
 
-  function isFixed(date: string): 'fixed' | 'follows' {
-    return wishes.days.some((d) => d.date === date) ? 'fixed' : 'follows';
+/** The days of a week that are other, or its load alone. */
+function weekMoved(was: KeptWeek, is: KeptWeek, { days }: ProgrammeRequest['wishes']): Moved[] {
+  const { monday } = is;
+  const other = is.days.flatMap((day, i) => {
+    const then = was.days[i]!;
+    return then.kind === day.kind ? [] : [{ date: day.date, was: then.kind, is: day.kind }];
+  });
+  if (other.length > MOST_NAMED) return [{ code: 'days', monday, days: other.length }];
+  if (other.length === 0) {
+    const apart = Math.abs(is.load - was.load);
+    return apart > LOAD_SHARE * was.load
+      ? [{ code: 'load', monday, was: was.load, is: is.load }]
+      : [];
   }
+  return other.map((day) => {
+    const isFixed = days.some((d) => d.date === day.date);
+    return { code: 'day', ...day, because: isFixed ? 'fixed' : 'follows' };
+  });
+}
 
-  function whyTheme(before: KeptWeek, week: KeptWeek): Because {
-    if (wishes.themes.some((t) => t.monday === week.monday)) return { code: 'fixed' };
-    const { step } = wishes;
-    if (step) {
-      const open = readGate(step.gate, horse).state === 'open';
-      if (open && before.theme === step.theme) return { code: 'gate open', scale: step.theme };
-      if (!open && week.theme === step.theme) return { code: 'gate shut', scale: step.theme };
-    }
-    return whichLevel() ?? { code: 'follows' };
+function whyTheme(
+  was: KeptWeek,
+  is: KeptWeek,
+  levelsThen: LevelsThen,
+  { horse, wishes }: ProgrammeRequest,
+): Because {
+  if (wishes.themes.some((t) => t.monday === is.monday)) return { code: 'fixed' };
+  const { step } = wishes;
+  if (step) {
+    const open = readGate(step.gate, horse).state === 'open';
+    if (open && was.theme === step.theme) return { code: 'gate open', scale: step.theme };
+    if (!open && is.theme === step.theme) return { code: 'gate shut', scale: step.theme };
   }
+  return whichLevel(levelsThen, horse) ?? { code: 'follows' };
+}
 
-  function whichLevel(): Because | null {
-    const changes = SCALES.flatMap((scale) =>
-      REINS.flatMap((rein) => {
-        const [from, to] = [levelsThen[scale]?.[rein], horse.levels[scale]?.[rein]?.mean];
-        return from === undefined || to === undefined ? [] : [{ scale, rein, from, to }];
-      }),
-    );
-    const most = changes.toSorted((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))[0];
-    if (!most || Math.abs(most.to - most.from) < WORTH_SAYING) return null;
-    return { code: 'level', ...most };
-  }
+/** The level that has moved most, where it is worth a word. */
+function whichLevel(then: LevelsThen, { levels }: HorseFile): Because | null {
+  const changes = SCALES.flatMap((scale) =>
+    REINS.flatMap((rein) => {
+      const [from, to] = [then[scale]?.[rein], levels[scale]?.[rein]?.mean];
+      return from === undefined || to === undefined ? [] : [{ scale, rein, from, to }];
+    }),
+  );
+  const most = changes.toSorted((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))[0];
+  if (!most || Math.abs(most.to - most.from) < WORTH_SAYING) return null;
+  return { code: 'level', ...most };
 }
 
 /** The gates that ask something else than was planned for them. */
