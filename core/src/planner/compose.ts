@@ -68,25 +68,18 @@ export function compose(
   writing: Writing,
   aim: Exercise | null = null,
 ): Composed {
-  const { horse, wishes } = request;
-  const { chosen } = selection;
-  const arena: Arena = wishes.arena;
-  const approach = approachOf(horse);
-  const minutesOf = {
-    'warm-up': frame.walkInMin + frame.plainMin + frame.warmUpMin,
-    work: frame.workMin + frame.breaks * BREAK_MIN,
-    stretch: frame.stretchMin,
-  };
+  const approach = approachOf(request.horse);
+  const minutes = minutesOf(frame);
   let made = 0;
   const newId = () => `i${++made}`;
   const items: Item[] = [];
   const put = (...lines: readonly string[]) => items.push(...itemsIn(lines.join('\n'), newId));
   const sets: WrittenSet[] = [];
   const repeats = new Set<PlannedPhase>();
-  const pen = new Pen(profileOfFile(horse), writing, newId);
+  const pen = new Pen(profileOfFile(request.horse), writing, newId);
   for (const laid of laidWithoutDrill(request, frame, selection, spots, writing)) {
     const { phase, kept, steps } = laid;
-    put('', `phase ${phase} ${minutesOf[phase]} min`);
+    put('', `phase ${phase} ${minutes[phase]} min`);
     if (laid.walkedIn) {
       const half = Math.round(frame.walkInMin * 30);
       put(
@@ -117,16 +110,26 @@ export function compose(
     `phase cool-down ${frame.coolDownMin} min`,
     `walk free, long rein, go large for ${frame.coolDownMin - 1} min -- until the breath is quiet`,
   );
-  const lesson: Lesson = {
-    version: 1,
-    title: { text: titleOf(request, chosen, aim) },
-    arena,
-    horse: { name: horse.name.replace(/"/g, '').trim() },
-    approach: { name: approach },
-    start: { ...DEFAULT_START, rein: startRein(horse) },
-    items,
-  };
+  const lesson: Lesson = { version: 1, ...headOf(request, selection.chosen, aim), items };
   return { lesson, kept: pen.kept, sets, repeats, ...(aim && { aim: aim.id }) };
+}
+
+const minutesOf = (frame: Frame): Record<PlannedPhase, number> => ({
+  'warm-up': frame.walkInMin + frame.plainMin + frame.warmUpMin,
+  work: frame.workMin + frame.breaks * BREAK_MIN,
+  stretch: frame.stretchMin,
+});
+
+/** What stands above the first line. */
+function headOf(request: PlanRequest, chosen: readonly Chosen[], aim: Exercise | null) {
+  const { horse, wishes } = request;
+  return {
+    title: { text: titleOf(request, chosen, aim) },
+    arena: wishes.arena,
+    horse: { name: horse.name.replace(/"/g, '').trim() },
+    approach: { name: approachOf(horse) },
+    start: { ...DEFAULT_START, rein: startRein(horse) },
+  };
 }
 
 /** The chosen sets of a phase in the order in which they begin, each with its reason. */

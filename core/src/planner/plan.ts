@@ -128,20 +128,34 @@ export async function planLesson(
     progress?.('Checking the lesson');
     // The choice is made again only where it would be another: a wider part is only written otherwise.
     const chosenFor = { room, banned: banned.size };
-    for (const one of oneOfEachKind(look.trouble)) {
-      const mended = mend(one, look.composed, writing);
-      writing = mended.writing ?? writing;
-      if (mended.ban) banned.add(mended.ban);
-      if (mended.squeeze === 'stretch') frame = stretched(frame);
-      else if (mended.squeeze && room[KEY[mended.squeeze]] <= LEAST_MIN)
-        frame = widened(frame, mended.squeeze);
-      else if (mended.squeeze) room = squeezed(room, mended.squeeze, mended.by ?? 1);
-      if (mended.trim) frame = trimmed(frame, mended.trim);
-    }
+    ({ writing, frame, room } = mendEach(look, { writing, frame, room, banned }));
     if (room !== chosenFor.room || banned.size !== chosenFor.banned) selection = null;
   }
   if (found) return finished(request, shelf, found);
   throw new NoLesson(whyNoLesson(request, last));
+}
+
+/** What a lesson is written by, and what it leaves out. */
+interface Mendable {
+  readonly writing: Writing;
+  readonly frame: Frame;
+  readonly room: Frame;
+  readonly banned: Set<string>;
+}
+
+/** Mends one trouble of each kind that was found. */
+function mendEach({ trouble, composed }: Checked, { banned, ...was }: Mendable) {
+  let { writing, frame, room } = was;
+  for (const one of oneOfEachKind(trouble)) {
+    const { writing: other, ban, squeeze, by = 1, trim } = mend(one, composed, writing);
+    writing = other ?? writing;
+    if (ban) banned.add(ban);
+    if (squeeze === 'stretch') frame = stretched(frame);
+    else if (squeeze && room[KEY[squeeze]] <= LEAST_MIN) frame = widened(frame, squeeze);
+    else if (squeeze) room = squeezed(room, squeeze, by);
+    if (trim) frame = trimmed(frame, trim);
+  }
+  return { writing, frame, room };
 }
 
 /** A choice that was written down and found right. */

@@ -23,71 +23,21 @@ const bad = (detail: string) => new Problem(400, 'Not a calendar', detail);
  */
 export function busyHoursIn(text: string, zone: string, today: string): BusyHours[] {
   const calendar = parsed(text);
-  const [from, to] = [daysLater(today, -DAYS_BACK), daysLater(today, DAYS_AHEAD)];
   const events = calendar.getAllSubcomponents('vevent');
-  const zones = new Map(
-    calendar.getAllSubcomponents('vtimezone').map((component) => {
-      const known = new ICAL.Timezone(component);
-      return [known.tzid, known];
-    }),
-  );
-  const hours: BusyHours[] = [];
   const changed = new Map<string, ICAL.Component[]>();
   for (const event of events) {
     if (!event.hasProperty('recurrence-id')) continue;
     const uid = String(event.getFirstPropertyValue('uid'));
     changed.set(uid, [...(changed.get(uid) ?? []), event]);
   }
-  const instant = (time: ICAL.Time): number => {
-    const tzid = time.zone?.tzid;
-    if (tzid === 'UTC' || time.zone === ICAL.Timezone.utcTimezone) return time.toJSDate().getTime();
-    const own = tzid === undefined ? undefined : zones.get(tzid);
-    if (own) return time.convertToZone(ICAL.Timezone.utcTimezone).toJSDate().getTime();
-    // A zone that the file names and does not describe.
-    const named = zoneSchema.safeParse(zoneNamed(time)).data;
-    const clock = timeFrom(time.hour * 60 + time.minute);
-    const date = dateOf(Date.UTC(time.year, time.month - 1, time.day) / 86_400_000);
-    return instantOf(date, clock, named || zone).getTime();
-  };
-  // An end that was worked out from a length has lost the zone of its beginning.
-  const endOf = (start: ICAL.Time, end: ICAL.Time): number =>
-    zoneNamed(end) === '' && zoneNamed(start) !== ''
-      ? instant(start) + 1000 * end.subtractDate(start).toSeconds()
-      : instant(end);
-  const add = (event: ICAL.Event, start: ICAL.Time, end: ICAL.Time): void => {
-    const { component } = event;
-    if (component.getFirstPropertyValue('transp') === 'TRANSPARENT') return;
-    if (component.getFirstPropertyValue('status') === 'CANCELLED') return;
-    const title = storableText(event.summary ?? '').slice(0, 120);
-    const [begins, ends] = start.isDate
-      ? [clockOf(start), clockOf(end)]
-      : [clockAt(new Date(instant(start)), zone), clockAt(new Date(endOf(start, end)), zone)];
-    for (let day = dayOf(begins.date); day <= dayOf(ends.date); day++) {
-      const date = dateOf(day);
-      if (date < from || date > to) continue;
-      const first = date === begins.date ? minutesFrom(begins.time) : 0;
-      const last = date === ends.date ? minutesFrom(ends.time) : DAY_MIN;
-      if (last > first) hours.push({ date, start: timeFrom(first), minutes: last - first, title });
-      if (hours.length > MOST_HOURS) throw bad('It has more than 10,000 entries in a year.');
-    }
-  };
+  const span = { from: daysLater(today, -DAYS_BACK), to: daysLater(today, DAYS_AHEAD) };
+  const hours = new Hours(span, new Clocks(calendar, zone));
   for (const component of events) {
     if (component.hasProperty('recurrence-id')) continue;
     try {
       const event = new ICAL.Event(component);
       for (const other of changed.get(event.uid) ?? []) event.relateException(other);
-      if (!event.isRecurring()) {
-        add(event, event.startDate, event.endDate);
-        continue;
-      }
-      const times = event.iterator();
-      for (let steps = 0; steps < MOST_STEPS; steps++) {
-        const next = times.next();
-        if (!next) break;
-        if (dateOfTime(next) > daysLater(to, 1)) break;
-        const { item, startDate, endDate } = event.getOccurrenceDetails(next);
-        add(item, startDate, endDate);
-      }
+      hours.addAll(event);
     } catch (error) {
       if (error instanceof Problem) throw error;
       throw bad(
@@ -95,7 +45,87 @@ export function busyHoursIn(text: string, zone: string, today: string): BusyHour
       );
     }
   }
-  return hours.sort((a, b) => (a.date + a.start < b.date + b.start ? -1 : 1));
+  return hours.found.sort((a, b) => (a.date + a.start < b.date + b.start ? -1 : 1));
+}
+
+/** What the times of a file say by the clock of the yard. */
+class Clocks {
+  private readonly zones: ReadonlyMap<string, ICAL.Timezone>;
+
+  constructor(
+    calendar: ICAL.Component,
+    private readonly yard: string,
+  ) {
+    this.zones = new Map(
+      calendar.getAllSubcomponents('vtimezone').map((component) => {
+        const known = new ICAL.Timezone(component);
+        return [known.tzid, known];
+      }),
+    );
+  }
+
+  beginningAndEnd(start: ICAL.Time, end: ICAL.Time) {
+    if (start.isDate) return [clockOf(start), clockOf(end)] as const;
+    const at = (instant: number) => clockAt(new Date(instant), this.yard);
+    return [at(this.instant(start)), at(this.endOf(start, end))] as const;
+  }
+
+  private instant(time: ICAL.Time): number {
+    const tzid = time.zone?.tzid;
+    if (tzid === 'UTC' || time.zone === ICAL.Timezone.utcTimezone) return time.toJSDate().getTime();
+    const own = tzid === undefined ? undefined : this.zones.get(tzid);
+    if (own) return time.convertToZone(ICAL.Timezone.utcTimezone).toJSDate().getTime();
+    // A zone that the file names and does not describe.
+    const named = zoneSchema.safeParse(zoneNamed(time)).data;
+    const clock = timeFrom(time.hour * 60 + time.minute);
+    const date = dateOf(Date.UTC(time.year, time.month - 1, time.day) / 86_400_000);
+    return instantOf(date, clock, named || this.yard).getTime();
+  }
+
+  /** An end that was worked out from a length has lost the zone of its beginning. */
+  private endOf(start: ICAL.Time, end: ICAL.Time): number {
+    return zoneNamed(end) === '' && zoneNamed(start) !== ''
+      ? this.instant(start) + 1000 * end.subtractDate(start).toSeconds()
+      : this.instant(end);
+  }
+}
+
+/** Busy hours of some days, day by day. */
+class Hours {
+  readonly found: BusyHours[] = [];
+
+  constructor(
+    private readonly span: { readonly from: string; readonly to: string },
+    private readonly clocks: Clocks,
+  ) {}
+
+  /** Each time that an event comes in these days. */
+  addAll(event: ICAL.Event): void {
+    if (!event.isRecurring()) return this.add(event, event.startDate, event.endDate);
+    const times = event.iterator();
+    for (let steps = 0; steps < MOST_STEPS; steps++) {
+      const next = times.next();
+      if (!next || dateOfTime(next) > daysLater(this.span.to, 1)) return;
+      const { item, startDate, endDate } = event.getOccurrenceDetails(next);
+      this.add(item, startDate, endDate);
+    }
+  }
+
+  private add({ component, summary }: ICAL.Event, start: ICAL.Time, end: ICAL.Time): void {
+    if (component.getFirstPropertyValue('transp') === 'TRANSPARENT') return;
+    if (component.getFirstPropertyValue('status') === 'CANCELLED') return;
+    const title = storableText(summary ?? '').slice(0, 120);
+    const [begins, ends] = this.clocks.beginningAndEnd(start, end);
+    for (let day = dayOf(begins.date); day <= dayOf(ends.date); day++) {
+      const date = dateOf(day);
+      if (date < this.span.from || date > this.span.to) continue;
+      const first = date === begins.date ? minutesFrom(begins.time) : 0;
+      const last = date === ends.date ? minutesFrom(ends.time) : DAY_MIN;
+      if (last > first)
+        this.found.push({ date, start: timeFrom(first), minutes: last - first, title });
+      if (this.found.length > MOST_HOURS) throw bad('It has more than 10,000 entries in a year.');
+    }
+  }
 }
 
 const zoneNamed = (time: ICAL.Time): string =>

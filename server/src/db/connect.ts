@@ -10,7 +10,7 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import type { PoolClient } from 'pg';
+import type { Pool, PoolClient } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { ownChanges, sharedChanges, type Changes } from '../changes.ts';
 import * as schema from './schema.ts';
@@ -149,10 +149,10 @@ async function connectServer(
   migrationsFolder: string,
   onError: (error: Error) => void,
 ): Promise<Connection> {
-  const { Client, Pool } = (await import('pg')).default;
+  const { default: pg } = await import('pg');
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
-  const pool = new Pool({
+  const pool = new pg.Pool({
     connectionString: url,
     max: MOST_CONNECTIONS,
     connectionTimeoutMillis: CONNECT_MS,
@@ -165,7 +165,7 @@ async function connectServer(
   pool.on('error', onError);
   pool.on('connect', (client) => client.on('error', onError));
   try {
-    await alone(MIGRATION_LOCK, true, async (client) => {
+    await alone(pool, MIGRATION_LOCK, true, async (client) => {
       const db = drizzle(client, { schema });
       await migrate(db, { migrationsFolder });
       await writeWords(db);
@@ -176,35 +176,36 @@ async function connectServer(
   }
   const db = drizzle(pool, { schema }) as unknown as Database;
   const changes = sharedChanges(
-    () => new Client({ connectionString: url, keepAlive: true }),
+    () => new pg.Client({ connectionString: url, keepAlive: true }),
     (text, values) => pool.query(text, values),
   );
   return {
     db,
     changes,
-    job: (work, { wait } = { wait: false }) => alone(JOB_LOCK, wait, work),
+    job: (work, { wait } = { wait: false }) => alone(pool, JOB_LOCK, wait, work),
     ping: async () => void (await db.execute(sql`select 1`)),
     async close() {
       await changes.close();
       await pool.end();
     },
   };
+}
 
-  /** While one server has a lock, the others wait for it, or leave what it is for to that one. */
-  async function alone<T>(
-    lock: number,
-    wait: boolean,
-    work: (client: PoolClient) => Promise<T>,
-  ): Promise<T | null> {
-    const client = await pool.connect();
-    try {
-      const ask = wait ? 'pg_advisory_lock' : 'pg_try_advisory_lock';
-      if (wait) await client.query('set lock_timeout = 0; set statement_timeout = 0');
-      const { rows } = await client.query<{ got: unknown }>(`select ${ask}($1) as got`, [lock]);
-      return rows[0]!.got === false ? null : await work(client);
-    } finally {
-      // Not handed on: it may wait without end, and its lock goes with it.
-      client.release(true);
-    }
+/** While one server has a lock, the others wait for it, or leave what it is for to that one. */
+async function alone<T>(
+  pool: Pool,
+  lock: number,
+  wait: boolean,
+  work: (client: PoolClient) => Promise<T>,
+): Promise<T | null> {
+  const client = await pool.connect();
+  try {
+    const ask = wait ? 'pg_advisory_lock' : 'pg_try_advisory_lock';
+    if (wait) await client.query('set lock_timeout = 0; set statement_timeout = 0');
+    const { rows } = await client.query<{ got: unknown }>(`select ${ask}($1) as got`, [lock]);
+    return rows[0]!.got === false ? null : await work(client);
+  } finally {
+    // Not handed on: it may wait without end, and its lock goes with it.
+    client.release(true);
   }
 }

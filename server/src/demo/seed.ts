@@ -53,50 +53,7 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     riderIds.push(saved.id);
   }
   for (const [h, demo] of HORSES.entries()) {
-    const {
-      story: _story,
-      riders,
-      sessionsAWeek: _often,
-      age,
-      ridden = [],
-      happened = [],
-      told,
-      ...rest
-    } = demo;
-    const horse = await book.horses.save({
-      ...rest,
-      id: id(firstDay),
-      revision: 0,
-      bornYear: now.getUTCFullYear() - age,
-      riderIds: riders.map((i) => riderIds[i]!),
-      limits: told
-        ? {
-            dated: [
-              {
-                what: told.what,
-                saidBy: told.saidBy,
-                from: dateOf(today - 7 * told.weeks[0]),
-                until: dateOf(today + 7 * told.weeks[1]),
-              },
-            ],
-          }
-        : {},
-      fitness: 'usual',
-      events: happened.map(([weeks, kind, text]) => ({
-        date: dateOf(today - 7 * weeks),
-        kind,
-        text,
-      })),
-      measured: ridden.map(([gait, pace, metres, strides, seconds], i) => ({
-        id: id(today - 20),
-        date: dateOf(today - 20 + 3 * (i % 2)),
-        gait,
-        pace,
-        metres,
-        strides,
-        seconds,
-      })),
-    });
+    const horse = await saveHorse(book, demo, riderIds, { id, now, today, firstDay });
     const lesson = await saveLesson(book, horse, id(today - 2), now);
     const ride = compileRide(lesson.document, profileOf(horse, dateOf(today)));
     const observations: Observation[] = [];
@@ -116,6 +73,65 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
   }
   await seedTests(book, now);
   await seedTimetable(book, now);
+}
+
+interface Seeding {
+  readonly id: (day: number) => string;
+  readonly now: Date;
+  readonly today: number;
+  readonly firstDay: number;
+}
+
+function saveHorse(
+  book: Book,
+  demo: DemoHorse,
+  riderIds: readonly string[],
+  { id, now, today, firstDay }: Seeding,
+): Promise<Horse> {
+  const {
+    story: _story,
+    riders,
+    sessionsAWeek: _often,
+    age,
+    ridden = [],
+    happened = [],
+    told,
+    ...rest
+  } = demo;
+  return book.horses.save({
+    ...rest,
+    id: id(firstDay),
+    revision: 0,
+    bornYear: now.getUTCFullYear() - age,
+    riderIds: riders.map((i) => riderIds[i]!),
+    limits: told
+      ? {
+          dated: [
+            {
+              what: told.what,
+              saidBy: told.saidBy,
+              from: dateOf(today - 7 * told.weeks[0]),
+              until: dateOf(today + 7 * told.weeks[1]),
+            },
+          ],
+        }
+      : {},
+    fitness: 'usual',
+    events: happened.map(([weeks, kind, text]) => ({
+      date: dateOf(today - 7 * weeks),
+      kind,
+      text,
+    })),
+    measured: ridden.map(([gait, pace, metres, strides, seconds], i) => ({
+      id: id(today - 20),
+      date: dateOf(today - 20 + 3 * (i % 2)),
+      gait,
+      pace,
+      metres,
+      strides,
+      seconds,
+    })),
+  });
 }
 
 async function saveLesson(book: Book, horse: Horse, id: string, now: Date): Promise<LessonRecord> {

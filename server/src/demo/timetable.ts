@@ -74,6 +74,7 @@ export async function seedTimetable(book: Book, now: Date): Promise<void> {
   const newId = () => seededId(random, now.getTime() - 86_400_000 * WEEKS_BACK * 7 * random());
   const [horses, riders] = [await book.horses.list(), await book.riders.list()];
   const horseId = (name: string) => horses.find((h) => h.name === name)!.id;
+  const riderId = (name: string) => riders.find((r) => r.name === name)!.id;
   await book.timetable.save({
     ...NEW_TIMETABLE,
     arenas: [
@@ -84,45 +85,13 @@ export async function seedTimetable(book: Book, now: Date): Promise<void> {
     travel: [{ from: 'Boatyard', to: 'Far side', minutes: 15 }],
     instructors: [INSTRUCTOR],
   });
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  for (const { horse, rider, days, ...rest } of LESSONS) {
-    const first = daysLater(today, days[0]! - 7 * WEEKS_BACK);
-    const weekdays = days.map((d) => (weekdayOf(today) + d) % 7).sort();
-    const appointment = appointmentSchema.parse({
-      id: newId(),
-      revision: 0,
-      horseId: horseId(horse),
-      riderId: riders.find((r) => r.name === rider)!.id,
-      instructor: INSTRUCTOR,
-      date: first,
-      zone,
-      repeat: { everyWeeks: 1, weekdays, until: null },
-      ...rest,
-    });
-    const away = daysLater(today, 4);
-    await book.appointments.save(
-      horse === 'Kelpwick' ? cancelOnce(appointment, away, 'Marnie is away') : appointment,
-    );
-  }
-  await book.appointments.save(
-    appointmentSchema.parse({
-      id: newId(),
-      revision: 0,
-      title: 'Farrier',
-      horseId: null,
-      riderId: null,
-      date: daysLater(today, 2),
-      start: '08:00',
-      minutes: 90,
-      zone,
-    }),
-  );
+  await seedAppointments(book, today, newId, horseId, riderId);
   await book.busy.save({
     id: newId(),
     revision: 0,
     name: 'Ines Calloway.ics',
     instructor: '',
-    riderId: riders.find((r) => r.name === 'Ines Calloway')!.id,
+    riderId: riderId('Ines Calloway'),
     hours: [{ date: daysLater(today, 5), start: '14:30', minutes: 90, title: 'Choir' }],
     readAt: now.toISOString(),
   });
@@ -130,6 +99,47 @@ export async function seedTimetable(book: Book, now: Date): Promise<void> {
     await book.programmes.save(
       recordOf(programme, { id: newId(), horseId: horseId(programme.horse), today }),
     );
+}
+
+async function seedAppointments(
+  book: Book,
+  today: string,
+  newId: () => string,
+  horseId: (name: string) => string,
+  riderId: (name: string) => string,
+): Promise<void> {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  for (const { horse, rider, days, ...rest } of LESSONS) {
+    const appointment = appointmentSchema.parse({
+      id: newId(),
+      revision: 0,
+      horseId: horseId(horse),
+      riderId: riderId(rider),
+      instructor: INSTRUCTOR,
+      date: daysLater(today, days[0]! - 7 * WEEKS_BACK),
+      zone,
+      repeat: {
+        everyWeeks: 1,
+        weekdays: days.map((d) => (weekdayOf(today) + d) % 7).sort(),
+        until: null,
+      },
+      ...rest,
+    });
+    const away = daysLater(today, 4);
+    await book.appointments.save(
+      horse === 'Kelpwick' ? cancelOnce(appointment, away, 'Marnie is away') : appointment,
+    );
+  }
+  const farrier = {
+    title: 'Farrier',
+    date: daysLater(today, 2),
+    start: '08:00',
+    minutes: 90,
+    zone,
+  };
+  await book.appointments.save(
+    appointmentSchema.parse({ ...farrier, id: newId(), revision: 0, horseId: null, riderId: null }),
+  );
 }
 
 interface DemoProgramme {

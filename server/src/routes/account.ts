@@ -4,6 +4,7 @@ import { z } from '@canter-book/core/schema';
 import { canHavePasskeys, registered, registrationOptions } from '../people/passkeys.ts';
 import type { Book } from '../repositories/book.ts';
 import type { Person } from '../repositories/door/people.ts';
+import type { People } from '../repositories/door/stores.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeSecret, whoIn } from './access.ts';
 import { kindOf } from './devices.ts';
@@ -36,16 +37,18 @@ const KEY_FAILED = new Problem(
 );
 const TOO_MANY_KEYS = new Problem(409, 'Too many passkeys', 'Delete one you no longer use.');
 
+/** @throws Problem 404 when nobody is signed in */
+async function personIn(people: People, res: Response): Promise<Person> {
+  const id = whoIn(res).device?.personId;
+  const person = id ? await people.get(id) : null;
+  if (!person) throw NO_ACCOUNT;
+  return person;
+}
+
 function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
   const router = Router();
-  const personIn = async (res: Response): Promise<Person> => {
-    const id = whoIn(res).device?.personId;
-    const person = id ? await people.get(id) : null;
-    if (!person) throw NO_ACCOUNT;
-    return person;
-  };
   router.get('/', async (req, res) => {
-    const { id, name, role } = await personIn(res);
+    const { id, name, role } = await personIn(people, res);
     const keys = await people.passkeys.of(id);
     const here = whoIn(res).device!.id;
     res.json({
@@ -63,7 +66,7 @@ function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
   });
   router.put('/password', async (req, res) => {
     const { old, password } = changeSchema.parse(req.body);
-    const person = await personIn(res);
+    const person = await personIn(people, res);
     await checkPassword(people, person.name, person, old);
     await people.setPassword(person.id, await newPassword(password, person.name));
     // Whoever knew the old one is signed in nowhere else.
@@ -72,15 +75,21 @@ function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
       if (id !== here) await devices.remove(id, new Date());
     res.status(204).end();
   });
+  ownPasskeys(router, people);
+  ownDevices(router, { people, devices });
+  return router;
+}
+
+function ownPasskeys(router: Router, people: People): void {
   router.post('/passkeys/options', async (req, res) => {
-    const person = await personIn(res);
+    const person = await personIn(people, res);
     if (!canHavePasskeys(siteOf(req))) throw NO_PASSKEYS_HERE;
     res.locals['readsOnly'] = true;
     res.json(await registrationOptions(people, person, siteOf(req), new Date()));
   });
   router.post('/passkeys', async (req, res) => {
     const { credential } = newKeySchema.parse(req.body);
-    const person = await personIn(res);
+    const person = await personIn(people, res);
     const site = siteOf(req);
     const now = new Date();
     const response = credential as unknown as RegistrationResponseJSON;
@@ -94,24 +103,26 @@ function accountRoutes(_: Book, { people, devices }: PeopleDeps): Router {
     res.status(201).json({ id: key.id });
   });
   router.delete('/passkeys/:id', async (req, res) => {
-    const { id } = await personIn(res);
+    const { id } = await personIn(people, res);
     if (!(await people.passkeys.remove(id, req.params.id))) throw notFound('passkey');
     res.status(204).end();
   });
+}
+
+function ownDevices(router: Router, { people, devices }: PeopleDeps): void {
   router.delete('/devices', async (_req, res) => {
-    const { id } = await personIn(res);
+    const { id } = await personIn(people, res);
     await devices.removeAllOf(id, new Date());
     takeSecret(res);
     res.status(204).end();
   });
   router.delete('/devices/:id', async (req, res) => {
-    const person = await personIn(res);
+    const person = await personIn(people, res);
     const id = idIn(req.params.id, 'device');
     if (!(await devices.listOf(person.id)).some((d) => d.id === id)) throw notFound('device');
     await devices.remove(id, new Date());
     res.status(204).end();
   });
-  return router;
 }
 
 export const account = {

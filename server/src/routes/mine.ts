@@ -37,64 +37,71 @@ async function riderIn(book: Book, res: Response): Promise<Rider> {
 const horsesOf = async (book: Book, { id }: Rider): Promise<Horse[]> =>
   (await book.horses.list()).filter((h) => h.riderIds.includes(id) && !h.retiredOn);
 
+async function pageOf(book: Book, rider: Rider, date: string) {
+  const horses = await horsesOf(book, rider);
+  const to = daysLater(date, DAYS_AHEAD);
+  const appointments = await book.appointments.list({ from: date, to });
+  const names = new Map(horses.map((h) => [h.id, h.name]));
+  const lessons = occurrencesIn(
+    appointments.filter((a) => a.riderId === rider.id),
+    date,
+    to,
+  );
+  return {
+    name: rider.name,
+    lessons: lessons
+      .filter((o) => o.cancelled === null)
+      .map((o) => ({
+        date: o.date,
+        start: o.start,
+        minutes: o.minutes,
+        arena: o.arena,
+        horse: names.get(o.appointment.horseId ?? '') ?? o.appointment.title,
+      })),
+    horses: await horsesShown(book, horses, date, to),
+  };
+}
+
+/** Each horse with its homework, its days up to one, and its progress. */
+async function horsesShown(book: Book, horses: readonly Horse[], date: string, to: string) {
+  const ids = horses.map((h) => h.id);
+  const last = new Map((await book.sessions.lastOfEach(date)).map((s) => [s.horseId, s]));
+  const snapshots = await book.evidence.snapshots(ids);
+  const answers = await book.observations.homework(
+    ids.flatMap((id) => last.get(id)?.sessionId ?? []),
+  );
+  const shown = async ({ id, name }: Horse) => {
+    const session = last.get(id);
+    const [programme] = await book.programmes.list({ horseId: id });
+    const weeks = (programme?.plan.weeks ?? []).filter(
+      (w) => w.monday >= mondayOf(date) && w.monday <= to,
+    );
+    return {
+      id,
+      name,
+      homework: session?.homework
+        ? {
+            sessionId: session.sessionId,
+            date: session.date,
+            said: session.homework,
+            answer: answers.get(session.sessionId) ?? null,
+          }
+        : null,
+      lesson: session ? ((await book.sessions.get(session.sessionId))?.document ?? null) : null,
+      theme: weeks[0]?.theme ?? null,
+      days: weeks.flatMap((w) => w.days).filter((d) => d.date >= date && d.date <= to),
+      standings: standingsFrom(snapshots.get(id) ?? {}, dayOf(date)),
+    };
+  };
+  return Promise.all(horses.map(shown));
+}
+
 function mineRoutes(book: Book): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const { date } = querySchema.parse(req.query);
     const rider = await riderIn(book, res);
-    const horses = await horsesOf(book, rider);
-    const last = new Map((await book.sessions.lastOfEach(date)).map((s) => [s.horseId, s]));
-    const ids = horses.map((h) => h.id);
-    const snapshots = await book.evidence.snapshots(ids);
-    const answers = await book.observations.homework(
-      ids.flatMap((id) => last.get(id)?.sessionId ?? []),
-    );
-    const to = daysLater(date, DAYS_AHEAD);
-    const appointments = await book.appointments.list({ from: date, to });
-    const names = new Map(horses.map((h) => [h.id, h.name]));
-    res.json({
-      name: rider.name,
-      lessons: occurrencesIn(
-        appointments.filter((a) => a.riderId === rider.id),
-        date,
-        to,
-      )
-        .filter((o) => o.cancelled === null)
-        .map((o) => ({
-          date: o.date,
-          start: o.start,
-          minutes: o.minutes,
-          arena: o.arena,
-          horse: names.get(o.appointment.horseId ?? '') ?? o.appointment.title,
-        })),
-      horses: await Promise.all(
-        horses.map(async ({ id, name }) => {
-          const session = last.get(id);
-          const [programme] = await book.programmes.list({ horseId: id });
-          const weeks = (programme?.plan.weeks ?? []).filter(
-            (w) => w.monday >= mondayOf(date) && w.monday <= to,
-          );
-          return {
-            id,
-            name,
-            homework: session?.homework
-              ? {
-                  sessionId: session.sessionId,
-                  date: session.date,
-                  said: session.homework,
-                  answer: answers.get(session.sessionId) ?? null,
-                }
-              : null,
-            lesson: session
-              ? ((await book.sessions.get(session.sessionId))?.document ?? null)
-              : null,
-            theme: weeks[0]?.theme ?? null,
-            days: weeks.flatMap((w) => w.days).filter((d) => d.date >= date && d.date <= to),
-            standings: standingsFrom(snapshots.get(id) ?? {}, dayOf(date)),
-          };
-        }),
-      ),
-    });
+    res.json(await pageOf(book, rider, date));
   });
   router.post('/answers', async (req, res) => {
     const { id, sessionId, did, felt } = answerSchema.parse(req.body);

@@ -79,52 +79,35 @@ const RIGHTS = {
 const minutesBefore = (now: Date, minutes: number): Date =>
   new Date(now.getTime() - minutes * 60_000);
 
-export function deviceStore(db: Database) {
-  const withRights = () =>
-    db
-      .select({ row: getTableColumns(devices), person: RIGHTS })
-      .from(devices)
-      .leftJoin(people, eq(devices.personId, people.id));
+const withRights = (db: Database) =>
+  db
+    .select({ row: getTableColumns(devices), person: RIGHTS })
+    .from(devices)
+    .leftJoin(people, eq(devices.personId, people.id));
 
+/** What is let in. */
+export function deviceStore(db: Database) {
   return {
     list: async (): Promise<Device[]> =>
-      (await withRights().orderBy(asc(devices.pairedAt))).map(({ row, person }) =>
+      (await withRights(db).orderBy(asc(devices.pairedAt))).map(({ row, person }) =>
         deviceFrom(row, person),
       ),
 
     /** Those of one person that are let in. */
     async listOf(personId: string): Promise<Device[]> {
-      const all = await withRights().where(
+      const all = await withRights(db).where(
         and(eq(devices.personId, personId), isNull(devices.removedAt)),
       );
       return all.map(({ row, person }) => deviceFrom(row, person));
     },
 
     async get(id: string): Promise<Device | null> {
-      const [found] = await withRights().where(eq(devices.id, id));
+      const [found] = await withRights(db).where(eq(devices.id, id));
       return found ? deviceFrom(found.row, found.person) : null;
     },
 
-    /** The device that shows a secret, also one that was removed; null for one whose time is over. */
-    async of(secret: string, now: Date): Promise<Shown | null> {
-      const shown = hashOf(secret);
-      const [found] = await withRights().where(
-        or(
-          eq(devices.tokenHash, shown),
-          eq(devices.nextHash, shown),
-          and(eq(devices.beforeHash, shown), gt(devices.turnedAt, minutesBefore(now, 1))),
-        ),
-      );
-      if (!found) return null;
-      const { row, person } = found;
-      if (row.removedAt) return { device: deviceFrom(row, person), next: null };
-      if (endOf(row) < now.getTime()) return null;
-      if (now.getTime() - row.lastSeenAt.getTime() > SEEN_EVERY_MS) {
-        await db.update(devices).set({ lastSeenAt: now }).where(eq(devices.id, row.id));
-      }
-      return { device: deviceFrom(row, person), next: await turned(db, row, secret, now) };
-    },
-
+    of: (secret: string, now: Date) => showing(db, secret, now),
+    forgetEnded: (now: Date) => forgetEnded(db, now),
     /** @returns whether there was such a phone, still let in */
     async remove(id: string, now: Date): Promise<boolean> {
       const gone = await db
@@ -142,24 +125,39 @@ export function deviceStore(db: Database) {
         .set({ removedAt: now })
         .where(and(eq(devices.personId, personId), isNull(devices.removedAt)));
     },
-
-    /** Throws away what was signed out, or has ended: nobody has to look at it. What one has sent is kept. */
-    async forgetEnded(now: Date): Promise<void> {
-      const all = await db
-        .select()
-        .from(devices)
-        .leftJoin(setAside, eq(setAside.deviceId, devices.id))
-        .where(isNull(setAside.id));
-      const over = all
-        .map(({ devices: row }) => row)
-        .filter((row) => endOf(row) < now.getTime() - LASTS.paired.unusedMs);
-      if (over.length > 0)
-        await db.delete(devices).where(
-          inArray(
-            devices.id,
-            over.map((row) => row.id),
-          ),
-        );
-    },
   };
+}
+
+/** The device that shows a secret, also one that was removed; null for one whose time is over. */
+async function showing(db: Database, secret: string, now: Date): Promise<Shown | null> {
+  const shown = hashOf(secret);
+  const [found] = await withRights(db).where(
+    or(
+      eq(devices.tokenHash, shown),
+      eq(devices.nextHash, shown),
+      and(eq(devices.beforeHash, shown), gt(devices.turnedAt, minutesBefore(now, 1))),
+    ),
+  );
+  if (!found) return null;
+  const { row, person } = found;
+  if (row.removedAt) return { device: deviceFrom(row, person), next: null };
+  if (endOf(row) < now.getTime()) return null;
+  if (now.getTime() - row.lastSeenAt.getTime() > SEEN_EVERY_MS) {
+    await db.update(devices).set({ lastSeenAt: now }).where(eq(devices.id, row.id));
+  }
+  return { device: deviceFrom(row, person), next: await turned(db, row, secret, now) };
+}
+
+/** Throws away what was signed out, or has ended: nobody has to look at it. What one has sent is kept. */
+async function forgetEnded(db: Database, now: Date): Promise<void> {
+  const all = await db
+    .select()
+    .from(devices)
+    .leftJoin(setAside, eq(setAside.deviceId, devices.id))
+    .where(isNull(setAside.id));
+  const over = all
+    .map(({ devices: row }) => row)
+    .filter((row) => endOf(row) < now.getTime() - LASTS.paired.unusedMs);
+  const ids = over.map((row) => row.id);
+  if (ids.length > 0) await db.delete(devices).where(inArray(devices.id, ids));
 }

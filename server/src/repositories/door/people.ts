@@ -34,31 +34,7 @@ export const keyOf = (name: string): string =>
 
 /** Who may sign in, and what they may do. */
 export const personStore = (db: Database) => ({
-  async list(now: Date): Promise<PersonRow[]> {
-    const rows = await db
-      .select({
-        id: people.id,
-        name: people.name,
-        role: people.role,
-        riderId: people.riderId,
-        horseIds: people.horseIds,
-        hasPassword: sql<boolean>`${people.passwordHash} is not null`,
-        passkeys: sql<number>`(select count(*)::int from ${passkeys} where ${passkeys.personId} = ${people.id})`,
-        invitedUntil: max(invitations.expiresAt),
-        lastSeenAt: max(devices.lastSeenAt),
-      })
-      .from(people)
-      .leftJoin(invitations, eq(invitations.personId, people.id))
-      .leftJoin(devices, eq(devices.personId, people.id))
-      .groupBy(people.id)
-      .orderBy(asc(people.name));
-    return rows.map((row) => ({
-      ...row,
-      invitedUntil:
-        row.invitedUntil && row.invitedUntil > now ? row.invitedUntil.toISOString() : null,
-      lastSeenAt: row.lastSeenAt?.toISOString() ?? null,
-    }));
-  },
+  list: (now: Date) => list(db, now),
 
   async get(id: string): Promise<Person | null> {
     const [row] = await db.select().from(people).where(eq(people.id, id));
@@ -113,3 +89,29 @@ export const personStore = (db: Database) => ({
     await db.update(people).set({ passwordHash }).where(eq(people.id, id));
   },
 });
+
+async function list(db: Database, now: Date): Promise<PersonRow[]> {
+  const rows = await db
+    .select({
+      id: people.id,
+      name: people.name,
+      role: people.role,
+      riderId: people.riderId,
+      horseIds: people.horseIds,
+      hasPassword: sql<boolean>`${people.passwordHash} is not null`,
+      passkeys: sql<number>`(select count(*)::int from ${passkeys} where ${passkeys.personId} = ${people.id})`,
+      invitedUntil: max(invitations.expiresAt),
+      lastSeenAt: max(devices.lastSeenAt),
+    })
+    .from(people)
+    .leftJoin(invitations, eq(invitations.personId, people.id))
+    .leftJoin(devices, eq(devices.personId, people.id))
+    .groupBy(people.id)
+    .orderBy(asc(people.name));
+  return rows.map((row) => ({
+    ...row,
+    invitedUntil:
+      row.invitedUntil && row.invitedUntil > now ? row.invitedUntil.toISOString() : null,
+    lastSeenAt: row.lastSeenAt?.toISOString() ?? null,
+  }));
+}

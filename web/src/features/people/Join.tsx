@@ -3,7 +3,7 @@ import { problemOf } from '../../api/problem.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { PasswordField } from './PasswordField.tsx';
-import { useInvitationQuery, useJoinMutation } from './peopleApi.ts';
+import { useInvitationQuery, useJoinMutation } from './accountApi.ts';
 
 /** Whoever was invited chooses a password, and is in. */
 export function Join({ code }: { code: string }) {

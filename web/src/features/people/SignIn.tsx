@@ -7,7 +7,7 @@ import {
   usePasskeyToSignInMutation,
   useSignInByPasskeyMutation,
   useSignInMutation,
-} from './peopleApi.ts';
+} from './accountApi.ts';
 
 /** Opened anew: nothing that was shown to somebody else stays. */
 const openBook = () => window.location.assign('/');

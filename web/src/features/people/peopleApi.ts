@@ -1,12 +1,6 @@
-import type {
-  AuthenticationResponseJSON,
-  PublicKeyCredentialCreationOptionsJSON,
-  PublicKeyCredentialRequestOptionsJSON,
-  RegistrationResponseJSON,
-} from '@simplewebauthn/browser';
 import { api } from '../../api/api.ts';
 
-/** Who may sign in, and one's own account. */
+/** Who may sign in, and what they may do. */
 
 export const ROLES = ['instructor', 'helper', 'rider', 'owner'] as const;
 export type Role = (typeof ROLES)[number];
@@ -37,30 +31,11 @@ export interface Invitation {
   readonly expiresAt: string;
 }
 
-export interface Account {
-  readonly name: string;
-  readonly role: Role;
-  /** Under a name; not under a number. */
-  readonly canHavePasskeys: boolean;
-  readonly passkeys: readonly {
-    readonly id: string;
-    readonly kind: string;
-    readonly madeAt: string;
-    readonly domain: string;
-  }[];
-  readonly devices: readonly {
-    readonly id: string;
-    readonly kind: string;
-    readonly lastSeenAt: string;
-    readonly isThis: boolean;
-  }[];
-}
-
 const post = (url: string) => (body?: object) => ({ url, method: 'POST', body });
 const drop = (url: string) => ({ url, method: 'DELETE' });
 
 export const peopleApi = api
-  .enhanceEndpoints({ addTagTypes: ['Person', 'Account', 'Device'] })
+  .enhanceEndpoints({ addTagTypes: ['Person', 'Device'] })
   .injectEndpoints({
     endpoints: (build) => ({
       people: build.query<Person[], void>({ query: () => 'people', providesTags: ['Person'] }),
@@ -84,67 +59,14 @@ export const peopleApi = api
         query: (id) => drop(`people/${id}/devices`),
         invalidatesTags: ['Person', 'Device'],
       }),
-      signIn: build.mutation<unknown, { name: string; password: string }>({
-        query: post('sign-in'),
-      }),
-      signOut: build.mutation<void, void>({ query: () => drop('sign-in') }),
-      passkeyToSignIn: build.mutation<PublicKeyCredentialRequestOptionsJSON, void>({
-        query: () => post('sign-in/passkey/options')(),
-      }),
-      signInByPasskey: build.mutation<unknown, AuthenticationResponseJSON>({
-        query: post('sign-in/passkey'),
-      }),
-      invitation: build.query<{ name: string; role: Role }, string>({
-        query: (code) => post('sign-in/invitation')({ code }),
-      }),
-      join: build.mutation<unknown, { code: string; password: string }>({
-        query: post('sign-in/invitation/password'),
-      }),
-      account: build.query<Account, void>({
-        query: () => 'account',
-        providesTags: ['Account'],
-      }),
-      changePassword: build.mutation<void, { old: string; password: string }>({
-        query: (body) => ({ url: 'account/password', method: 'PUT', body }),
-        invalidatesTags: (_answer, error) => (error ? [] : ['Account']),
-      }),
-      newPasskey: build.mutation<PublicKeyCredentialCreationOptionsJSON, void>({
-        query: () => post('account/passkeys/options')(),
-      }),
-      keepPasskey: build.mutation<unknown, RegistrationResponseJSON>({
-        query: (credential) => post('account/passkeys')({ credential }),
-        invalidatesTags: ['Account'],
-      }),
-      deletePasskey: build.mutation<void, string>({
-        query: (id) => drop(`account/passkeys/${id}`),
-        invalidatesTags: ['Account'],
-      }),
-      signOutDevice: build.mutation<void, string>({
-        query: (id) => drop(`account/devices/${id}`),
-        invalidatesTags: ['Account'],
-      }),
-      signOutEverywhere: build.mutation<void, void>({ query: () => drop('account/devices') }),
     }),
   });
 
 export const {
-  useAccountQuery,
-  useChangePasswordMutation,
-  useDeletePasskeyMutation,
   useGrantMutation,
-  useInvitationQuery,
   useInviteAgainMutation,
   useInviteMutation,
-  useJoinMutation,
-  useKeepPasskeyMutation,
-  useNewPasskeyMutation,
-  usePasskeyToSignInMutation,
   usePeopleQuery,
   useShutOutMutation,
-  useSignInByPasskeyMutation,
-  useSignInMutation,
-  useSignOutDeviceMutation,
-  useSignOutEverywhereMutation,
-  useSignOutMutation,
   useSignOutPersonMutation,
 } = peopleApi;

@@ -47,16 +47,17 @@ export function useChange(): Change {
   return useMemo(() => changeBy(put, drop), [put, drop]);
 }
 
-function changeBy(put: Put, drop: Drop): Change {
-  /**
-   * Stores what is new, in order; what was there before comes back when it is undone.
-   * @param all the same for all later ones, from the state before; the appointment has the revision it has by then
-   */
-  async function store(
+/**
+ * Stores what is new, in order; what was there before comes back when it is undone.
+ * @param all the same for all later ones, from the state before; the appointment has the revision it has by then
+ */
+const storing =
+  (put: Put, drop: Drop) =>
+  async (
     changed: readonly Stored[],
     said: string,
     all: ((was: Appointment) => Outcome) | null = null,
-  ): Outcome {
+  ): Outcome => {
     const done: Stored[] = [];
     for (const { was, is } of changed) {
       const answer = is ? await put(is) : await drop(was!.id);
@@ -81,8 +82,10 @@ function changeBy(put: Put, drop: Drop): Change {
       };
     tell(said, undo, further);
     return true;
-  }
+  };
 
+function changeBy(put: Put, drop: Drop): Change {
+  const store = storing(put, drop);
   const change: Change = {
     save: (is, said) => store([{ was: null, is }], said),
     moveOnce(o, to, said) {

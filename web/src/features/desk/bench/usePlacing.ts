@@ -23,26 +23,33 @@ export interface ChoiceInHand {
 }
 
 /**
- * Takes a choice from the palette and lays it down behind the selected line, else where the play head is, else at
- * the end of the work: not where the horse is walked dry.
+ * The line behind which a choice is laid down: the selected one, else where the play head is, else the last of the
+ * work: not where the horse is walked dry.
  */
-export function usePlacing(player: Player) {
-  const { derived, selected: inHand, edit } = useDesk();
-  const { ride } = derived;
+function usePoint(player: Player) {
+  const { derived, selected } = useDesk();
+  const { ride, profile } = derived;
+  const { lesson } = derived.parsed;
   const played = useFollowed(player, (t) =>
     t > 0 ? (ride.movements[movementAt(ride, t)]?.itemId ?? null) : null,
   );
+  const behind = selected ?? played ?? lastOfPhase(lesson, ['work', 'peak']);
+  const placesOf = useCallback(
+    (choice: Choice) =>
+      placesFor(choice, horseAtPoint(lesson, behind ? { after: behind } : 'end', profile)),
+    [lesson, behind, profile],
+  );
+  return { behind, placesOf };
+}
+
+/** Takes a choice from the palette and lays it down. */
+export function usePlacing(player: Player) {
+  const { edit } = useDesk();
+  const { behind, placesOf } = usePoint(player);
   const [choice, setChoice] = useState<Choice | null>(null);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [hovered, setHovered] = useState<string | null>(null);
-  const { lesson } = derived.parsed;
-  const selected = inHand ?? played ?? lastOfPhase(lesson, ['work', 'peak']);
-
-  const candidates = useMemo(() => {
-    if (!choice) return [];
-    const point = selected ? { after: selected } : ('end' as const);
-    return placesFor(choice, horseAtPoint(lesson, point, derived.profile));
-  }, [choice, lesson, selected, derived.profile]);
+  const candidates = useMemo(() => (choice ? placesOf(choice) : []), [choice, placesOf]);
 
   const putBack = useCallback(() => {
     setChoice(null);
@@ -52,7 +59,7 @@ export function usePlacing(player: Player) {
 
   const lay = (candidate: PlacedChoice) => {
     const item = withNewIds(candidate.item, newId);
-    edit((before) => insertAfter(before, selected, [item]), item.id);
+    edit((before) => insertAfter(before, behind, [item]), item.id);
     putBack();
   };
 
@@ -60,8 +67,7 @@ export function usePlacing(player: Player) {
     setPicked([]);
     setHovered(null);
     if (lettersAsked(next) > 0) return setChoice(next);
-    const point = selected ? { after: selected } : ('end' as const);
-    const [candidate] = placesFor(next, horseAtPoint(lesson, point, derived.profile));
+    const [candidate] = placesOf(next);
     if (candidate) lay(candidate);
   };
   // The palette is large and stays as it is while the lesson changes.
