@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { MOVING_GAITS, countWord } from '@canter-book/core/gaits/paces';
+import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { limitsOf } from '@canter-book/core/gaits/horse';
-import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
+import type { Observation } from '@canter-book/core/observations/observation';
 import { cuesAt, type Cue } from '@canter-book/core/ringside/cues';
 import { watch } from '@canter-book/core/ringside/watch';
 import type { Ride } from '@canter-book/core/ride/types';
@@ -9,23 +9,14 @@ import { newId } from '../../app/newId.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { AdviceCard } from './AdviceCard.tsx';
 import { FreeCard, type FreeWork } from './FreeCard.tsx';
-import { Foot, Held, LastSeen, TryButton } from './hands.tsx';
+import { Foot } from './hands.tsx';
+import { InHand, type Ridden } from './InHand.tsx';
 import { InstrumentSheet } from './instruments/InstrumentSheet.tsx';
 import type { Place } from './instruments/instruments.ts';
 import type { OfferCardProps } from './OfferCard.tsx';
 import { useOwnKept } from './kit.ts';
 import { BackToPlan, NextCard, NowCard, Where } from './plan.tsx';
-import {
-  clockSet,
-  gone,
-  heldSet,
-  observed,
-  stepSet,
-  swappedBack,
-  tried,
-  withdrawn,
-  type Teaching,
-} from './ringsideSlice.ts';
+import { clockSet, gone, observed, stepSet, swappedBack, type Teaching } from './ringsideSlice.ts';
 import { useSpokenCalls } from './useSpokenCalls.ts';
 
 /** It brings the shelf along: fetched at once, so that it is there where no network is. */
@@ -46,11 +37,8 @@ interface RideCardProps {
 export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const dispatch = useAppDispatch();
   const [noting, setNoting] = useState(false);
-  const [passed, setPassed] = useState<string | null>(null);
   const [free, setFree] = useState<FreeWork>({ rein: 'left', gait: 'trot', what: '' });
-  const own = useOwnKept();
   const sessionId = teaching.session.id;
-  const seen = teaching.seen ?? teaching.tries;
   const moment = cuesAt(ride, cues, seconds);
   const { now, next } = moment;
   const planned = cues.length > 0;
@@ -58,58 +46,20 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const spoken = useSpokenCalls(
     running && next && moment.due ? { id: next.movement, said: next.said } : null,
   );
-  const limits = limitsOf(teaching.horse);
-  const last = seen.at(-1) ?? null;
-  const here = last !== null && isOfNow(last, now?.itemId ?? null);
-  const advice =
-    last && last.id !== passed ? watch(seen, { collectedBoutS: limits.collectedBoutS }) : [];
-
-  // What stops the work comes before any other offer.
-  const mayOffer =
-    planned &&
-    last?.kind === 'try' &&
-    last.id !== passed &&
-    here &&
-    (advice[0]?.code ?? 'lost-twice') === 'lost-twice';
-  useEffect(() => void loadOffers().catch(() => {}), []);
-  useGoTo(teaching, cues);
-
-  const seek = (toS: number) =>
-    dispatch(
-      clockSet({ sessionId, clock: { elapsedS: toS, runningSince: running ? Date.now() : null } }),
-    );
-  const toggle = () =>
-    dispatch(
-      clockSet({
-        sessionId,
-        clock: { elapsedS: seconds, runningSince: running ? null : Date.now() },
-      }),
-    );
-  const index = now ? cues.indexOf(now) : -1;
   const place: Place = planned
     ? { rein: now?.rein ?? 'left', gait: movingGait(now), itemId: now?.itemId }
     : free;
-  const base = () => ({ id: newId(), sessionId, at: new Date().toISOString() });
-  const keep = (observation: Observation) =>
-    dispatch(observed({ sessionId, parcelId: newId(), observation }));
-  const record = (result: 'good' | 'lost') => {
-    if (planned && !now) return;
-    const observation: TryObservation = {
-      ...base(),
-      kind: 'try',
-      itemId: now?.itemId ?? 'free',
-      text: (now?.text ?? (free.what.trim() || `${free.gait} work`)).slice(0, 300),
-      rein: place.rein,
-      gait: place.gait,
-      result,
-      held: teaching.held,
-    };
-    dispatch(tried({ sessionId, parcelId: newId(), observation }));
-  };
+  const { last, advice, mayOffer, pass } = useWatched(teaching, now, planned);
+  const own = useOwnKept();
+  useEffect(() => void loadOffers().catch(() => {}), []);
+  useGoTo(teaching, cues);
+  const setClock = (elapsedS: number, goesOn: boolean) =>
+    dispatch(
+      clockSet({ sessionId, clock: { elapsedS, runningSince: goesOn ? Date.now() : null } }),
+    );
+  const seek = (toS: number) => setClock(toS, running);
   const leave = next ? () => seek(next.atS) : null;
-  const said = advice[0] && (
-    <AdviceCard advice={advice[0]} leave={leave} onDone={() => setPassed(last!.id)} />
-  );
+  const said = advice && <AdviceCard advice={advice} leave={leave} onDone={pass} />;
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
       <div
@@ -122,14 +72,11 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
         {mayOffer && now ? (
           <Suspense fallback={said}>
             <OfferCard
-              key={last.id}
-              teaching={teaching}
-              own={own}
+              key={last?.id}
+              {...{ teaching, own, seconds, leave }}
               itemId={now.itemId}
-              seconds={seconds}
-              leave={leave}
               otherwise={said}
-              onDone={() => setPassed(last.id)}
+              onDone={pass}
             />
           </Suspense>
         ) : (
@@ -150,59 +97,29 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
             />
             <NextCard next={next} moment={moment} spoken={spoken} />
             {/* What the watch says takes the room of the picture: the buttons stay where they are. */}
-            {!advice[0] && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
+            {!advice && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
           </>
         ) : (
           <FreeCard work={free} onChange={setFree} />
         )}
       </div>
       <div className="flex flex-col justify-end gap-2">
-        <Held
-          held={teaching.held}
-          unit={countWord(place.gait)}
-          onHeld={(held) => dispatch(heldSet({ sessionId, held }))}
-        />
-        <div className="grid h-[clamp(76px,17vh,150px)] grid-cols-2 gap-2 landscape-phone:h-auto landscape-phone:flex-1">
-          <TryButton
-            className="bg-[#8a1f2a]"
-            disabled={planned && !now}
-            label="lost"
-            hint="lost it: ride straight"
-            onClick={() => record('lost')}
-          />
-          <TryButton
-            className="bg-[#0f4a3b]"
-            disabled={planned && !now}
-            label="good"
-            hint="it held"
-            onClick={() => record('good')}
-          />
-        </div>
-        <LastSeen
-          last={here ? last : null}
-          tries={teaching.tries}
-          onUndo={(corrects) =>
-            dispatch(
-              withdrawn({
-                sessionId,
-                parcelId: newId(),
-                observation: { ...base(), kind: 'withdrawn', corrects },
-              }),
-            )
-          }
+        <InHand
+          teaching={teaching}
+          place={place}
+          last={last}
+          ridden={planned ? now && { itemId: now.itemId, text: now.text } : freeOf(free)}
         />
         <nav
           aria-label="Lesson clock"
           className={`grid shrink-0 gap-1.5 ${planned ? 'grid-cols-5' : 'grid-cols-3'}`}
         >
+          {planned && <Back cues={cues} now={now} onSeek={seek} />}
+          <Foot onClick={() => setClock(seconds, !running)}>
+            {running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}
+          </Foot>
           {planned && (
-            <Foot disabled={index <= 0} onClick={() => seek(cues[Math.max(0, index - 1)]!.atS)}>
-              back
-            </Foot>
-          )}
-          <Foot onClick={toggle}>{running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}</Foot>
-          {planned && (
-            <Foot disabled={!next} onClick={() => next && seek(next.atS)}>
+            <Foot disabled={!leave} onClick={() => leave?.()}>
               next
             </Foot>
           )}
@@ -214,11 +131,46 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
         <InstrumentSheet
           sessionId={sessionId}
           place={place}
-          onKeep={keep}
+          onKeep={(observation) =>
+            dispatch(observed({ sessionId, parcelId: newId(), observation }))
+          }
           onClose={() => setNoting(false)}
         />
       )}
     </div>
+  );
+}
+
+/** What was seen last, and what the watch makes of it. */
+function useWatched(teaching: Teaching, now: Cue | null, planned: boolean) {
+  const [passed, setPassed] = useState<string | null>(null);
+  const seen = teaching.seen ?? teaching.tries;
+  const { collectedBoutS } = limitsOf(teaching.horse);
+  const latest = seen.at(-1) ?? null;
+  const last = latest && isOfNow(latest, now?.itemId ?? null) ? latest : null;
+  const advice =
+    latest && latest.id !== passed ? (watch(seen, { collectedBoutS })[0] ?? null) : null;
+  // What stops the work comes before any other offer.
+  const mayOffer =
+    planned &&
+    last?.kind === 'try' &&
+    last.id !== passed &&
+    (advice?.code ?? 'lost-twice') === 'lost-twice';
+  return { last, advice, mayOffer, pass: () => setPassed(latest?.id ?? null) };
+}
+
+interface BackProps {
+  cues: readonly Cue[];
+  now: Cue | null;
+  onSeek(toS: number): void;
+}
+
+function Back({ cues, now, onSeek }: BackProps) {
+  const index = now ? cues.indexOf(now) : -1;
+  return (
+    <Foot disabled={index <= 0} onClick={() => onSeek(cues[Math.max(0, index - 1)]!.atS)}>
+      back
+    </Foot>
   );
 }
 
@@ -239,3 +191,8 @@ const isOfNow = (seen: Observation, itemId: string | null): boolean =>
 
 const movingGait = (cue: Cue | null): Place['gait'] =>
   MOVING_GAITS.find((gait) => gait === cue?.gait) ?? 'walk';
+
+const freeOf = ({ what, gait }: FreeWork): Ridden => ({
+  itemId: 'free',
+  text: what.trim() || `${gait} work`,
+});

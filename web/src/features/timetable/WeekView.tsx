@@ -8,7 +8,7 @@ import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { daysLater, mondayOf, weekFrom } from '@canter-book/core/progress/days';
 import { useProgrammesQuery } from '../../api/programmes.ts';
 import { longDate, today } from '../../app/dates.ts';
-import type { Asked } from './AppointmentForm.tsx';
+import type { Asked } from './appointmentDraft.ts';
 import { sideBySide } from './states.ts';
 import { useChange } from './useChange.ts';
 import { aboutOf, calledOf, type Times } from './useTimes.ts';

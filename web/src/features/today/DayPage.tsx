@@ -11,7 +11,7 @@ import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
 import { Loading } from '../../ui/Loading.tsx';
-import type { Asked } from '../timetable/AppointmentForm.tsx';
+import type { Asked } from '../timetable/appointmentDraft.ts';
 import { DaySheet, type DayActs } from '../timetable/DaySheet.tsx';
 import { nextOf } from '../timetable/states.ts';
 import { stripsOf } from '../timetable/strips.ts';

@@ -13,7 +13,7 @@ import { Loading } from '../../ui/Loading.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Strap } from '../../ui/Strap.tsx';
-import type { Asked } from '../timetable/AppointmentForm.tsx';
+import type { Asked } from '../timetable/appointmentDraft.ts';
 import { useTimes, type Times } from '../timetable/useTimes.ts';
 import { WeekStrip } from '../timetable/WeekStrip.tsx';
 import { DayPage } from './DayPage.tsx';
