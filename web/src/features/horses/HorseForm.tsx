@@ -1,6 +1,13 @@
 import { useRef } from 'react';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Controller, useForm, useWatch, type Resolver } from 'react-hook-form';
+import {
+  Controller,
+  useForm,
+  useWatch,
+  type FieldErrors,
+  type Resolver,
+  type UseFormReturn,
+} from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/book/records';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/document';
@@ -49,30 +56,12 @@ const wrongIn = (error: Partial<Record<keyof Restriction, object>> | undefined) 
         ? 'Enter the day it begins.'
         : 'Enter a sensible number.');
 
-/** The facts that everything else is computed from. */
-export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
-  const { data: riders = [] } = useRidersQuery();
-  const [save, saving] = useSaveHorseMutation();
-  const { register, handleSubmit, formState, control } = useForm<Horse>({
-    defaultValues: horse,
-    resolver: zodResolver(enteredSchema) as Resolver<Horse>,
-  });
-  const { errors, isDirty } = formState;
-  const settled = useRef(false);
-  const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
-  const store = async (entered: Horse) => {
-    const saved = await save(withTheme(entered, horse.theme));
-    if (saved.error) return;
-    settled.current = true;
-    onSaved(entered.id);
-  };
+type Fields = Pick<UseFormReturn<Horse>, 'register'> & { errors: FieldErrors<Horse> };
+
+/** What it is, and how it is trained. */
+function Facts({ horse, register, errors }: Fields & { horse: Horse }) {
   return (
-    <form
-      onSubmit={(event) => void handleSubmit(store)(event)}
-      className="grid max-w-3xl gap-4 p-5 sm:grid-cols-2 md:p-7"
-      noValidate
-    >
-      <LeaveGuard what={horse.name || 'the horse'} unsaved={() => isDirty && !settled.current} />
+    <>
       <Field label="Name" error={errors.name?.message}>
         {(field) => <TextInput {...field} {...register('name')} autoFocus={!horse.name} />}
       </Field>
@@ -109,6 +98,15 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
           />
         )}
       </Field>
+      <HowTrained register={register} />
+    </>
+  );
+}
+
+/** How it is trained, which side is hollow, how fit it is. */
+function HowTrained({ register }: Pick<Fields, 'register'>) {
+  return (
+    <>
       <Field
         label="Stage of training"
         hint="Sets the smallest circle, the breaks and the lateral work"
@@ -158,6 +156,57 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
       <Field label="This month’s theme" hint="It stays for weeks; the steps within it are small">
         {(field) => <TextInput {...field} {...register('theme')} />}
       </Field>
+    </>
+  );
+}
+
+function RiddenBy({ register }: Pick<Fields, 'register'>) {
+  const { data: riders = [] } = useRidersQuery();
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
+        {riders.map((rider) => (
+          <label key={rider.id} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              value={rider.id}
+              {...register('riderIds')}
+              className="h-5 w-5 accent-leather"
+            />
+            {rider.name}
+          </label>
+        ))}
+        {riders.length === 0 && <span className="text-soft">Add riders on the Horses page.</span>}
+      </div>
+    </fieldset>
+  );
+}
+
+/** The facts that everything else is computed from. */
+export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
+  const [save, saving] = useSaveHorseMutation();
+  const { register, handleSubmit, formState, control } = useForm<Horse>({
+    defaultValues: horse,
+    resolver: zodResolver(enteredSchema) as Resolver<Horse>,
+  });
+  const { errors, isDirty } = formState;
+  const settled = useRef(false);
+  const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
+  const store = async (entered: Horse) => {
+    const saved = await save(withTheme(entered, horse.theme));
+    if (saved.error) return;
+    settled.current = true;
+    onSaved(entered.id);
+  };
+  return (
+    <form
+      onSubmit={(event) => void handleSubmit(store)(event)}
+      className="grid max-w-3xl gap-4 p-5 sm:grid-cols-2 md:p-7"
+      noValidate
+    >
+      <LeaveGuard what={horse.name || 'the horse'} unsaved={() => isDirty && !settled.current} />
+      <Facts horse={horse} register={register} errors={errors} />
       <LimitFields stage={stage} register={register} errors={errors} />
       <Controller
         control={control}
@@ -170,23 +219,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
           />
         )}
       />
-      <fieldset className="sm:col-span-2">
-        <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
-        <div className="flex flex-wrap gap-x-6 gap-y-2">
-          {riders.map((rider) => (
-            <label key={rider.id} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                value={rider.id}
-                {...register('riderIds')}
-                className="h-5 w-5 accent-leather"
-              />
-              {rider.name}
-            </label>
-          ))}
-          {riders.length === 0 && <span className="text-soft">Add riders on the Horses page.</span>}
-        </div>
-      </fieldset>
+      <RiddenBy register={register} />
       <div className="sm:col-span-2">
         <Field
           label="Notes"

@@ -59,29 +59,7 @@ export function GoalForm({ wished, horse, shelf, isNew, onChange, onBegin }: Goa
       }}
     >
       <Choice label="Goal" value={goal.kind} options={KINDS} onChange={choose} />
-      {goal.kind === 'level' && (
-        <>
-          <Choice
-            label="Scale"
-            value={goal.scale}
-            options={SCALES.map((s) => [s, s] as const)}
-            onChange={(scale: Scale) => set({ ...goal, scale })}
-          />
-          <div>
-            <span className="mb-1 block text-[14px] text-soft">On both reins at</span>
-            <MarkStepper
-              label="Level to reach"
-              value={goal.least}
-              word=""
-              onChange={(least) => set({ ...goal, least })}
-            />
-          </div>
-        </>
-      )}
-      {goal.kind === 'exercise' && (
-        <ExerciseGoal goal={goal} horse={horse} shelf={shelf} onChange={set} />
-      )}
-      {goal.kind === 'test' && <TestGoal goal={goal} horse={horse} onChange={set} />}
+      <WhatFor goal={goal} horse={horse} shelf={shelf} onChange={set} />
       {goal.kind !== 'keep going' && (
         <Field label="By" hint="empty: no date">
           {(field) => (
@@ -106,62 +84,107 @@ export function GoalForm({ wished, horse, shelf, isNew, onChange, onBegin }: Goa
           onChange={(to) => onChange({ weeks: Number(to) })}
         />
       )}
-      <fieldset>
-        <legend className="mb-1 text-[14px] text-soft">
-          The rider’s minutes, and whether the arena is free
-        </legend>
-        <ul className="grid grid-cols-2 gap-x-4 gap-y-1 xl:grid-cols-1">
-          {WEEKDAYS_SHORT.map((word, d) => (
-            <li
-              key={word}
-              className="grid grid-cols-[2.5rem_1fr_auto] items-center gap-2 text-[14px]"
-            >
-              {word}
-              <select
-                aria-label={`${word}: the rider’s minutes`}
-                className={`${inputClass} py-1`}
-                value={availability.minutes[d]}
-                onChange={(e) =>
-                  onChange({
-                    availability: {
-                      ...availability,
-                      minutes: availability.minutes.map((m, i) =>
-                        i === d ? Number(e.target.value) : m,
-                      ),
-                    },
-                  })
-                }
-              >
-                {[...new Set([...LENGTHS, availability.minutes[d]!])].map((m) => (
-                  <option key={m} value={m}>
-                    {m === 0 ? 'no rider' : `${m} min`}
-                  </option>
-                ))}
-              </select>
-              <label className="flex min-h-9 items-center gap-1 text-soft">
-                <input
-                  type="checkbox"
-                  className="h-5 w-5 accent-leather"
-                  aria-label={`${word}: the arena is free`}
-                  checked={availability.arena[d]}
-                  onChange={(e) =>
-                    onChange({
-                      availability: {
-                        ...availability,
-                        arena: availability.arena.map((a, i) => (i === d ? e.target.checked : a)),
-                      },
-                    })
-                  }
-                />
-                arena
-              </label>
-            </li>
-          ))}
-        </ul>
-      </fieldset>
+      <DaysThereAre availability={availability} onChange={(to) => onChange({ availability: to })} />
       <Lately wished={wished} horse={horse} onChange={onChange} />
       {isNew && <Button type="submit">Plan the weeks</Button>}
     </form>
+  );
+}
+
+interface WhatForProps {
+  goal: Goal;
+  horse: Horse;
+  shelf: Shelf;
+  onChange(goal: Goal): void;
+}
+
+/** What belongs to this kind of goal. */
+function WhatFor({ goal, horse, shelf, onChange }: WhatForProps) {
+  return (
+    <>
+      {goal.kind === 'level' && (
+        <>
+          <Choice
+            label="Scale"
+            value={goal.scale}
+            options={SCALES.map((s) => [s, s] as const)}
+            onChange={(scale: Scale) => onChange({ ...goal, scale })}
+          />
+          <div>
+            <span className="mb-1 block text-[14px] text-soft">On both reins at</span>
+            <MarkStepper
+              label="Level to reach"
+              value={goal.least}
+              word=""
+              onChange={(least) => onChange({ ...goal, least })}
+            />
+          </div>
+        </>
+      )}
+      {goal.kind === 'exercise' && (
+        <ExerciseGoal goal={goal} horse={horse} shelf={shelf} onChange={onChange} />
+      )}
+      {goal.kind === 'test' && <TestGoal goal={goal} horse={horse} onChange={onChange} />}
+    </>
+  );
+}
+
+interface DaysThereAreProps {
+  availability: Wished['availability'];
+  onChange(to: Wished['availability']): void;
+}
+
+/** On which weekdays there is a rider, for how long, and an arena. */
+function DaysThereAre({ availability, onChange }: DaysThereAreProps) {
+  const { minutes, arena } = availability;
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[14px] text-soft">
+        The rider’s minutes, and whether the arena is free
+      </legend>
+      <ul className="grid grid-cols-2 gap-x-4 gap-y-1 xl:grid-cols-1">
+        {WEEKDAYS_SHORT.map((word, d) => (
+          <li
+            key={word}
+            className="grid grid-cols-[2.5rem_1fr_auto] items-center gap-2 text-[14px]"
+          >
+            {word}
+            <select
+              aria-label={`${word}: the rider’s minutes`}
+              className={`${inputClass} py-1`}
+              value={minutes[d]}
+              onChange={(e) =>
+                onChange({
+                  ...availability,
+                  minutes: minutes.map((m, i) => (i === d ? Number(e.target.value) : m)),
+                })
+              }
+            >
+              {[...new Set([...LENGTHS, minutes[d]!])].map((m) => (
+                <option key={m} value={m}>
+                  {m === 0 ? 'no rider' : `${m} min`}
+                </option>
+              ))}
+            </select>
+            <label className="flex min-h-9 items-center gap-1 text-soft">
+              <input
+                type="checkbox"
+                className="h-5 w-5 accent-leather"
+                aria-label={`${word}: the arena is free`}
+                checked={arena[d]}
+                onChange={(e) =>
+                  onChange({
+                    ...availability,
+                    arena: arena.map((a, i) => (i === d ? e.target.checked : a)),
+                  })
+                }
+              />
+              arena
+            </label>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
   );
 }
 
