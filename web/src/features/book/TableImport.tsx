@@ -51,35 +51,8 @@ const SHOWN = 8;
 export function TableImport<F extends string, R>(props: TableImportProps<F, R>) {
   const { form, title, about, one, join = false, batches, taken } = props;
   const what = `${one}s`;
-  const { data: horses = [] } = useHorsesQuery();
-  const { data: riders = [] } = useRidersQuery();
-  const [table, setTable] = useState<Table | null>(null);
-  const [mapping, setMapping] = useState<Mapping<F>>([]);
-  const [done, setDone] = useState<{ added: number; of: number } | null>(null);
+  const { table, mapping, setMapping, read, open, done, setDone } = useTable(form);
   const [add, adding] = useAddSessionsMutation();
-
-  const read = useMemo(() => {
-    const good: R[] = [];
-    const bad: { line: number; cells: string[]; faults: readonly CellFault[] }[] = [];
-    table?.rows.forEach((cells, i) => {
-      const result = readRow(form, cells, mapping, { horses, riders });
-      if ('row' in result) good.push(result.row);
-      else bad.push({ line: i + 2, cells, faults: result.faults });
-    });
-    return { good, bad };
-  }, [form, table, mapping, horses, riders]);
-
-  const open = (file: File) => {
-    setDone(null);
-    Papa.parse<string[]>(file, {
-      skipEmptyLines: 'greedy',
-      complete({ data }) {
-        const [headings = [], ...rows] = data;
-        setTable({ name: file.name, headings, rows });
-        setMapping(guessMapping(form, headings));
-      },
-    });
-  };
   const take = async () => {
     let added = 0;
     const as = { id: newId(), source: table?.name ?? what };
@@ -104,78 +77,8 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
           <p>
             <b>{table.name}</b>: {read.good.length} of {table.rows.length} rows can be imported.
           </p>
-          <SideScroll label="The rows of the file">
-            <table className="border-y border-line text-[14px]">
-              <thead>
-                <tr>
-                  {table.headings.map((heading, i) => (
-                    <th key={i} className="p-1.5 text-left align-bottom">
-                      <span className="block text-[13px] font-normal text-soft">{heading}</span>
-                      <select
-                        aria-label={`What “${heading}” is`}
-                        className="min-h-8 rounded-md border border-line bg-page px-1"
-                        value={mapping[i] ?? ''}
-                        onChange={(event) =>
-                          setMapping(remapped(mapping, i, (event.target.value || null) as F | null))
-                        }
-                      >
-                        <option value="">left out</option>
-                        {form.fields.map((field) => (
-                          <option key={field}>{field}</option>
-                        ))}
-                      </select>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.slice(0, SHOWN).map((cells, i) => {
-                  const faults = read.bad.find((b) => b.line === i + 2)?.faults ?? [];
-                  return (
-                    <tr key={i} className="border-t border-dotted border-line">
-                      {table.headings.map((_, c) => {
-                        const fault = faults.find((f) => f.field === mapping[c]);
-                        return (
-                          <td
-                            key={c}
-                            title={fault?.why}
-                            className={`max-w-48 truncate p-1.5 ${fault ? 'bg-madder/15 text-madder' : mapping[c] ? '' : 'text-soft line-through'}`}
-                          >
-                            {cells[c]}
-                          </td>
-                        );
-                      })}
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </SideScroll>
-          {read.bad.length > 0 && (
-            <div className="rounded-lg bg-slip p-4 text-[14px]">
-              <p className="font-bold">
-                {read.bad.length} {read.bad.length === 1 ? 'row is' : 'rows are'} kept aside:
-              </p>
-              <ul className="my-2">
-                {read.bad.slice(0, SHOWN).map(({ line, faults }) => (
-                  <li key={line}>
-                    line {line}: {faults.map((f) => `${f.field} “${f.value}”, ${f.why}`).join('; ')}
-                  </li>
-                ))}
-              </ul>
-              <Button
-                look="quiet"
-                onClick={() =>
-                  saveFile(
-                    table.name.replace(/(\.csv)?$/i, '-aside.csv'),
-                    new Blob([asideCsv(table, read.bad)], { type: 'text/csv;charset=utf-8' }),
-                  )
-                }
-              >
-                Save these rows as a file to correct
-              </Button>
-            </div>
-          )}
+          <RowsOfFile {...{ form, table, mapping }} bad={read.bad} onMapping={setMapping} />
+          {read.bad.length > 0 && <KeptAside table={table} bad={read.bad} />}
           <Failed error={adding.error} />
           {done ? (
             <p role="status" className="font-bold text-bottle">
@@ -195,6 +98,135 @@ export function TableImport<F extends string, R>(props: TableImportProps<F, R>) 
     </section>
   );
 }
+
+/** A row that cannot be read, by its line in the file. */
+interface BadRow {
+  readonly line: number;
+  readonly cells: string[];
+  readonly faults: readonly CellFault[];
+}
+
+/** The table that was opened, what its columns are, and how its rows are read. */
+function useTable<F extends string, R>(form: TableForm<F, R>) {
+  const { data: horses = [] } = useHorsesQuery();
+  const { data: riders = [] } = useRidersQuery();
+  const [table, setTable] = useState<Table | null>(null);
+  const [mapping, setMapping] = useState<Mapping<F>>([]);
+  const [done, setDone] = useState<{ added: number; of: number } | null>(null);
+
+  const read = useMemo(() => {
+    const good: R[] = [];
+    const bad: BadRow[] = [];
+    table?.rows.forEach((cells, i) => {
+      const result = readRow(form, cells, mapping, { horses, riders });
+      if ('row' in result) good.push(result.row);
+      else bad.push({ line: i + 2, cells, faults: result.faults });
+    });
+    return { good, bad };
+  }, [form, table, mapping, horses, riders]);
+
+  const open = (file: File) => {
+    setDone(null);
+    Papa.parse<string[]>(file, {
+      skipEmptyLines: 'greedy',
+      complete({ data }) {
+        const [headings = [], ...rows] = data;
+        setTable({ name: file.name, headings, rows });
+        setMapping(guessMapping(form, headings));
+      },
+    });
+  };
+  return { table, mapping, setMapping, read, open, done, setDone };
+}
+
+interface RowsOfFileProps<F extends string, R> {
+  form: TableForm<F, R>;
+  table: Table;
+  mapping: Mapping<F>;
+  bad: readonly BadRow[];
+  onMapping(mapping: Mapping<F>): void;
+}
+
+/** The first rows, each column under what it is taken for. */
+function RowsOfFile<F extends string, R>(props: RowsOfFileProps<F, R>) {
+  const { form, table, mapping, bad, onMapping } = props;
+  return (
+    <SideScroll label="The rows of the file">
+      <table className="border-y border-line text-[14px]">
+        <thead>
+          <tr>
+            {table.headings.map((heading, i) => (
+              <th key={i} className="p-1.5 text-left align-bottom">
+                <span className="block text-[13px] font-normal text-soft">{heading}</span>
+                <select
+                  aria-label={`What “${heading}” is`}
+                  className="min-h-8 rounded-md border border-line bg-page px-1"
+                  value={mapping[i] ?? ''}
+                  onChange={(event) =>
+                    onMapping(remapped(mapping, i, (event.target.value || null) as F | null))
+                  }
+                >
+                  <option value="">left out</option>
+                  {form.fields.map((field) => (
+                    <option key={field}>{field}</option>
+                  ))}
+                </select>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.slice(0, SHOWN).map((cells, i) => {
+            const faults = bad.find((b) => b.line === i + 2)?.faults ?? [];
+            return (
+              <tr key={i} className="border-t border-dotted border-line">
+                {table.headings.map((_, c) => {
+                  const fault = faults.find((f) => f.field === mapping[c]);
+                  return (
+                    <td
+                      key={c}
+                      title={fault?.why}
+                      className={`max-w-48 truncate p-1.5 ${fault ? 'bg-madder/15 text-madder' : mapping[c] ? '' : 'text-soft line-through'}`}
+                    >
+                      {cells[c]}
+                    </td>
+                  );
+                })}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </SideScroll>
+  );
+}
+
+/** What cannot be read, and why. */
+const KeptAside = ({ table, bad }: { table: Table; bad: readonly BadRow[] }) => (
+  <div className="rounded-lg bg-slip p-4 text-[14px]">
+    <p className="font-bold">
+      {bad.length} {bad.length === 1 ? 'row is' : 'rows are'} kept aside:
+    </p>
+    <ul className="my-2">
+      {bad.slice(0, SHOWN).map(({ line, faults }) => (
+        <li key={line}>
+          line {line}: {faults.map((f) => `${f.field} “${f.value}”, ${f.why}`).join('; ')}
+        </li>
+      ))}
+    </ul>
+    <Button
+      look="quiet"
+      onClick={() =>
+        saveFile(
+          table.name.replace(/(\.csv)?$/i, '-aside.csv'),
+          new Blob([asideCsv(table, bad)], { type: 'text/csv;charset=utf-8' }),
+        )
+      }
+    >
+      Save these rows as a file to correct
+    </Button>
+  </div>
+);
 
 /** One column for each field: choosing it here takes it from elsewhere. */
 const remapped = <F extends string>(

@@ -8,6 +8,7 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import { setsIn } from '@canter-book/core/planner/marks';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
+import type { Ride } from '@canter-book/core/ride/types';
 import { useSaveLessonMutation } from '../../api/lessons.ts';
 import { newId } from '../../app/newId.ts';
 import { counted } from '../../app/words.ts';
@@ -45,8 +46,7 @@ const PHASES: readonly { name: PlannedSet['phase']; title: string }[] = [
 
 /** The plan: its aim, its sets drawn and explained, and the way to the ringside or the desk. */
 export function Proposed({ plan, horse, rider, earlier, wished, onWish, children }: ProposedProps) {
-  const navigate = useNavigate();
-  const [save, saving] = useSaveLessonMutation();
+  const { take, isSaving, failed } = useTake(plan, horse, earlier);
   const [shown, setShown] = useState<string | null>(null);
   const { lesson, profile, ride } = useMemo(() => {
     const read = parseLesson(plan.lesson).lesson;
@@ -54,43 +54,20 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
     return { lesson: read, profile: ridden, ride: compileRide(read, ridden) };
   }, [plan.lesson, horse]);
   const player = usePlayer(ride.totals.seconds);
-  const take = async (to: (id: string) => string) => {
-    // The same proposal taken twice is one lesson.
-    const taken = takenBefore.get(plan.lesson);
-    if (!earlier && taken) return void navigate(to(taken));
-    const made = recordOf(plan.lesson, horse.id, newId);
-    const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
-    const saved = await save(record);
-    if (saved.error) return;
-    if (!earlier) takenBefore.set(plan.lesson, record.id);
-    void navigate(to(record.id));
-  };
   const selected = useMemo(() => lineOf(lesson, shown), [lesson, shown]);
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <Button
-          disabled={saving.isLoading}
+          disabled={isSaving}
           onClick={() => void take((id) => `/ringside?${searchFor(id, horse, rider)}`)}
         >
           Take to the ringside
         </Button>
-        <Button
-          look="quiet"
-          disabled={saving.isLoading}
-          onClick={() => void take((id) => `/desk/${id}`)}
-        >
+        <Button look="quiet" disabled={isSaving} onClick={() => void take((id) => `/desk/${id}`)}>
           Open at the desk
         </Button>
-        <span className="text-[13px] text-soft">
-          {plan.gap < 0.0005
-            ? 'the best choice'
-            : `within ${(100 * plan.gap).toFixed(1)} % of the best choice`}
-          {' · '}
-          {counted(ride.movements.filter((m) => m.act !== -1).length, 'movement')}
-          {' · '}
-          <b className="text-ink">{Math.round(ride.totals.seconds / 60)} min in all</b>
-        </span>
+        <HowGood plan={plan} ride={ride} />
       </div>
       {plan.aim && (
         <AimOfDay
@@ -99,7 +76,7 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
           onAim={(aim) => onWish({ aim, focus: undefined })}
         />
       )}
-      {saving.error && (
+      {failed && (
         <p role="alert" className="mb-3 text-madder">
           ✕ The lesson could not be kept. Try it again.
         </p>
@@ -131,45 +108,9 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
           className="mt-2 w-full max-w-3xl"
         />
       </details>
-      {PHASES.map(({ name, title }) => {
-        const sets = plan.sets.filter((s) => s.phase === name);
-        if (sets.length === 0) return null;
-        return (
-          <section key={name} aria-labelledby={`phase-${name}`} className="mb-6">
-            <h2 id={`phase-${name}`} className="mb-2 flex items-baseline gap-3 text-xl">
-              {title}
-              <span className="tabular font-mono text-[14px] text-soft">
-                {sets.reduce((m, s) => m + s.minutes, 0)} min
-              </span>
-            </h2>
-            <ol className="divide-y divide-line border-y border-line">
-              {sets.map((set) => (
-                <PlannedSetCard
-                  key={set.exercise}
-                  set={set}
-                  objective={plan.objective}
-                  shown={shown === set.exercise}
-                  pinned={wished.mustHave.includes(set.exercise)}
-                  onShow={() => setShown(shown === set.exercise ? null : set.exercise)}
-                  onPin={() => onWish({ mustHave: toggled(wished.mustHave, set.exercise) })}
-                  onNotToday={() =>
-                    onWish({
-                      notToday: [...wished.notToday, set.exercise],
-                      mustHave: wished.mustHave.filter((m) => m !== set.exercise),
-                    })
-                  }
-                  onSwap={(other) =>
-                    onWish({
-                      notToday: [...wished.notToday, set.exercise],
-                      mustHave: [...wished.mustHave.filter((m) => m !== set.exercise), other],
-                    })
-                  }
-                />
-              ))}
-            </ol>
-          </section>
-        );
-      })}
+      {PHASES.map((phase) => (
+        <SetsOf key={phase.name} {...{ phase, plan, wished, onWish, shown }} onShow={setShown} />
+      ))}
       <details className="mb-6">
         <summary className="font-bold">Left out, and why ({plan.leftOut.length})</summary>
         <ul className="mt-2 space-y-1.5 text-[14px]">
@@ -181,6 +122,84 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
         </ul>
       </details>
     </>
+  );
+}
+
+/** Makes the plan a lesson, and goes where it is wanted. */
+function useTake(plan: Plan, horse: Horse, earlier: LessonRecord | null) {
+  const navigate = useNavigate();
+  const [save, saving] = useSaveLessonMutation();
+  const take = async (to: (id: string) => string) => {
+    // The same proposal taken twice is one lesson.
+    const taken = takenBefore.get(plan.lesson);
+    if (!earlier && taken) return void navigate(to(taken));
+    const made = recordOf(plan.lesson, horse.id, newId);
+    const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
+    const saved = await save(record);
+    if (saved.error) return;
+    if (!earlier) takenBefore.set(plan.lesson, record.id);
+    void navigate(to(record.id));
+  };
+  return { take, isSaving: saving.isLoading, failed: saving.error !== undefined };
+}
+
+/** How near it is to the best choice, and how much is ridden. */
+const HowGood = ({ plan, ride }: { plan: Plan; ride: Ride }) => (
+  <span className="text-[13px] text-soft">
+    {plan.gap < 0.0005
+      ? 'the best choice'
+      : `within ${(100 * plan.gap).toFixed(1)} % of the best choice`}
+    {' · '}
+    {counted(ride.movements.filter((m) => m.act !== -1).length, 'movement')}
+    {' · '}
+    <b className="text-ink">{Math.round(ride.totals.seconds / 60)} min in all</b>
+  </span>
+);
+
+interface SetsOfProps extends Pick<ProposedProps, 'plan' | 'wished' | 'onWish'> {
+  phase: (typeof PHASES)[number];
+  shown: string | null;
+  onShow(exercise: string | null): void;
+}
+
+/** The sets of one part of the lesson. */
+function SetsOf({ phase: { name, title }, plan, wished, onWish, shown, onShow }: SetsOfProps) {
+  const sets = plan.sets.filter((s) => s.phase === name);
+  if (sets.length === 0) return null;
+  return (
+    <section aria-labelledby={`phase-${name}`} className="mb-6">
+      <h2 id={`phase-${name}`} className="mb-2 flex items-baseline gap-3 text-xl">
+        {title}
+        <span className="tabular font-mono text-[14px] text-soft">
+          {sets.reduce((m, s) => m + s.minutes, 0)} min
+        </span>
+      </h2>
+      <ol className="divide-y divide-line border-y border-line">
+        {sets.map((set) => (
+          <PlannedSetCard
+            key={set.exercise}
+            set={set}
+            objective={plan.objective}
+            shown={shown === set.exercise}
+            pinned={wished.mustHave.includes(set.exercise)}
+            onShow={() => onShow(shown === set.exercise ? null : set.exercise)}
+            onPin={() => onWish({ mustHave: toggled(wished.mustHave, set.exercise) })}
+            onNotToday={() =>
+              onWish({
+                notToday: [...wished.notToday, set.exercise],
+                mustHave: wished.mustHave.filter((m) => m !== set.exercise),
+              })
+            }
+            onSwap={(other) =>
+              onWish({
+                notToday: [...wished.notToday, set.exercise],
+                mustHave: [...wished.mustHave.filter((m) => m !== set.exercise), other],
+              })
+            }
+          />
+        ))}
+      </ol>
+    </section>
   );
 }
 

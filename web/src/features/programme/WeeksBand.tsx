@@ -1,4 +1,4 @@
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
 import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
@@ -40,8 +40,6 @@ export function WeeksBand({
   onChange,
 }: WeeksBandProps) {
   const { weeks, steps } = programme;
-  const most = Math.max(...weeks.map((w) => w.load));
-  const column = (monday: string) => weeks.findIndex((w) => w.monday === monday) + 2;
   const grid = { gridTemplateColumns: `2.4rem repeat(${weeks.length}, minmax(3.4rem, 1fr))` };
   const inOneWeek = (a: string, b: string) =>
     weeks.some(({ days }) => days.some((d) => d.date === a) && days.some((d) => d.date === b));
@@ -75,79 +73,34 @@ export function WeeksBand({
               {shortDate(week.monday)}
             </button>
           ))}
-          {steps.map((step) => {
-            const first = Math.max(
-              2,
-              column(step.from < weeks[0]!.monday ? weeks[0]!.monday : step.from),
-            );
-            const last = daysLater(step.from, 7 * (step.weeks - 1));
-            return (
-              <div
-                key={step.from}
-                title="Drag it onto a week to fix it there"
-                className="forced-shape relative mb-2 flex h-9 cursor-grab touch-none items-center overflow-hidden rounded-md bg-sand pr-8 pl-2"
-                {...themes.of(step.from)}
-                style={{ gridColumn: `${first} / ${column(last) + 1}`, gridRow: 2 }}
-              >
-                <b className="truncate font-book text-[14px]">{step.theme}</b>
-                <span className="absolute right-1.5">
-                  <GateBuckle state={step.reading.state} />
-                </span>
-              </div>
-            );
-          })}
-          <TodayLine weeks={weeks} today={today} />
-          <span className="self-end text-[11.5px] text-soft" style={{ gridRow: 3 }}>
-            load
-          </span>
-          {weeks.map((week, w) => (
-            <div
-              key={week.monday}
-              title={`Load ${Math.round(week.load)}`}
-              className="tabular flex flex-col items-center justify-end text-[11.5px] text-soft"
-              style={{ gridRow: 3, gridColumn: w + 2, height: BAR_PX + 18 }}
-            >
-              {Math.round(week.load)}
-              <span
-                className="forced-shape block w-3/5 rounded-t-sm bg-leather-light"
-                style={{
-                  height: `${(BAR_PX * week.load) / most}px`,
-                  background: 'var(--leather-light)',
-                }}
-              />
-            </div>
+          {steps.map((step) => (
+            <ThemeBand key={step.from} step={step} weeks={weeks} {...themes.of(step.from)} />
           ))}
+          <TodayLine weeks={weeks} today={today} />
+          <LoadBars weeks={weeks} />
           {WEEKDAYS_SHORT.map((word, d) => (
             <span key={word} className="flex items-center text-soft" style={{ gridRow: 4 + d }}>
               {word}
             </span>
           ))}
           {weeks.flatMap((week, w) =>
-            week.days.map((day, d) => {
-              const isFixed = wished.days.some((f) => f.date === day.date);
-              const isPast = day.date < today;
-              return (
-                <button
-                  key={day.date}
-                  type="button"
-                  data-day={day.date}
-                  disabled={isPast}
-                  aria-label={`${longDate(day.date)}: ${day.kind}${day.minutes > 0 ? `, ${day.minutes} minutes` : ''}${isFixed ? ', fixed' : ''}`}
-                  className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${week.monday === chosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${day.date === today ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${days.over === day.date ? 'bg-sand' : ''}`}
-                  style={{ gridRow: 4 + d, gridColumn: w + 2 }}
-                  onClick={() => onChoose(week.monday)}
-                  {...days.of(day.date)}
-                  onKeyDown={(event) => {
-                    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-                    if (by === undefined) return;
-                    event.preventDefault();
-                    swap(day.date, daysLater(day.date, by));
-                  }}
-                >
-                  {SHORT[day.kind]}
-                </button>
-              );
-            }),
+            week.days.map((day, d) => (
+              <DayCell
+                key={day.date}
+                day={day}
+                at={{ gridRow: 4 + d, gridColumn: w + 2 }}
+                look={{
+                  isChosen: week.monday === chosen,
+                  isFixed: wished.days.some((f) => f.date === day.date),
+                  isPast: day.date < today,
+                  isToday: day.date === today,
+                  isOver: days.over === day.date,
+                }}
+                onChoose={() => onChoose(week.monday)}
+                onSwap={(by) => swap(day.date, daysLater(day.date, by))}
+                {...days.of(day.date)}
+              />
+            )),
           )}
         </div>
       </SideScroll>
@@ -157,6 +110,94 @@ export function WeeksBand({
         it.
       </p>
     </section>
+  );
+}
+
+interface ThemeBandProps extends DragHandles {
+  step: Programme['steps'][number];
+  weeks: Programme['weeks'];
+}
+
+/** A theme over its weeks, with the gate at its end. */
+function ThemeBand({ step, weeks, ...drag }: ThemeBandProps) {
+  const column = (monday: string) => weeks.findIndex((w) => w.monday === monday) + 2;
+  const begun = step.from < weeks[0]!.monday ? weeks[0]!.monday : step.from;
+  const first = Math.max(2, column(begun));
+  const last = daysLater(step.from, 7 * (step.weeks - 1));
+  return (
+    <div
+      title="Drag it onto a week to fix it there"
+      className="forced-shape relative mb-2 flex h-9 cursor-grab touch-none items-center overflow-hidden rounded-md bg-sand pr-8 pl-2"
+      {...drag}
+      style={{ gridColumn: `${first} / ${column(last) + 1}`, gridRow: 2 }}
+    >
+      <b className="truncate font-book text-[14px]">{step.theme}</b>
+      <span className="absolute right-1.5">
+        <GateBuckle state={step.reading.state} />
+      </span>
+    </div>
+  );
+}
+
+/** The load of each week, as a bar. */
+function LoadBars({ weeks }: { weeks: Programme['weeks'] }) {
+  const most = Math.max(...weeks.map((w) => w.load));
+  return (
+    <>
+      <span className="self-end text-[11.5px] text-soft" style={{ gridRow: 3 }}>
+        load
+      </span>
+      {weeks.map((week, w) => (
+        <div
+          key={week.monday}
+          title={`Load ${Math.round(week.load)}`}
+          className="tabular flex flex-col items-center justify-end text-[11.5px] text-soft"
+          style={{ gridRow: 3, gridColumn: w + 2, height: BAR_PX + 18 }}
+        >
+          {Math.round(week.load)}
+          <span
+            className="forced-shape block w-3/5 rounded-t-sm bg-leather-light"
+            style={{
+              height: `${(BAR_PX * week.load) / most}px`,
+              background: 'var(--leather-light)',
+            }}
+          />
+        </div>
+      ))}
+    </>
+  );
+}
+
+interface DayCellProps extends DragHandles {
+  day: Programme['weeks'][number]['days'][number];
+  at: CSSProperties;
+  look: Readonly<Record<'isChosen' | 'isFixed' | 'isPast' | 'isToday' | 'isOver', boolean>>;
+  onChoose(): void;
+  /** With the day before it or after it. */
+  onSwap(by: number): void;
+}
+
+function DayCell({ day, at, look, onChoose, onSwap, ...drag }: DayCellProps) {
+  const { isChosen, isFixed, isPast, isToday, isOver } = look;
+  return (
+    <button
+      type="button"
+      data-day={day.date}
+      disabled={isPast}
+      aria-label={`${longDate(day.date)}: ${day.kind}${day.minutes > 0 ? `, ${day.minutes} minutes` : ''}${isFixed ? ', fixed' : ''}`}
+      className={`min-h-7 truncate border-t border-dotted border-line px-0.5 text-center ${isChosen ? 'bg-sand-light' : ''} ${isPast ? 'text-soft' : 'cursor-grab touch-none'} ${day.kind === 'lesson' || day.kind === 'goal' || day.kind === 'poles' ? 'font-bold' : ''} ${isToday ? 'outline-2 -outline-offset-2 outline-leather' : ''} ${isFixed ? 'underline decoration-2' : ''} ${isOver ? 'bg-sand' : ''}`}
+      style={at}
+      onClick={onChoose}
+      {...drag}
+      onKeyDown={(event) => {
+        const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        onSwap(by);
+      }}
+    >
+      {SHORT[day.kind]}
+    </button>
   );
 }
 
@@ -178,6 +219,8 @@ function TodayLine({ weeks, today }: { weeks: Programme['weeks']; today: string 
     />
   );
 }
+
+type DragHandles = ReturnType<ReturnType<typeof useDragOnto>['of']>;
 
 /** Something that is dragged onto something else, each known by its mark on the page. */
 function useDragOnto(mark: string, onDrop: (from: string, to: string) => void) {

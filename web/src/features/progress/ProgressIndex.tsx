@@ -1,5 +1,6 @@
 import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { REINS } from '@canter-book/core/arena/rein';
+import type { Horse } from '@canter-book/core/book/records';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { SCALES, type Scale } from '@canter-book/core/observations/scales';
@@ -75,68 +76,16 @@ export default function ProgressIndex() {
             )}
             <SideScroll label="The yard, as a table">
               <table className="w-full min-w-[68rem] border-y border-line">
-                <thead className="text-left text-[13px] text-soft">
-                  <tr className="border-b border-line">
-                    <th className="py-2 font-normal">horse</th>
-                    {SCALES.map((scale) => (
-                      <th key={scale} className="font-normal">
-                        {scale}
-                      </th>
-                    ))}
-                    <th className="font-normal">theme, gate</th>
-                    <th className="font-normal">four weeks</th>
-                    <th className="font-normal">waits for</th>
-                    <th className="font-normal">last worked</th>
-                  </tr>
-                </thead>
+                <Head />
                 <tbody>
-                  {shown.map((horse) => {
-                    const row = rows.get(horse.id);
-                    return (
-                      <tr key={horse.id} className="border-b border-line hover:bg-sand-light">
-                        <th className="py-3 text-left">
-                          <Link
-                            to={`/progress/${horse.id}`}
-                            className="font-book text-lg font-semibold no-underline hover:underline"
-                          >
-                            {horse.name}
-                          </Link>
-                        </th>
-                        {SCALES.map((scale) => (
-                          <td key={scale}>{row && <ScaleCell row={row} scale={scale} />}</td>
-                        ))}
-                        <td className="pr-3 text-[14px]">
-                          {row?.programme ? (
-                            <Link to={`/horses/${horse.id}/programme`}>
-                              {row.programme.theme}
-                              {row.programme.gate && `, ${GATE_WORDS[row.programme.gate.state]}`}
-                            </Link>
-                          ) : (
-                            <span className="text-soft">–</span>
-                          )}
-                        </td>
-                        <td className="pr-3 text-[14px]">
-                          <Link to={`/horses/${horse.id}/report`}>
-                            {inFourWeeks(horse.id, sessions)}
-                          </Link>
-                        </td>
-                        <td className="text-[14px]">
-                          {row?.next ? (
-                            <>
-                              {row.next.scale}, <ReinMark rein={row.next.rein} word />
-                            </>
-                          ) : (
-                            <span className="text-soft">
-                              {row?.lastDate ? 'nothing' : 'its first marks'}
-                            </span>
-                          )}
-                        </td>
-                        <td className="text-[14px] text-soft">
-                          {row?.lastDate ? ago(row.lastDate) : 'not yet'}
-                        </td>
-                      </tr>
-                    );
-                  })}
+                  {shown.map((horse) => (
+                    <HorseRow
+                      key={horse.id}
+                      horse={horse}
+                      row={rows.get(horse.id)}
+                      sessions={sessions}
+                    />
+                  ))}
                 </tbody>
               </table>
             </SideScroll>
@@ -146,6 +95,68 @@ export default function ProgressIndex() {
     </Page>
   );
 }
+
+const Head = () => (
+  <thead className="text-left text-[13px] text-soft">
+    <tr className="border-b border-line">
+      <th className="py-2 font-normal">horse</th>
+      {SCALES.map((scale) => (
+        <th key={scale} className="font-normal">
+          {scale}
+        </th>
+      ))}
+      <th className="font-normal">theme, gate</th>
+      <th className="font-normal">four weeks</th>
+      <th className="font-normal">waits for</th>
+      <th className="font-normal">last worked</th>
+    </tr>
+  </thead>
+);
+
+interface HorseRowProps {
+  horse: Horse;
+  row: YardRow | undefined;
+  sessions: readonly SessionSummary[];
+}
+
+const HorseRow = ({ horse, row, sessions }: HorseRowProps) => (
+  <tr className="border-b border-line hover:bg-sand-light">
+    <th className="py-3 text-left">
+      <Link
+        to={`/progress/${horse.id}`}
+        className="font-book text-lg font-semibold no-underline hover:underline"
+      >
+        {horse.name}
+      </Link>
+    </th>
+    {SCALES.map((scale) => (
+      <td key={scale}>{row && <ScaleCell row={row} scale={scale} />}</td>
+    ))}
+    <td className="pr-3 text-[14px]">
+      {row?.programme ? (
+        <Link to={`/horses/${horse.id}/programme`}>
+          {row.programme.theme}
+          {row.programme.gate && `, ${GATE_WORDS[row.programme.gate.state]}`}
+        </Link>
+      ) : (
+        <span className="text-soft">–</span>
+      )}
+    </td>
+    <td className="pr-3 text-[14px]">
+      <Link to={`/horses/${horse.id}/report`}>{inFourWeeks(horse.id, sessions)}</Link>
+    </td>
+    <td className="text-[14px]">
+      {row?.next ? (
+        <>
+          {row.next.scale}, <ReinMark rein={row.next.rein} word />
+        </>
+      ) : (
+        <span className="text-soft">{row?.lastDate ? 'nothing' : 'its first marks'}</span>
+      )}
+    </td>
+    <td className="text-[14px] text-soft">{row?.lastDate ? ago(row.lastDate) : 'not yet'}</td>
+  </tr>
+);
 
 interface TurnProps {
   words: string;

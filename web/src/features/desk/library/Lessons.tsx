@@ -3,7 +3,7 @@ import { useDeferredValue, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { FileUp } from 'lucide-react';
 import { printLesson } from '@canter-book/core/notation/print';
-import type { LessonRecord } from '@canter-book/core/book/records';
+import type { Horse, LessonRecord } from '@canter-book/core/book/records';
 import { useHorsesQuery } from '../../../api/horses.ts';
 import {
   useLazyLessonQuery,
@@ -71,33 +71,7 @@ export default function Lessons() {
             ✕ {problem.title}. {problem.detail}
           </p>
         )}
-        <div role="search" className="mb-5 grid gap-3 sm:grid-cols-[1fr_12rem_12rem]">
-          <TextInput
-            type="search"
-            aria-label="Search the lessons"
-            placeholder="Title, tag, or what is ridden: shoulder-in"
-            value={words}
-            onChange={(e) => setWords(e.target.value)}
-          />
-          <Select
-            aria-label="Horse"
-            value={horseId}
-            onChange={(e) => narrow('horse', e.target.value)}
-          >
-            <option value="">all horses</option>
-            {horses.map((h) => (
-              <option key={h.id} value={h.id}>
-                {h.name}
-              </option>
-            ))}
-          </Select>
-          <Select aria-label="Tag" value={tag} onChange={(e) => narrow('tag', e.target.value)}>
-            <option value="">all tags</option>
-            {tags.map((t) => (
-              <option key={t}>{t}</option>
-            ))}
-          </Select>
-        </div>
+        <Search {...{ words, horses, horseId, tags, tag }} onWords={setWords} onNarrow={narrow} />
         {empty ? (
           <Empty title={horse ? `No lesson for ${horse.name} yet.` : 'No lesson yet.'}>
             <p>Write it as you would on a clipboard: where, then what. “C circle left 20”.</p>
@@ -151,6 +125,42 @@ export default function Lessons() {
     return horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
   }
 }
+
+interface SearchProps {
+  words: string;
+  horses: readonly Horse[];
+  horseId: string;
+  tags: readonly string[];
+  tag: string;
+  onWords(words: string): void;
+  onNarrow(key: string, value: string): void;
+}
+
+const Search = ({ words, horses, horseId, tags, tag, onWords, onNarrow }: SearchProps) => (
+  <div role="search" className="mb-5 grid gap-3 sm:grid-cols-[1fr_12rem_12rem]">
+    <TextInput
+      type="search"
+      aria-label="Search the lessons"
+      placeholder="Title, tag, or what is ridden: shoulder-in"
+      value={words}
+      onChange={(e) => onWords(e.target.value)}
+    />
+    <Select aria-label="Horse" value={horseId} onChange={(e) => onNarrow('horse', e.target.value)}>
+      <option value="">all horses</option>
+      {horses.map((h) => (
+        <option key={h.id} value={h.id}>
+          {h.name}
+        </option>
+      ))}
+    </Select>
+    <Select aria-label="Tag" value={tag} onChange={(e) => onNarrow('tag', e.target.value)}>
+      <option value="">all tags</option>
+      {tags.map((t) => (
+        <option key={t}>{t}</option>
+      ))}
+    </Select>
+  </div>
+);
 
 /** What was thrown away and can still be brought back. */
 function Removed({ onBringBack }: { onBringBack(id: string): void }) {
