@@ -13,6 +13,17 @@ const TABLES = [
   { href: '/api/book/readings.csv', label: 'All readings as a table (CSV)' },
 ];
 
+/** What another book may bring. */
+const CHANGED = [
+  'Horse',
+  'Rider',
+  'Lesson',
+  'Exercise',
+  'Session',
+  'Observations',
+  'Import',
+] as const;
+
 /** The whole book as one file: to keep elsewhere, to move, to bring back. */
 export function BookFile() {
   const [file, setFile] = useState<File | null>(null);
@@ -23,18 +34,7 @@ export function BookFile() {
     const done = await take({ file: chosen, check });
     if (done.error) return setReport(null);
     setReport({ of: done.data, stored: !check });
-    if (!check)
-      dispatch(
-        api.util.invalidateTags([
-          'Horse',
-          'Rider',
-          'Lesson',
-          'Exercise',
-          'Session',
-          'Observations',
-          'Import',
-        ]),
-      );
+    if (!check) dispatch(api.util.invalidateTags([...CHANGED]));
   };
   return (
     <section aria-labelledby="file">
@@ -68,43 +68,7 @@ export function BookFile() {
       <Failed error={taking.error} className="mt-3" />
       {report && (
         <div className="mt-4 rounded-lg border border-line bg-page p-4">
-          <p className={report.of.whole ? 'text-bottle' : 'text-madder'}>
-            {report.of.whole
-              ? '✓ The file is complete.'
-              : '✕ The file was cut short or changed. What can be read in it can still be taken.'}
-          </p>
-          <table className="mt-2 text-[14px]">
-            <thead className="text-left text-soft">
-              <tr>
-                <th className="pr-6 font-normal" />
-                <th className="pr-6 font-normal">{report.stored ? 'added' : 'new'}</th>
-                <th className="font-normal">in the book already</th>
-              </tr>
-            </thead>
-            <tbody className="tabular font-mono">
-              {KINDS.map((kind) => (
-                <tr key={kind}>
-                  <th className="pr-6 text-left font-sans font-normal">{kind}s</th>
-                  <td className="pr-6">{report.of.added[kind]}</td>
-                  <td>{report.of.known[kind]}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {report.of.refusedCount > 0 && (
-            <details className="mt-2 text-[14px]">
-              <summary className="text-madder">
-                {report.of.refusedCount} lines cannot be read
-              </summary>
-              <ul>
-                {report.of.refused.map((r) => (
-                  <li key={r.line}>
-                    line {r.line}: {r.why}
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
+          <Report of={report.of} stored={report.stored} />
           {report.stored ? (
             <p className="mt-3 font-bold text-bottle">✓ It is in the book.</p>
           ) : (
@@ -125,3 +89,44 @@ export function BookFile() {
     </section>
   );
 }
+
+/** What a file holds, and how much of it is new. */
+const Report = ({ of, stored }: { of: BundleReport; stored: boolean }) => (
+  <>
+    <p className={of.whole ? 'text-bottle' : 'text-madder'}>
+      {of.whole
+        ? '✓ The file is complete.'
+        : '✕ The file was cut short or changed. What can be read in it can still be taken.'}
+    </p>
+    <table className="mt-2 text-[14px]">
+      <thead className="text-left text-soft">
+        <tr>
+          <th className="pr-6 font-normal" />
+          <th className="pr-6 font-normal">{stored ? 'added' : 'new'}</th>
+          <th className="font-normal">in the book already</th>
+        </tr>
+      </thead>
+      <tbody className="tabular font-mono">
+        {KINDS.map((kind) => (
+          <tr key={kind}>
+            <th className="pr-6 text-left font-sans font-normal">{kind}s</th>
+            <td className="pr-6">{of.added[kind]}</td>
+            <td>{of.known[kind]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+    {of.refusedCount > 0 && (
+      <details className="mt-2 text-[14px]">
+        <summary className="text-madder">{of.refusedCount} lines cannot be read</summary>
+        <ul>
+          {of.refused.map((r) => (
+            <li key={r.line}>
+              line {r.line}: {r.why}
+            </li>
+          ))}
+        </ul>
+      </details>
+    )}
+  </>
+);

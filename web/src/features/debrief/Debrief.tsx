@@ -7,7 +7,7 @@ import {
   type Observation,
   type TryObservation,
 } from '@canter-book/core/observations/observation';
-import type { Session } from '@canter-book/core/book/records';
+import type { Horse, Rider, Session } from '@canter-book/core/book/records';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
 import type { Scale } from '@canter-book/core/observations/scales';
 import { doneIn } from '@canter-book/core/planner/history';
@@ -75,29 +75,79 @@ export default function Debrief() {
   const session = useSessionQuery(id);
   const observations = useObservationsQuery(id);
   const horse = useHorseQuery(session.data?.horseId ?? '', { skip: !session.data });
-  const { data: riders = [] } = useRidersQuery();
-  const { data: programmes = [] } = useProgrammesQuery(
-    { horseId: session.data?.horseId ?? '' },
-    { skip: !session.data },
-  );
-  const { shelf } = useShelf();
-  const [add, adding] = useAddObservationsMutation();
-  const [gait, setGait] = useState<(typeof MARKED_GAITS)[number]>('');
-  const [now] = useState(() => Date.now());
   useTitle(horse.data ? `Debrief of ${horse.data.name}` : 'Debrief');
   if (!session.data) return <QueryState query={session} what="session" />;
   if (!observations.data) return <QueryState query={observations} what="session" />;
-  const seen = standing(observations.data);
-  const marks = seen.filter((o): o is MarkObservation => o.kind === 'mark');
-  const tries = seen.filter((o): o is TryObservation => o.kind === 'try');
+  return (
+    <Seen session={session.data} observations={observations.data} horse={horse.data ?? null} />
+  );
+}
+
+interface SeenProps {
+  session: Session;
+  observations: readonly Observation[];
+  horse: Horse | null;
+}
+
+function Seen({ session, observations, horse }: SeenProps) {
+  const { data: riders = [] } = useRidersQuery();
+  const [add, adding] = useAddObservationsMutation();
+  const [now] = useState(() => Date.now());
+  const seen = standing(observations);
   // For a day it can be corrected; then it stands.
-  const open = now - Date.parse(session.data.endedAt ?? session.data.startedAt) < DAY_MS;
+  const open = now - Date.parse(session.endedAt ?? session.startedAt) < DAY_MS;
+  const rider = riders.find((r) => r.id === session.riderId) ?? null;
+  return (
+    <Page
+      title={horse?.name ?? 'Debrief'}
+      about={[
+        pastDate(session.date),
+        rider && `with ${rider.name}`,
+        session.minutes !== null && `${Math.round(session.minutes)} min`,
+        session.document?.title?.text,
+        session.by && `taught by ${session.by}`,
+        namesIn(seen, session.by),
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+      actions={
+        <>
+          <ButtonLink look="quiet" to={`/progress/${session.horseId}`}>
+            Progress
+          </ButtonLink>
+          <ButtonLink look="quiet" to={`/horses/${session.horseId}`}>
+            {horse?.name ?? 'Horse'}
+          </ButtonLink>
+          <DeleteSession session={session} horse={horse?.name ?? 'this horse'} />
+        </>
+      }
+    >
+      <Failed error={adding.error} className="px-7 pt-4" />
+      <div className="grid gap-8 p-5 md:p-7 lg:grid-cols-[auto_1fr]">
+        <Marks {...{ session, seen, open, add }} />
+        <WhatWasDone {...{ session, seen, open, add, riders }} horse={horse} />
+      </div>
+    </Page>
+  );
+}
+
+interface PartProps {
+  session: Session;
+  seen: readonly Observation[];
+  /** Whether it can still be corrected. */
+  open: boolean;
+  add(made: Observation[]): unknown;
+}
+
+function Marks({ session, seen, open, add }: PartProps) {
+  const [gait, setGait] = useState<(typeof MARKED_GAITS)[number]>('');
+  const marks = seen.filter((o): o is MarkObservation => o.kind === 'mark');
   const shown = marks.filter((m) => (m.gait ?? '') === gait);
   const mark = (scale: Scale, rein: Rein, value: number) => {
     const before = shown.find((m) => m.scale === scale && m.rein === rein);
     const made: Observation = {
       id: newId(),
-      sessionId: id,
+      sessionId: session.id,
       at: new Date().toISOString(),
       kind: 'mark',
       scale,
@@ -108,92 +158,65 @@ export default function Debrief() {
     };
     void add([made]);
   };
-  const rider = riders.find((r) => r.id === session.data!.riderId) ?? null;
-  const [programme] = programmes;
   return (
-    <Page
-      title={horse.data?.name ?? 'Debrief'}
-      about={[
-        pastDate(session.data.date),
-        rider && `with ${rider.name}`,
-        session.data.minutes !== null && `${Math.round(session.data.minutes)} min`,
-        session.data.document?.title?.text,
-        session.data.by && `taught by ${session.data.by}`,
-        namesIn(seen, session.data.by),
-      ]
-        .filter(Boolean)
-        .join(' · ')}
-      actions={
-        <>
-          <ButtonLink look="quiet" to={`/progress/${session.data.horseId}`}>
-            Progress
-          </ButtonLink>
-          <ButtonLink look="quiet" to={`/horses/${session.data.horseId}`}>
-            {horse.data?.name ?? 'Horse'}
-          </ButtonLink>
-          <DeleteSession session={session.data} horse={horse.data?.name ?? 'this horse'} />
-        </>
-      }
-    >
-      <Failed error={adding.error} className="px-7 pt-4" />
-      <div className="grid gap-8 p-5 md:p-7 lg:grid-cols-[auto_1fr]">
-        <section aria-labelledby="marks">
-          <h2 id="marks" className="mb-3 text-lg">
-            Marks
-          </h2>
-          <div className="mb-3">
-            <Segments
-              look="usual"
-              label="Marks for"
-              all={MARKED_GAITS}
-              chosen={gait}
-              said={(g) =>
-                `${g || 'all gaits'}${marks.some((m) => (m.gait ?? '') === g) ? ' ✓' : ''}`
-              }
-              onChange={setGait}
-            />
-          </div>
-          <MarkTable marks={shown} open={open} onMark={mark} />
-          <SaidOfScales seen={seen} />
-        </section>
-        <section aria-labelledby="tries" className="min-w-0">
-          <h2 id="tries" className="mb-3 text-lg">
-            Tries
-          </h2>
-          <Tries tries={tries} sessionHasEnded={session.data.endedAt !== null} />
-          <Timeline
-            session={session.data}
-            seen={seen}
-            horse={horse.data ?? null}
-            onTakeBack={(corrects) =>
-              void add([
-                {
-                  id: newId(),
-                  sessionId: id,
-                  at: new Date().toISOString(),
-                  kind: 'withdrawn',
-                  corrects,
-                },
-              ])
-            }
-          />
-          <Words key={session.data.id} session={session.data} />
-          <OnHomework seen={seen} />
-          <NextTime
-            session={session.data}
-            tries={tries}
-            lines={tomorrowLines(session.data, seen, shelf)}
-          />
-          {programme && open && session.data.endedAt !== null && (
-            <Suspense>
-              <WeeksAfter
-                record={programme}
-                rider={riders.find((r) => r.id === horse.data?.riderIds[0]) ?? null}
-              />
-            </Suspense>
-          )}
-        </section>
+    <section aria-labelledby="marks">
+      <h2 id="marks" className="mb-3 text-lg">
+        Marks
+      </h2>
+      <div className="mb-3">
+        <Segments
+          look="usual"
+          label="Marks for"
+          all={MARKED_GAITS}
+          chosen={gait}
+          said={(g) => `${g || 'all gaits'}${marks.some((m) => (m.gait ?? '') === g) ? ' ✓' : ''}`}
+          onChange={setGait}
+        />
       </div>
-    </Page>
+      <MarkTable marks={shown} open={open} onMark={mark} />
+      <SaidOfScales seen={seen} />
+    </section>
+  );
+}
+
+interface WhatWasDoneProps extends PartProps {
+  horse: Horse | null;
+  riders: readonly Rider[];
+}
+
+function WhatWasDone({ session, seen, open, add, horse, riders }: WhatWasDoneProps) {
+  const { data: programmes = [] } = useProgrammesQuery({ horseId: session.horseId });
+  const [programme] = programmes;
+  const { shelf } = useShelf();
+  const tries = seen.filter((o): o is TryObservation => o.kind === 'try');
+  const takeBack = (corrects: string) =>
+    void add([
+      {
+        id: newId(),
+        sessionId: session.id,
+        at: new Date().toISOString(),
+        kind: 'withdrawn',
+        corrects,
+      },
+    ]);
+  return (
+    <section aria-labelledby="tries" className="min-w-0">
+      <h2 id="tries" className="mb-3 text-lg">
+        Tries
+      </h2>
+      <Tries tries={tries} sessionHasEnded={session.endedAt !== null} />
+      <Timeline session={session} seen={seen} horse={horse} onTakeBack={takeBack} />
+      <Words key={session.id} session={session} />
+      <OnHomework seen={seen} />
+      <NextTime session={session} tries={tries} lines={tomorrowLines(session, seen, shelf)} />
+      {programme && open && session.endedAt !== null && (
+        <Suspense>
+          <WeeksAfter
+            record={programme}
+            rider={riders.find((r) => r.id === horse?.riderIds[0]) ?? null}
+          />
+        </Suspense>
+      )}
+    </section>
   );
 }

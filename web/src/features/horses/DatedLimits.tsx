@@ -61,8 +61,6 @@ interface DatedLimitsProps {
 
 /** What the horse may not be asked for a time; planner and review go by it until its last day. */
 export function DatedLimits({ value, wrong, onChange }: DatedLimitsProps) {
-  const change = (index: number, to: Partial<Restriction>) =>
-    onChange(value.map((r, i) => (i === index ? { ...r, ...to } : r)));
   const add = () =>
     onChange([
       ...value,
@@ -76,91 +74,15 @@ export function DatedLimits({ value, wrong, onChange }: DatedLimitsProps) {
         where a lesson does not. After its last day it is silent.
       </p>
       <ul className="space-y-3">
-        {value.map((restriction, i) => {
-          const choice = CHOICES.findIndex((c) => c.is(restriction.what));
-          const { unit, number } = CHOICES[choice]!;
-          return (
-            <li key={i} className="rounded-lg border border-line bg-page p-3">
-              <div className="grid gap-3 sm:grid-cols-[minmax(0,1.4fr)_6rem_minmax(0,1fr)]">
-                <Field label="What">
-                  {(field) => (
-                    <Select
-                      {...field}
-                      value={choice}
-                      onChange={(e) =>
-                        change(i, { what: CHOICES[Number(e.target.value)]!.make(NaN) })
-                      }
-                    >
-                      {CHOICES.map(({ words, unit: of }, c) => (
-                        <option key={words} value={c}>
-                          {of ? `${words} … ${of}` : words}
-                        </option>
-                      ))}
-                    </Select>
-                  )}
-                </Field>
-                {number ? (
-                  <Field label={unit === 'm' ? 'Metres' : 'Minutes'}>
-                    {(field) => (
-                      <TextInput
-                        {...field}
-                        type="number"
-                        inputMode="numeric"
-                        defaultValue={number(restriction.what)}
-                        onChange={(e) =>
-                          change(i, { what: CHOICES[choice]!.make(Number(e.target.value)) })
-                        }
-                      />
-                    )}
-                  </Field>
-                ) : (
-                  <span />
-                )}
-                <Field label="Said by">
-                  {(field) => (
-                    <TextInput
-                      {...field}
-                      value={restriction.saidBy}
-                      onChange={(e) => change(i, { saidBy: e.target.value })}
-                    />
-                  )}
-                </Field>
-              </div>
-              <div className="mt-2 grid items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
-                <Field label="From">
-                  {(field) => (
-                    <TextInput
-                      {...field}
-                      type="date"
-                      value={restriction.from}
-                      onChange={(e) => change(i, { from: e.target.value })}
-                    />
-                  )}
-                </Field>
-                <Field label="Until" hint="Empty: until you delete it">
-                  {(field) => (
-                    <TextInput
-                      {...field}
-                      type="date"
-                      value={restriction.until ?? ''}
-                      onChange={(e) => change(i, { until: e.target.value || null })}
-                    />
-                  )}
-                </Field>
-                <div className="sm:pt-6">
-                  <Button look="quiet" onClick={() => onChange(value.filter((_, at) => at !== i))}>
-                    Delete
-                  </Button>
-                </div>
-              </div>
-              {wrong(i) && (
-                <p role="alert" className="mt-1 text-[13px] text-madder">
-                  ✕ {wrong(i)}
-                </p>
-              )}
-            </li>
-          );
-        })}
+        {value.map((restriction, i) => (
+          <Limit
+            key={i}
+            of={restriction}
+            wrong={wrong(i)}
+            onChange={(to) => onChange(value.map((r, k) => (k === i ? { ...r, ...to } : r)))}
+            onDelete={() => onChange(value.filter((_, k) => k !== i))}
+          />
+        ))}
       </ul>
       <div className="mt-3">
         <Button look="quiet" onClick={add}>
@@ -170,3 +92,97 @@ export function DatedLimits({ value, wrong, onChange }: DatedLimitsProps) {
     </fieldset>
   );
 }
+
+interface LimitProps {
+  of: Restriction;
+  wrong: string | undefined;
+  onChange(to: Partial<Restriction>): void;
+  onDelete(): void;
+}
+
+function Limit({ of, wrong, onChange, onDelete }: LimitProps) {
+  const choice = CHOICES.findIndex((c) => c.is(of.what));
+  const { unit, number } = CHOICES[choice]!;
+  return (
+    <li className="rounded-lg border border-line bg-page p-3">
+      <div className="grid gap-3 sm:grid-cols-[minmax(0,1.4fr)_6rem_minmax(0,1fr)]">
+        <Field label="What">
+          {(field) => (
+            <Select
+              {...field}
+              value={choice}
+              onChange={(e) => onChange({ what: CHOICES[Number(e.target.value)]!.make(NaN) })}
+            >
+              {CHOICES.map(({ words, unit: takes }, c) => (
+                <option key={words} value={c}>
+                  {takes ? `${words} … ${takes}` : words}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        {number ? (
+          <Field label={unit === 'm' ? 'Metres' : 'Minutes'}>
+            {(field) => (
+              <TextInput
+                {...field}
+                type="number"
+                inputMode="numeric"
+                defaultValue={number(of.what)}
+                onChange={(e) => onChange({ what: CHOICES[choice]!.make(Number(e.target.value)) })}
+              />
+            )}
+          </Field>
+        ) : (
+          <span />
+        )}
+        <Field label="Said by">
+          {(field) => (
+            <TextInput
+              {...field}
+              value={of.saidBy}
+              onChange={(e) => onChange({ saidBy: e.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+      <Days of={of} onChange={onChange} onDelete={onDelete} />
+      {wrong && (
+        <p role="alert" className="mt-1 text-[13px] text-madder">
+          ✕ {wrong}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** From when until when it holds. */
+const Days = ({ of, onChange, onDelete }: Omit<LimitProps, 'wrong'>) => (
+  <div className="mt-2 grid items-start gap-3 sm:grid-cols-[1fr_1fr_auto]">
+    <Field label="From">
+      {(field) => (
+        <TextInput
+          {...field}
+          type="date"
+          value={of.from}
+          onChange={(e) => onChange({ from: e.target.value })}
+        />
+      )}
+    </Field>
+    <Field label="Until" hint="Empty: until you delete it">
+      {(field) => (
+        <TextInput
+          {...field}
+          type="date"
+          value={of.until ?? ''}
+          onChange={(e) => onChange({ until: e.target.value || null })}
+        />
+      )}
+    </Field>
+    <div className="sm:pt-6">
+      <Button look="quiet" onClick={onDelete}>
+        Delete
+      </Button>
+    </div>
+  </div>
+);

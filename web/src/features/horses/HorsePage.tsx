@@ -43,24 +43,7 @@ export default function HorsePage() {
     <Page
       title={horse.name}
       about={<About horse={horse} riders={names.join(' and ')} last={sessions.data?.[0]} />}
-      actions={
-        <>
-          <ButtonLink look="quiet" to={`/horses/${id}/edit`}>
-            Change
-          </ButtonLink>
-          <ButtonLink look="quiet" to={`/progress/${id}`}>
-            Progress
-          </ButtonLink>
-          <ButtonLink look="quiet" to={`/horses/${id}/programme`}>
-            Weeks
-          </ButtonLink>
-          <ButtonLink look="quiet" to={`/horses/${id}/report`}>
-            Report
-          </ButtonLink>
-          <PlanLink horseId={id}>Propose a lesson</PlanLink>
-          <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
-        </>
-      }
+      actions={<Ways id={id} />}
     >
       <ForATime horse={horse} className="border-b border-line px-5 py-3 md:px-7" />
       <div className="grid lg:grid-cols-[1fr_20rem] 2xl:grid-cols-[1fr_44rem]">
@@ -106,27 +89,7 @@ export default function HorsePage() {
               {horse.theme || 'None yet: choose one for the next weeks.'}
             </p>
           </section>
-          <section>
-            <h2 className="mb-2 text-lg">Work on first</h2>
-            {next ? (
-              <p>
-                <b>
-                  {next.scale[0]!.toUpperCase() + next.scale.slice(1)},{' '}
-                  <ReinMark rein={next.rein} word /> rein.
-                </b>{' '}
-                <span className="text-soft">
-                  {SCALE_WORDS[next.scale]}; now about {next.mean.toFixed(1)}.
-                </span>
-              </p>
-            ) : (
-              <p className="text-soft">
-                {marks &&
-                  (marks.readings.length > 0
-                    ? 'Every marked scale is confirmed.'
-                    : 'It shows after the first marks.')}
-              </p>
-            )}
-          </section>
+          <WorkOnFirst next={next ?? null} hasMarks={marks && marks.readings.length > 0} />
           <Strides key={horse.revision} horse={horse} />
           <Events key={`events/${horse.revision}`} horse={horse} />
           <LastSessions sessions={sessions.data ?? []} />
@@ -135,6 +98,54 @@ export default function HorsePage() {
     </Page>
   );
 }
+
+/** Where one can go from here. */
+const Ways = ({ id }: { id: string }) => (
+  <>
+    <ButtonLink look="quiet" to={`/horses/${id}/edit`}>
+      Change
+    </ButtonLink>
+    <ButtonLink look="quiet" to={`/progress/${id}`}>
+      Progress
+    </ButtonLink>
+    <ButtonLink look="quiet" to={`/horses/${id}/programme`}>
+      Weeks
+    </ButtonLink>
+    <ButtonLink look="quiet" to={`/horses/${id}/report`}>
+      Report
+    </ButtonLink>
+    <PlanLink horseId={id}>Propose a lesson</PlanLink>
+    <ButtonLink to={`/ringside?horse=${id}`}>Teach</ButtonLink>
+  </>
+);
+
+interface WorkOnFirstProps {
+  next: ReturnType<typeof firstUnconfirmed>;
+  /** Undefined while they come. */
+  hasMarks: boolean | undefined;
+}
+
+const WorkOnFirst = ({ next, hasMarks }: WorkOnFirstProps) => (
+  <section>
+    <h2 className="mb-2 text-lg">Work on first</h2>
+    {next ? (
+      <p>
+        <b>
+          {next.scale[0]!.toUpperCase() + next.scale.slice(1)}, <ReinMark rein={next.rein} word />{' '}
+          rein.
+        </b>{' '}
+        <span className="text-soft">
+          {SCALE_WORDS[next.scale]}; now about {next.mean.toFixed(1)}.
+        </span>
+      </p>
+    ) : (
+      <p className="text-soft">
+        {hasMarks !== undefined &&
+          (hasMarks ? 'Every marked scale is confirmed.' : 'It shows after the first marks.')}
+      </p>
+    )}
+  </section>
+);
 
 function About({
   horse,

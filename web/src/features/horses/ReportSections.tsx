@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { REINS } from '@canter-book/core/arena/rein';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
 import type { Report } from '@canter-book/core/report/report';
@@ -18,65 +19,26 @@ export function ReportSections({ report }: { report: Report }) {
           Buckle: now. Notch: {shortDate(report.from)}. Keeper: how sure it is. Marks 0–10.
         </p>
         <div className="space-y-2">
-          {SCALES.map((scale) => {
-            const [left, right] = REINS.map((rein) =>
-              stands.find((s) => s.scale === scale && s.rein === rein),
-            );
-            if (!left && !right) return null;
-            return (
-              <div key={scale} className="grid items-center gap-x-4 sm:grid-cols-[9rem_1fr_1fr]">
-                <div>
-                  <b>{scale}</b>
-                  <span className="block text-[12.5px] text-soft">{SCALE_WORDS[scale]}</span>
-                </div>
-                {([left, right] as const).map((s, i) => (
-                  <div key={i} className="grid grid-cols-[1rem_1fr_2.6rem] items-center gap-2">
-                    <ReinMark rein={i === 0 ? 'left' : 'right'} />
-                    <Strap
-                      side={i === 0 ? 'left' : 'right'}
-                      value={s?.now?.mean ?? null}
-                      spread={s?.now?.sd ?? 0}
-                      notch={s?.then?.mean ?? null}
-                      label={strapSaid(scale, i === 0 ? 'left' : 'right', s)}
-                    />
-                    <span className="tabular font-mono">{s?.now?.mean.toFixed(1) ?? '–'}</span>
-                  </div>
-                ))}
-              </div>
-            );
-          })}
+          <Stands stands={stands} />
         </div>
       </section>
-      {exercises.length > 0 && (
-        <section>
-          <h2 className="mb-1 text-lg">What was worked on</h2>
-          <ul>
-            {exercises.map(({ name, good, tries }) => (
-              <li
-                key={name}
-                className="flex justify-between border-b border-dotted border-line py-1"
-              >
-                {name}
-                <span className="tabular text-soft">
-                  {good} of {tries} good
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {best.length > 0 && (
-        <section>
-          <h2 className="mb-1 text-lg">Best tries</h2>
-          <ul>
-            {best.map(({ date, said }) => (
-              <li key={said} className="py-0.5">
-                <span className="text-soft">{shortDate(date)}</span> {said}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Listed title="What was worked on" rows={exercises}>
+        {({ name, good, tries }) => (
+          <li key={name} className="flex justify-between border-b border-dotted border-line py-1">
+            {name}
+            <span className="tabular text-soft">
+              {good} of {tries} good
+            </span>
+          </li>
+        )}
+      </Listed>
+      <Listed title="Best tries" rows={best}>
+        {({ date, said }) => (
+          <li key={said} className="py-0.5">
+            <span className="text-soft">{shortDate(date)}</span> {said}
+          </li>
+        )}
+      </Listed>
       <section>
         <h2 className="mb-1 text-lg">What is next</h2>
         {next.length === 0 && <p>To keep what is there.</p>}
@@ -91,18 +53,13 @@ export function ReportSections({ report }: { report: Report }) {
           in all, {timeSaid(load.aWeek)} a week.
         </p>
       </section>
-      {dates.length > 0 && (
-        <section>
-          <h2 className="mb-1 text-lg">Next dates</h2>
-          <ul>
-            {dates.map(({ date, said }) => (
-              <li key={date + said}>
-                {longDate(date)} <span className="text-soft">{said}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Listed title="Next dates" rows={dates}>
+        {({ date, said }) => (
+          <li key={date + said}>
+            {longDate(date)} <span className="text-soft">{said}</span>
+          </li>
+        )}
+      </Listed>
       <p className="text-[13px] text-soft italic">
         Levels are estimates from what was seen. They say nothing of the horse’s health: that is for
         the vet.
@@ -110,6 +67,53 @@ export function ReportSections({ report }: { report: Report }) {
     </article>
   );
 }
+
+interface ListedProps<T> {
+  title: string;
+  rows: readonly T[];
+  children(row: T): ReactNode;
+}
+
+/** A list under its heading; nothing where there is nothing. */
+function Listed<T>({ title, rows, children }: ListedProps<T>) {
+  if (rows.length === 0) return null;
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">{title}</h2>
+      <ul>{rows.map(children)}</ul>
+    </section>
+  );
+}
+
+/** Each scale with a strap for each rein. */
+const Stands = ({ stands }: Pick<Report, 'stands'>) =>
+  SCALES.map((scale) => {
+    const [left, right] = REINS.map((rein) =>
+      stands.find((s) => s.scale === scale && s.rein === rein),
+    );
+    if (!left && !right) return null;
+    return (
+      <div key={scale} className="grid items-center gap-x-4 sm:grid-cols-[9rem_1fr_1fr]">
+        <div>
+          <b>{scale}</b>
+          <span className="block text-[12.5px] text-soft">{SCALE_WORDS[scale]}</span>
+        </div>
+        {([left, right] as const).map((s, i) => (
+          <div key={i} className="grid grid-cols-[1rem_1fr_2.6rem] items-center gap-2">
+            <ReinMark rein={i === 0 ? 'left' : 'right'} />
+            <Strap
+              side={i === 0 ? 'left' : 'right'}
+              value={s?.now?.mean ?? null}
+              spread={s?.now?.sd ?? 0}
+              notch={s?.then?.mean ?? null}
+              label={strapSaid(scale, i === 0 ? 'left' : 'right', s)}
+            />
+            <span className="tabular font-mono">{s?.now?.mean.toFixed(1) ?? '–'}</span>
+          </div>
+        ))}
+      </div>
+    );
+  });
 
 const strapSaid = (
   scale: string,

@@ -67,8 +67,8 @@ function firstWishes(asked: URLSearchParams, marked: MarkedRide | null): Wished 
   return { ...remembered(), hot: hotToday(), ...(aim && { aim }), ...(arena && { arena }) };
 }
 
-function Planning({ horse, own, marked, asked }: PlanningProps) {
-  const { id } = horse;
+/** What is asked of the planner: the wishes, what the book knows, and what a ride has shown. */
+function useRequest({ horse, own, marked, asked }: PlanningProps) {
   const [wished, setWished] = useState((): Wished => firstWishes(asked, marked));
   const [without, setWithout] = useState<readonly string[]>([]);
   /** Exercises of the test that were given up, so that there is a lesson. */
@@ -84,7 +84,7 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
   const { data: riders = [], isLoading: ridersComing } = useRidersQuery();
   const riderId = wished.rider ?? horse.riderIds[0];
   const rider = riders.find((r) => r.id === riderId) ?? null;
-  const file = useHorseFile(id, wished.equipment, rider);
+  const file = useHorseFile(horse.id, wished.equipment, rider);
   const profile = useMemo(() => file && profileOfFile(file, today()), [file]);
   const exercises = useMemo(() => own.map((o) => o.exercise), [own]);
   const shelf = useMemo(() => shelfWith(exercises), [exercises]);
@@ -116,6 +116,27 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
     without,
     dropped,
   ]);
+  return {
+    wished,
+    setWished,
+    without,
+    setWithout,
+    setDropped,
+    request,
+    test,
+    fits,
+    profile,
+    riders,
+    rider,
+    earlier,
+  };
+}
+
+function Planning({ horse, own, marked, asked }: PlanningProps) {
+  const { id } = horse;
+  const wishes = useRequest({ horse, own, marked, asked });
+  const { wished, setWished, without, setWithout, setDropped } = wishes;
+  const { request, test, fits, profile, riders, rider, earlier } = wishes;
   const { plan, doing, failed, stop } = usePlan(request);
   const wish = (change: Partial<Wished>) => {
     const next = { ...wished, ...change };
@@ -140,31 +161,8 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
       <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_1fr]">
         <WishesForm wished={wished} riders={riders} rider={rider} onWish={wish} />
         <div className="min-w-0">
-          <div role="status" className={doing ? 'mb-4' : ''}>
-            {doing && (
-              <p className="flex items-center gap-4">
-                <span className="inline-block h-3 w-3 animate-pulse rounded-full bg-leather motion-reduce:animate-none" />
-                {doing} …
-                <Button look="quiet" onClick={stop}>
-                  Stop
-                </Button>
-              </p>
-            )}
-          </div>
-          {failed && (
-            <div role="alert" className="mb-4 rounded-lg bg-slip p-4">
-              <p>✕ {failed.why}</p>
-              {failed.waysOut.length > 0 && (
-                <p className="mt-3 flex flex-wrap gap-2">
-                  {failed.waysOut.map((way) => (
-                    <Button key={way.label} look="quiet" onClick={() => takeWayOut(way)}>
-                      {way.label}
-                    </Button>
-                  ))}
-                </p>
-              )}
-            </div>
-          )}
+          <Doing what={doing} onStop={stop} />
+          {failed && <NoPlan {...failed} onWay={takeWayOut} />}
           {changed.length > 0 && <KeptParts kept={changed} />}
           {plan && !failed && (
             <Proposed
@@ -214,6 +212,42 @@ function forTest(wished: Wished, { aim, mustHave }: FromTest, dropped: readonly 
     mustHave: [...new Set([...wished.mustHave, ...asked])],
   };
 }
+
+const Doing = ({ what, onStop }: { what: string | null; onStop(): void }) => (
+  <div role="status" className={what ? 'mb-4' : ''}>
+    {what && (
+      <p className="flex items-center gap-4">
+        <span className="inline-block h-3 w-3 animate-pulse rounded-full bg-leather motion-reduce:animate-none" />
+        {what} …
+        <Button look="quiet" onClick={onStop}>
+          Stop
+        </Button>
+      </p>
+    )}
+  </div>
+);
+
+interface NoPlanProps {
+  why: string;
+  waysOut: readonly WayOut[];
+  onWay(way: WayOut): void;
+}
+
+/** Why there is no lesson, and what could be asked for instead. */
+const NoPlan = ({ why, waysOut, onWay }: NoPlanProps) => (
+  <div role="alert" className="mb-4 rounded-lg bg-slip p-4">
+    <p>✕ {why}</p>
+    {waysOut.length > 0 && (
+      <p className="mt-3 flex flex-wrap gap-2">
+        {waysOut.map((way) => (
+          <Button key={way.label} look="quiet" onClick={() => onWay(way)}>
+            {way.label}
+          </Button>
+        ))}
+      </p>
+    )}
+  </div>
+);
 
 /** What stays as it was changed by hand. */
 function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {

@@ -5,6 +5,7 @@ import { programmeSvg } from '@canter-book/core/formats/reportSvg';
 import { gateSaid } from '@canter-book/core/programme/gate';
 import type { Horse, Rider } from '@canter-book/core/book/records';
 import type { Wished } from '@canter-book/core/programme/fromBook';
+import type { HorseFile } from '@canter-book/core/planner/request';
 import { goalSaid, targetsOf } from '@canter-book/core/programme/goal';
 import type { Programme } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -81,47 +82,27 @@ function Weeks({ horse, record, rider }: WeeksProps) {
   const wished = changed ?? saved ?? NEW;
   const [begun, setBegun] = useState(record !== null);
   const [chosen, setChosen] = useState<string | null>(null);
-  const date = today();
   const weeks = useWeeks({ horseId: horse.id, rider, record, wished: begun ? wished : null });
   const { made, moved, isPlanning, failed, file, shelf } = weeks;
   const programme = made?.programme ?? null;
+  const goal = programme && file && goalSaid(programme.goal, file, shelf);
   const { keep, isSaving, error } = useKeepWeeks(horse.id, record);
-  const [save] = useSaveProgrammeMutation();
   const change = (part: Partial<Wished>) => setChanged({ ...wished, ...part });
-
-  const end = async () => {
-    if (!record) return;
-    const answer = await save({ ...record, endedOn: date });
-    if (answer.data)
-      tell('The programme has ended.', () => {
-        const { endedOn: _, ...going } = answer.data!;
-        return save(going);
-      });
-  };
 
   const week = programme?.weeks.find((w) => w.monday === chosen) ?? programme?.weeks[0] ?? null;
   return (
     <Page
       title={`The weeks of ${horse.name}`}
       about={
-        programme && file
-          ? `${capital(goalSaid(programme.goal, file, shelf))}${dateSaid(programme)}`
+        programme && goal
+          ? `${capital(goal)}${dateSaid(programme)}`
           : 'A goal, small steps to it, and a gate at the end of each'
       }
       actions={
         <>
-          {record && (
-            <Button look="quiet" onClick={() => void end()}>
-              End it
-            </Button>
-          )}
-          {programme && file && (
-            <Button
-              look="quiet"
-              onClick={() =>
-                void asPdf(programme, horse.name, goalSaid(programme.goal, file, shelf), shelf)
-              }
-            >
+          {record && <EndIt record={record} />}
+          {programme && goal && (
+            <Button look="quiet" onClick={() => void asPdf(programme, horse.name, goal, shelf)}>
               As a page (PDF)
             </Button>
           )}
@@ -148,21 +129,14 @@ function Weeks({ horse, record, rider }: WeeksProps) {
             {isPlanning && <p className="mb-4 text-soft">Planning the weeks …</p>}
           </div>
           {failed && (
-            <div role="alert" className="mb-5 rounded-lg bg-slip p-4">
-              <p>✕ {failed.why}</p>
-              <p className="mt-2 flex flex-wrap gap-2">
-                {wished.days.length + wished.themes.length > 0 && (
-                  <Button look="quiet" onClick={() => change({ days: [], themes: [] })}>
-                    Release what I fixed
-                  </Button>
-                )}
-              </p>
-              <ul className="mt-1 list-inside list-disc text-[14px] text-soft">
-                {failed.waysOut.map((way) => (
-                  <li key={way}>{way}</li>
-                ))}
-              </ul>
-            </div>
+            <NoWeeks
+              failed={failed}
+              onRelease={
+                wished.days.length + wished.themes.length > 0
+                  ? () => change({ days: [], themes: [] })
+                  : null
+              }
+            />
           )}
           {!begun && <BeforeTheFirst name={horse.name} />}
           {programme && made && week && !failed && (
@@ -184,42 +158,113 @@ function Weeks({ horse, record, rider }: WeeksProps) {
                   ✕ {problemOf(error).detail}
                 </p>
               )}
-              <Outlook programme={programme} />
-              {programme.unmet.length > 0 && (
-                <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 text-[14px]">
-                  {programme.unmet.map((u) => (
-                    <li key={u.code + ('scale' in u ? u.scale : '')}>▲ {unmetSaid(u)}</li>
-                  ))}
-                </ul>
-              )}
-              <WeeksBand
-                programme={programme}
-                wished={wished}
-                chosen={week.monday}
-                today={date}
+              <Planned
+                {...{ horse, record, wished, programme, shelf, week }}
+                file={made.request.horse}
                 onChoose={setChosen}
                 onChange={change}
               />
-              <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-2">
-                <WeekDetail
-                  key={week.monday}
-                  week={week}
-                  step={programme.steps.findLast((s) => s.from <= week.monday) ?? null}
-                  horseId={horse.id}
-                  themes={targetsOf(wished.goal, made.request.horse, shelf).map((t) => t.scale)}
-                  wished={wished}
-                  record={record}
-                  onChange={change}
-                />
-                <Steps steps={programme.steps} shelf={shelf} />
-                {record && <Loads record={record} horseId={horse.id} />}
-                {record && record.moved.length > 0 && <MovedBefore record={record} />}
-              </div>
             </>
           )}
         </div>
       </div>
     </Page>
+  );
+}
+
+function EndIt({ record }: { record: ProgrammeRecord }) {
+  const [save] = useSaveProgrammeMutation();
+  const end = async () => {
+    const answer = await save({ ...record, endedOn: today() });
+    if (answer.data)
+      tell('The programme has ended.', () => {
+        const { endedOn: _, ...going } = answer.data!;
+        return save(going);
+      });
+  };
+
+  return (
+    <Button look="quiet" onClick={() => void end()}>
+      End it
+    </Button>
+  );
+}
+
+interface NoWeeksProps {
+  failed: NonNullable<ReturnType<typeof useWeeks>['failed']>;
+  /** Null where nothing was fixed. */
+  onRelease: (() => void) | null;
+}
+
+/** Why there are no weeks, and what would help. */
+const NoWeeks = ({ failed, onRelease }: NoWeeksProps) => (
+  <div role="alert" className="mb-5 rounded-lg bg-slip p-4">
+    <p>✕ {failed.why}</p>
+    <p className="mt-2 flex flex-wrap gap-2">
+      {onRelease && (
+        <Button look="quiet" onClick={onRelease}>
+          Release what I fixed
+        </Button>
+      )}
+    </p>
+    <ul className="mt-1 list-inside list-disc text-[14px] text-soft">
+      {failed.waysOut.map((way) => (
+        <li key={way}>{way}</li>
+      ))}
+    </ul>
+  </div>
+);
+
+interface PlannedProps {
+  horse: Horse;
+  record: ProgrammeRecord | null;
+  wished: Wished;
+  programme: Programme;
+  file: HorseFile;
+  shelf: Shelf;
+  /** The week that is looked at. */
+  week: Programme['weeks'][number];
+  onChoose(monday: string): void;
+  onChange(part: Partial<Wished>): void;
+}
+
+/** The weeks, the one that is looked at, and what they lead to. */
+function Planned(props: PlannedProps) {
+  const { horse, record, wished, programme, file, shelf, week, onChoose, onChange } = props;
+  return (
+    <>
+      <Outlook programme={programme} />
+      {programme.unmet.length > 0 && (
+        <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 text-[14px]">
+          {programme.unmet.map((u) => (
+            <li key={u.code + ('scale' in u ? u.scale : '')}>▲ {unmetSaid(u)}</li>
+          ))}
+        </ul>
+      )}
+      <WeeksBand
+        programme={programme}
+        wished={wished}
+        chosen={week.monday}
+        today={today()}
+        onChoose={onChoose}
+        onChange={onChange}
+      />
+      <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-2">
+        <WeekDetail
+          key={week.monday}
+          week={week}
+          step={programme.steps.findLast((s) => s.from <= week.monday) ?? null}
+          horseId={horse.id}
+          themes={targetsOf(wished.goal, file, shelf).map((t) => t.scale)}
+          wished={wished}
+          record={record}
+          onChange={onChange}
+        />
+        <Steps steps={programme.steps} shelf={shelf} />
+        {record && <Loads record={record} horseId={horse.id} />}
+        {record && record.moved.length > 0 && <MovedBefore record={record} />}
+      </div>
+    </>
   );
 }
 

@@ -36,6 +36,44 @@ export default function Progress() {
 function Known({ horse, known }: { horse: Horse; known: Readings }) {
   const { readings } = known;
   const now = dayOf(today());
+  return (
+    <Page
+      title={horse.name}
+      about="Dots are what was seen. The line is the estimated level; the band, how sure it is."
+      actions={<Actions {...{ horse, readings, now }} />}
+    >
+      {readings.length === 0 ? (
+        <div className="p-5 md:p-7">
+          <Empty title="No marks yet.">
+            <p>They come from the end of each lesson: six scales, each on both reins.</p>
+            <ButtonLink to={`/ringside?horse=${horse.id}`}>Teach a lesson</ButtonLink>
+          </Empty>
+        </div>
+      ) : (
+        <div className="space-y-9 p-5 md:p-7">
+          <Levels {...{ horse, readings, now }} />
+          <Courses readings={readings} today={now} />
+          <Ahead readings={readings} today={now} />
+          <div className="grid gap-9 xl:grid-cols-2">
+            <Compare readings={readings} today={now} />
+            <SessionCalendar horseId={horse.id} today={now} />
+          </div>
+          <Measured horseId={horse.id} biases={known.biases} since={dateOf(now - 365)} />
+        </div>
+      )}
+    </Page>
+  );
+}
+
+interface OfHorseProps {
+  horse: Horse;
+  readings: Readings['readings'];
+  /** Today. */
+  now: number;
+}
+
+/** What can be taken out of the page, and the way back. */
+function Actions({ horse, readings, now }: OfHorseProps) {
   const [failed, setFailed] = useState(false);
   const { data: sessions } = useSessionsQuery({ horseId: horse.id, limit: 1 });
   const report = async () => {
@@ -51,97 +89,78 @@ function Known({ horse, known }: { horse: Horse; known: Readings }) {
     });
     saveFile(`${horse.name}-progress.pdf`, await pdfOf([page], `Progress of ${horse.name}`));
   };
+  return (
+    <span className="flex gap-2">
+      {readings.length > 0 && (
+        <Button look="quiet" onClick={() => void report().catch(() => setFailed(true))}>
+          {failed ? 'The PDF failed: try again' : 'Report (PDF)'}
+        </Button>
+      )}
+      {readings.length > 0 && (
+        <Button
+          look="quiet"
+          onClick={() =>
+            saveFile(
+              `${horse.name}-progress.csv`,
+              new Blob([readingsCsv(readings)], { type: 'text/csv;charset=utf-8' }),
+            )
+          }
+        >
+          As a table (CSV)
+        </Button>
+      )}
+      <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
+        Where {horse.name} stands
+      </ButtonLink>
+    </span>
+  );
+}
+
+/** The six scales over time, and how their signs are read. */
+function Levels({ horse, readings, now }: OfHorseProps) {
   const span = useMemo(
     () => ({ from: readings[0]?.day ?? now, to: readings.at(-1)?.day ?? now }),
     [readings, now],
   );
   return (
-    <Page
-      title={horse.name}
-      about="Dots are what was seen. The line is the estimated level; the band, how sure it is."
-      actions={
-        <span className="flex gap-2">
-          {readings.length > 0 && (
-            <Button look="quiet" onClick={() => void report().catch(() => setFailed(true))}>
-              {failed ? 'The PDF failed: try again' : 'Report (PDF)'}
-            </Button>
-          )}
-          {readings.length > 0 && (
-            <Button
-              look="quiet"
-              onClick={() =>
-                saveFile(
-                  `${horse.name}-progress.csv`,
-                  new Blob([readingsCsv(readings)], { type: 'text/csv;charset=utf-8' }),
-                )
-              }
-            >
-              As a table (CSV)
-            </Button>
-          )}
-          <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
-            Where {horse.name} stands
-          </ButtonLink>
+    <section aria-label="Levels over time">
+      <p className="mb-4 flex flex-wrap gap-x-6 gap-y-1 text-[14px]">
+        <span>
+          <span
+            className="forced-shape mr-2 inline-block h-0.5 w-8 bg-leather align-middle"
+            aria-hidden
+          />
+          ◐ left rein, round dots
         </span>
-      }
-    >
-      {readings.length === 0 ? (
-        <div className="p-5 md:p-7">
-          <Empty title="No marks yet.">
-            <p>They come from the end of each lesson: six scales, each on both reins.</p>
-            <ButtonLink to={`/ringside?horse=${horse.id}`}>Teach a lesson</ButtonLink>
-          </Empty>
-        </div>
-      ) : (
-        <div className="space-y-9 p-5 md:p-7">
-          <section aria-label="Levels over time">
-            <p className="mb-4 flex flex-wrap gap-x-6 gap-y-1 text-[14px]">
-              <span>
-                <span
-                  className="forced-shape mr-2 inline-block h-0.5 w-8 bg-leather align-middle"
-                  aria-hidden
-                />
-                ◐ left rein, round dots
-              </span>
-              <span>
-                <span
-                  className="mr-2 inline-block w-8 border-t-2 border-dashed border-sky align-middle"
-                  aria-hidden
-                />
-                ◑ right rein, diamonds
-              </span>
-              {horse.events.length > 0 && (
-                <span className="text-soft">
-                  upright lines are events:{' '}
-                  {horse.events
-                    .filter((e) => dayOf(e.date) >= span.from)
-                    .map((e) => `${shortDate(e.date)} ${e.text}`)
-                    .join('; ')}
-                </span>
-              )}
-            </p>
-            <div className="grid gap-x-8 gap-y-6 md:grid-cols-2 xl:grid-cols-3">
-              {SCALES.map((scale) => (
-                <ScaleChart
-                  key={scale}
-                  scale={scale}
-                  marks={readings}
-                  span={span}
-                  events={horse.events}
-                  today={now}
-                />
-              ))}
-            </div>
-          </section>
-          <Courses readings={readings} today={now} />
-          <Ahead readings={readings} today={now} />
-          <div className="grid gap-9 xl:grid-cols-2">
-            <Compare readings={readings} today={now} />
-            <SessionCalendar horseId={horse.id} today={now} />
-          </div>
-          <Measured horseId={horse.id} biases={known.biases} since={dateOf(now - 365)} />
-        </div>
-      )}
-    </Page>
+        <span>
+          <span
+            className="mr-2 inline-block w-8 border-t-2 border-dashed border-sky align-middle"
+            aria-hidden
+          />
+          ◑ right rein, diamonds
+        </span>
+        {horse.events.length > 0 && (
+          <span className="text-soft">
+            upright lines are events:{' '}
+            {horse.events
+              .filter((e) => dayOf(e.date) >= span.from)
+              .map((e) => `${shortDate(e.date)} ${e.text}`)
+              .join('; ')}
+          </span>
+        )}
+      </p>
+      <div className="grid gap-x-8 gap-y-6 md:grid-cols-2 xl:grid-cols-3">
+        {SCALES.map((scale) => (
+          <ScaleChart
+            key={scale}
+            scale={scale}
+            marks={readings}
+            span={span}
+            events={horse.events}
+            today={now}
+          />
+        ))}
+      </div>
+    </section>
   );
 }

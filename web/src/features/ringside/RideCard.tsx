@@ -110,22 +110,16 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
           last={last}
           ridden={planned ? now && { itemId: now.itemId, text: now.text } : freeOf(free)}
         />
-        <nav
-          aria-label="Lesson clock"
-          className={`grid shrink-0 gap-1.5 ${planned ? 'grid-cols-5' : 'grid-cols-3'}`}
-        >
-          {planned && <Back cues={cues} now={now} onSeek={seek} />}
-          <Foot onClick={() => setClock(seconds, !running)}>
-            {running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}
-          </Foot>
-          {planned && (
-            <Foot disabled={!leave} onClick={() => leave?.()}>
-              next
-            </Foot>
-          )}
-          <Foot onClick={() => setNoting(true)}>note</Foot>
-          <Foot onClick={() => dispatch(stepSet({ sessionId, step: 'marks' }))}>finish</Foot>
-        </nav>
+        <LessonClock
+          planned={planned}
+          running={running}
+          seconds={seconds}
+          back={now && cues.indexOf(now) > 0 ? () => seek(cues[cues.indexOf(now) - 1]!.atS) : null}
+          leave={leave}
+          onGoOn={(goesOn) => setClock(seconds, goesOn)}
+          onNote={() => setNoting(true)}
+          onFinish={() => dispatch(stepSet({ sessionId, step: 'marks' }))}
+        />
       </div>
       {noting && (
         <InstrumentSheet
@@ -159,20 +153,43 @@ function useWatched(teaching: Teaching, now: Cue | null, planned: boolean) {
   return { last, advice, mayOffer, pass: () => setPassed(latest?.id ?? null) };
 }
 
-interface BackProps {
-  cues: readonly Cue[];
-  now: Cue | null;
-  onSeek(toS: number): void;
+interface LessonClockProps {
+  planned: boolean;
+  running: boolean;
+  seconds: number;
+  /** To the movement before and the one after, where there is one. */
+  back: (() => void) | null;
+  leave: (() => void) | null;
+  onGoOn(goesOn: boolean): void;
+  onNote(): void;
+  onFinish(): void;
 }
 
-function Back({ cues, now, onSeek }: BackProps) {
-  const index = now ? cues.indexOf(now) : -1;
+const LessonClock = (props: LessonClockProps) => {
+  const { planned, running, seconds, back, leave, onGoOn, onNote, onFinish } = props;
   return (
-    <Foot disabled={index <= 0} onClick={() => onSeek(cues[Math.max(0, index - 1)]!.atS)}>
-      back
-    </Foot>
+    <nav
+      aria-label="Lesson clock"
+      className={`grid shrink-0 gap-1.5 ${planned ? 'grid-cols-5' : 'grid-cols-3'}`}
+    >
+      {planned && (
+        <Foot disabled={!back} onClick={() => back?.()}>
+          back
+        </Foot>
+      )}
+      <Foot onClick={() => onGoOn(!running)}>
+        {running ? 'hold' : seconds > 0 ? 'ride on' : 'ride'}
+      </Foot>
+      {planned && (
+        <Foot disabled={!leave} onClick={() => leave?.()}>
+          next
+        </Foot>
+      )}
+      <Foot onClick={onNote}>note</Foot>
+      <Foot onClick={onFinish}>finish</Foot>
+    </nav>
   );
-}
+};
 
 /** The lesson goes on with what was put in. */
 function useGoTo({ goTo, clock, session }: Teaching, cues: readonly Cue[]): void {

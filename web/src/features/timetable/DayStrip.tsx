@@ -62,30 +62,7 @@ export function DayStrip({
   onHold,
 }: DayStripProps) {
   const { o, state, called, about, lesson } = strip;
-  const [shift, setShift] = useState(0);
-  const begun = useRef<number | null>(null);
-  const start = startMin(o);
-  const moved = (by: number) =>
-    Math.min(LAST_MIN - o.minutes, Math.max(0, start + Math.round(by / STEP_MIN) * STEP_MIN));
-  const there = moved(shift / pxAMin);
-  const grip = {
-    onPointerDown(event: PointerEvent<HTMLButtonElement>) {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      begun.current = event.clientY;
-    },
-    onPointerMove(event: PointerEvent<HTMLButtonElement>) {
-      if (begun.current !== null) setShift(event.clientY - begun.current);
-    },
-    onPointerUp() {
-      begun.current = null;
-      setShift(0);
-      if (there !== start) onMove(timeFrom(there));
-    },
-    onPointerCancel() {
-      begun.current = null;
-      setShift(0);
-    },
-  };
+  const { shift, there, moved, grip } = useShifted(o, pxAMin, onMove);
   const canChange = state === 'to come' || state === 'missed';
   return (
     <li
@@ -93,7 +70,7 @@ export function DayStrip({
       className={`@container relative z-[1] flex overflow-hidden rounded-lg border border-l-[6px] bg-page md:absolute md:top-(--top) md:left-(--left) md:h-(--height) md:w-(--width) ${EDGE[state]} ${isNext ? 'border-leather shadow-md' : 'border-line'} ${shift === 0 ? '' : 'z-20 shadow-xl'}`}
       style={
         {
-          '--top': `${at.top + (there - start) * pxAMin}px`,
+          '--top': `${at.top + (there - startMin(o)) * pxAMin}px`,
           '--height': `${at.height}px`,
           '--left': `calc(3.6rem + (100% - 3.6rem) * ${at.place / at.of})`,
           '--width': `calc((100% - 3.6rem) / ${at.of} - ${at.place < at.of - 1 ? 6 : 0}px)`,
@@ -101,20 +78,7 @@ export function DayStrip({
       }
     >
       {canChange && (
-        <button
-          type="button"
-          aria-label={`Move ${called}, ${timeFrom(there)}: up and down arrow keys`}
-          className="hidden w-6 shrink-0 cursor-grab touch-none items-center justify-center text-soft hover:text-leather md:flex"
-          {...grip}
-          onKeyDown={(event) => {
-            const by = { ArrowUp: -STEP_MIN, ArrowDown: STEP_MIN }[event.key];
-            if (by === undefined) return;
-            event.preventDefault();
-            onMove(timeFrom(moved(by)));
-          }}
-        >
-          <GripVertical size={16} aria-hidden />
-        </button>
+        <MoveHandle {...{ called, there, grip }} onStep={(by) => onMove(timeFrom(moved(by)))} />
       )}
       <div className="grid min-w-0 flex-1 grid-cols-1 items-center gap-x-4 gap-y-2 px-3 py-1.5 md:py-0.5 md:pl-2 @2xl:grid-cols-[9.75rem_minmax(0,1fr)_auto]">
         <button type="button" className="min-w-0 text-left hover:underline" onClick={onOpen}>
@@ -157,6 +121,60 @@ export function DayStrip({
     </li>
   );
 }
+
+/** Where the strip is while it is dragged, in steps of a quarter of an hour. */
+function useShifted(o: Occurrence, pxAMin: number, onMove: (start: string) => void) {
+  const [shift, setShift] = useState(0);
+  const begun = useRef<number | null>(null);
+  const start = startMin(o);
+  const moved = (by: number) =>
+    Math.min(LAST_MIN - o.minutes, Math.max(0, start + Math.round(by / STEP_MIN) * STEP_MIN));
+  const there = moved(shift / pxAMin);
+  const grip = {
+    onPointerDown(event: PointerEvent<HTMLButtonElement>) {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      begun.current = event.clientY;
+    },
+    onPointerMove(event: PointerEvent<HTMLButtonElement>) {
+      if (begun.current !== null) setShift(event.clientY - begun.current);
+    },
+    onPointerUp() {
+      begun.current = null;
+      setShift(0);
+      if (there !== start) onMove(timeFrom(there));
+    },
+    onPointerCancel() {
+      begun.current = null;
+      setShift(0);
+    },
+  };
+  return { shift, there, moved, grip };
+}
+
+interface MoveHandleProps {
+  called: string;
+  there: number;
+  grip: ReturnType<typeof useShifted>['grip'];
+  onStep(by: number): void;
+}
+
+/** What a strip is dragged by, or moved by the arrow keys. */
+const MoveHandle = ({ called, there, grip, onStep }: MoveHandleProps) => (
+  <button
+    type="button"
+    aria-label={`Move ${called}, ${timeFrom(there)}: up and down arrow keys`}
+    className="hidden w-6 shrink-0 cursor-grab touch-none items-center justify-center text-soft hover:text-leather md:flex"
+    {...grip}
+    onKeyDown={(event) => {
+      const by = { ArrowUp: -STEP_MIN, ArrowDown: STEP_MIN }[event.key];
+      if (by === undefined) return;
+      event.preventDefault();
+      onStep(by);
+    }}
+  >
+    <GripVertical size={16} aria-hidden />
+  </button>
+);
 
 /** What the lesson is for: its plan, what the programme wants of it, what holds for the horse. */
 function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {

@@ -119,32 +119,47 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <BeatLegend horse={derived.horse?.name ?? null} />
-        <div className="no-print flex items-center gap-1">
-          <span className="text-[13px] text-soft">view</span>
-          <Segments
-            label="View"
-            all={Object.keys(VIEWS) as View[]}
-            chosen={view}
-            said={(v) => VIEWS[v]}
-            onChange={(v) => {
-              setView(v);
-              window.reset();
-            }}
-          />
-          <Toggle pressed={lines} onChange={setLines}>
-            lines
-          </Toggle>
-          <ZoomButton label="Farther" onClick={() => window.zoom(1 / ZOOM_STEP)}>
-            <Minus size={15} aria-hidden />
-          </ZoomButton>
-          <ZoomButton label="Nearer" onClick={() => window.zoom(ZOOM_STEP)}>
-            <Plus size={15} aria-hidden />
-          </ZoomButton>
-          <ZoomButton label="The whole arena" disabled={!window.near} onClick={window.reset}>
-            <Scan size={15} aria-hidden />
-          </ZoomButton>
-        </div>
+        <ViewBar {...{ view, lines, window }} onView={setView} onLines={setLines} />
       </div>
+    </div>
+  );
+}
+
+interface ViewBarProps {
+  view: View;
+  lines: boolean;
+  window: ReturnType<typeof useWindow>;
+  onView(view: View): void;
+  onLines(lines: boolean): void;
+}
+
+/** From which end, how near, and whether the lines are drawn. */
+function ViewBar({ view, lines, window, onView, onLines }: ViewBarProps) {
+  return (
+    <div className="no-print flex items-center gap-1">
+      <span className="text-[13px] text-soft">view</span>
+      <Segments
+        label="View"
+        all={Object.keys(VIEWS) as View[]}
+        chosen={view}
+        said={(v) => VIEWS[v]}
+        onChange={(v) => {
+          onView(v);
+          window.reset();
+        }}
+      />
+      <Toggle pressed={lines} onChange={onLines}>
+        lines
+      </Toggle>
+      <ZoomButton label="Farther" onClick={() => window.zoom(1 / ZOOM_STEP)}>
+        <Minus size={15} aria-hidden />
+      </ZoomButton>
+      <ZoomButton label="Nearer" onClick={() => window.zoom(ZOOM_STEP)}>
+        <Plus size={15} aria-hidden />
+      </ZoomButton>
+      <ZoomButton label="The whole arena" disabled={!window.near} onClick={window.reset}>
+        <Scan size={15} aria-hidden />
+      </ZoomButton>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { lettersOf } from '@canter-book/core/arena/arena';
+import type { Rein } from '@canter-book/core/arena/rein';
 import { MOVING_GAITS, PACES } from '@canter-book/core/gaits/paces';
 import {
   APPROACHES,
@@ -28,11 +29,14 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
   const { derived, edit } = useDesk();
   const { lesson } = derived.parsed;
   const start = lesson.start ?? DEFAULT_START;
-  const [title, setTitle] = useState(lesson.title?.text ?? '');
-  const [approach, setApproach] = useState<Approach | ''>(lesson.approach?.name ?? '');
-  const [letter, setLetter] = useState(start.letter);
-  const [rein, setRein] = useState(start.rein);
-  const [pace, setPace] = useState(`${start.pace} ${start.gait}`);
+  const [head, setHead] = useState((): Head => ({
+    title: lesson.title?.text ?? '',
+    approach: lesson.approach?.name ?? '',
+    letter: start.letter,
+    rein: start.rein,
+    pace: `${start.pace} ${start.gait}`,
+  }));
+  const set = (part: Partial<Head>) => setHead({ ...head, ...part });
   const [tags, setTags] = useState(details.tags.join(', '));
   const [template, setTemplate] = useState(details.template);
   const words = [...new Set(tags.split(',').map((t) => t.trim()))].filter(Boolean);
@@ -43,7 +47,7 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
       ? 'At most 12 tags'
       : undefined;
   const keep = () => {
-    edit((before) => withHead(before, { title, approach, letter, rein, pace }));
+    edit((before) => withHead(before, head));
     onSave({ tags: words, template });
     onClose();
   };
@@ -61,59 +65,14 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
             {(field) => (
               <TextInput
                 {...field}
-                value={title}
+                value={head.title}
                 maxLength={120}
-                onChange={(e) => setTitle(e.target.value.replace(/"/g, '’'))}
+                onChange={(e) => set({ title: e.target.value.replace(/"/g, '’') })}
               />
             )}
           </Field>
         </div>
-        <Field label="Approach">
-          {(field) => (
-            <Select
-              {...field}
-              value={approach}
-              onChange={(e) => setApproach(e.target.value as Approach | '')}
-            >
-              <option value="">the horse’s own</option>
-              {APPROACHES.map((name) => (
-                <option key={name} value={name}>
-                  {name.replace('-', ' ')}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        <Field label="Begins at">
-          {(field) => (
-            <Select {...field} value={letter} onChange={(e) => setLetter(e.target.value)}>
-              {lettersOf(derived.ride.arena).map(({ name }) => (
-                <option key={name}>{name}</option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        <Field label="On the rein">
-          {(field) => (
-            <Select
-              {...field}
-              value={rein}
-              onChange={(e) => setRein(e.target.value as 'left' | 'right')}
-            >
-              <option value="left">◐ left</option>
-              <option value="right">◑ right</option>
-            </Select>
-          )}
-        </Field>
-        <Field label="In">
-          {(field) => (
-            <Select {...field} value={pace} onChange={(e) => setPace(e.target.value)}>
-              {START_PACES.map((name) => (
-                <option key={name}>{name}</option>
-              ))}
-            </Select>
-          )}
-        </Field>
+        <HowItBegins head={head} onChange={set} />
         <div className="sm:col-span-3">
           <Field label="Tags" error={error} hint="Words to find it by, with commas between.">
             {(field) => (
@@ -139,9 +98,72 @@ interface Head {
   title: string;
   approach: Approach | '';
   letter: string;
-  rein: 'left' | 'right';
+  rein: Rein;
   /** One of START_PACES. */
   pace: string;
+}
+
+interface HowItBeginsProps {
+  head: Head;
+  onChange(part: Partial<Head>): void;
+}
+
+function HowItBegins({ head, onChange }: HowItBeginsProps) {
+  const { derived } = useDesk();
+  return (
+    <>
+      <Field label="Approach">
+        {(field) => (
+          <Select
+            {...field}
+            value={head.approach}
+            onChange={(e) => onChange({ approach: e.target.value as Approach | '' })}
+          >
+            <option value="">the horse’s own</option>
+            {APPROACHES.map((name) => (
+              <option key={name} value={name}>
+                {name.replace('-', ' ')}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Begins at">
+        {(field) => (
+          <Select
+            {...field}
+            value={head.letter}
+            onChange={(e) => onChange({ letter: e.target.value })}
+          >
+            {lettersOf(derived.ride.arena).map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="On the rein">
+        {(field) => (
+          <Select
+            {...field}
+            value={head.rein}
+            onChange={(e) => onChange({ rein: e.target.value as Rein })}
+          >
+            <option value="left">◐ left</option>
+            <option value="right">◑ right</option>
+          </Select>
+        )}
+      </Field>
+      <Field label="In">
+        {(field) => (
+          <Select {...field} value={head.pace} onChange={(e) => onChange({ pace: e.target.value })}>
+            {START_PACES.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+    </>
+  );
 }
 
 /** The lesson with another head; comments beside it stay. */

@@ -1,9 +1,10 @@
 import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Minus, Plus } from 'lucide-react';
-import { lanesOf, type Lanes } from '@canter-book/core/drawing/lanes';
+import { lanesOf } from '@canter-book/core/drawing/lanes';
 import type { Approach } from '@canter-book/core/lesson/document';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp, clock } from '@canter-book/core/units';
+import { Stave } from './Stave.tsx';
 import { usePlayerState, type Player } from '../../arena/player.ts';
 
 /** What is dragged comes after what is only read. */
@@ -11,7 +12,6 @@ const MovableBars = lazy(() =>
   import('./MovableBars.tsx').then((m) => ({ default: m.MovableBars })),
 );
 
-const ROWS = { canter: 0, trot: 1, walk: 2, halt: 2, 'rein-back': 2, 'in-hand': 2 } as const;
 const CLOSEST = 8;
 /** While it plays, the slider for keys and screen readers follows in steps. */
 const RANGE_STEP_S = 5;
@@ -162,112 +162,3 @@ function usePlayHead(
   );
   return { head, range };
 }
-
-/** The lanes that are only read. */
-const Stave = memo(function Stave(props: { lanes: Lanes; total: number; zoom: number }) {
-  const { lanes, total, zoom } = props;
-  const place = ({ startsAtS, seconds }: { startsAtS: number; seconds: number }) => ({
-    left: `${(100 * startsAtS) / total}%`,
-    width: `${(100 * seconds) / total}%`,
-  });
-  const shown = total / zoom;
-  const every = shown > 1500 ? 300 : shown > 500 ? 120 : shown > 150 ? 60 : 30;
-  const ticks = Array.from({ length: Math.floor(total / every) + 1 }, (_, i) => i * every);
-  return (
-    <>
-      <div className="relative h-[50px]">
-        {[0, 1, 2].map((row) => (
-          <span
-            key={row}
-            className="absolute right-0 left-0 border-t border-line"
-            style={{ top: 8 + 16 * row }}
-          />
-        ))}
-        {lanes.gait.map((bar, i) => (
-          <span
-            key={i}
-            className={`strip-gait strip-${bar.gait} absolute h-[8px]`}
-            style={{ ...place(bar), top: 4 + 16 * ROWS[bar.gait] }}
-          />
-        ))}
-      </div>
-      <div className="relative h-7">
-        {lanes.rein.map((bar, i) => (
-          <span
-            key={i}
-            className="absolute h-[9px] bg-ink/70"
-            style={{
-              ...place(bar),
-              top: bar.rein === 'left' ? 2 : 15,
-              opacity: bar.long ? 0.35 : 1,
-            }}
-          />
-        ))}
-      </div>
-      <div className="relative h-7">
-        <span className="absolute top-[13px] right-0 left-0 border-t border-line" />
-        {lanes.bend.map((bar, i) =>
-          bar.bend === null && bar.lateral === null ? null : (
-            <span
-              key={i}
-              className={
-                bar.lateral
-                  ? 'absolute h-[10px] border-y-2 border-sky bg-sky/25'
-                  : 'absolute h-[8px] bg-sky/55'
-              }
-              style={{ ...place(bar), top: bar.bend === 'left' ? 3 : 15 }}
-              title={bar.lateral ?? undefined}
-            />
-          ),
-        )}
-      </div>
-      <div className="relative h-[17px] border-t border-line">
-        {lanes.gathering.map((bar, i) => (
-          <span
-            key={i}
-            className="absolute bottom-0 bg-leather/70"
-            style={{ ...place(bar), height: 1 + 14 * bar.degree }}
-          />
-        ))}
-      </div>
-      <div className="relative h-[17px] border-t border-line">
-        {lanes.contact.map((bar, i) => (
-          <span
-            key={i}
-            className="absolute border-y border-bottle bg-bottle/30"
-            style={{
-              ...place(bar),
-              bottom: 1 + 4 * bar.low,
-              height: Math.max(2, 4 * (bar.high - bar.low)),
-            }}
-          />
-        ))}
-      </div>
-      <div className="relative h-[14px] border-y border-line">
-        {lanes.rest.map((bar, i) => (
-          <span
-            key={i}
-            className={
-              bar.why === 'halt'
-                ? 'absolute top-[2px] h-[8px] min-w-[3px] bg-ink'
-                : 'absolute top-[2px] h-[8px] bg-brass'
-            }
-            style={place(bar)}
-            title={bar.why}
-          />
-        ))}
-      </div>
-      <div className="relative h-4 font-mono text-[11px]">
-        {ticks.map((tick) => (
-          <span
-            key={tick}
-            className="absolute -translate-x-1/2 first:translate-x-0"
-            style={{ left: `${(100 * tick) / total}%` }}
-          >
-            {tick % 60 === 0 ? `${tick / 60}′` : clock(tick)}
-          </span>
-        ))}
-      </div>
-    </>
-  );
-});

@@ -30,8 +30,8 @@ interface OwnEditorProps {
   onDone(kept?: OwnExercise): void;
 }
 
-/** An exercise of one's own in the form of the shelf, drawn and checked while it is written. */
-export function OwnEditor({ own, onDone }: OwnEditorProps) {
+/** An exercise while it is written: what is wrong with it, and where it goes. */
+function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
   const [exercise, setExercise] = useState(own.exercise);
   const later = useDeferredValue(exercise);
   const faults = useMemo(() => faultsOf(later), [later]);
@@ -63,6 +63,41 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
     settled.current = true;
     void navigate('/shelf');
   };
+  return {
+    exercise,
+    later,
+    faults,
+    problem,
+    asking,
+    setAsking,
+    set,
+    changed,
+    isUnsaved: () => changed && !settled.current,
+    keep,
+    giveUp,
+    takeOff,
+    isSaving: saving.isLoading,
+  };
+}
+
+const Checked = ({ faults }: { faults: readonly string[] }) => (
+  <div role="status">
+    {faults.length === 0 ? (
+      <p className="text-bottle">✓ It can be ridden at every letter it offers, on both reins.</p>
+    ) : (
+      <ul className="space-y-1 rounded-lg bg-slip p-4 font-book text-[15px]">
+        {faults.map((fault) => (
+          <li key={fault}>{fault}</li>
+        ))}
+      </ul>
+    )}
+  </div>
+);
+
+/** An exercise of one's own in the form of the shelf, drawn and checked while it is written. */
+export function OwnEditor({ own, onDone }: OwnEditorProps) {
+  const form = useOwnExercise(own, onDone);
+  const { exercise, later, faults, problem, asking, setAsking, set } = form;
   return (
     <Page
       title={exercise.name || 'My exercise'}
@@ -74,10 +109,10 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
               Take it off the shelf
             </Button>
           )}
-          <Button look="quiet" onClick={() => (changed ? setAsking('leave') : onDone())}>
+          <Button look="quiet" onClick={() => (form.changed ? setAsking('leave') : onDone())}>
             Discard
           </Button>
-          <Button disabled={faults.length > 0 || saving.isLoading} onClick={() => void keep()}>
+          <Button disabled={faults.length > 0 || form.isSaving} onClick={() => void form.keep()}>
             Save
           </Button>
         </>
@@ -98,19 +133,7 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
           <Teaching exercise={exercise} onChange={set} />
         </form>
         <div className="min-w-0 space-y-4 xl:sticky xl:top-4 xl:self-start">
-          <div role="status">
-            {faults.length === 0 ? (
-              <p className="text-bottle">
-                ✓ It can be ridden at every letter it offers, on both reins.
-              </p>
-            ) : (
-              <ul className="space-y-1 rounded-lg bg-slip p-4 font-book text-[15px]">
-                {faults.map((fault) => (
-                  <li key={fault}>{fault}</li>
-                ))}
-              </ul>
-            )}
-          </div>
+          <Checked faults={faults} />
           {problem && (
             <p role="alert" className="text-madder">
               ✕ {problem.title}. {problem.detail}
@@ -123,7 +146,7 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
         open={asking === 'take off'}
         title={`Take “${own.exercise.name}” off the shelf?`}
         yes="Take it off"
-        onYes={() => void takeOff()}
+        onYes={() => void form.takeOff()}
         onNo={() => setAsking(null)}
       >
         Lessons that have it keep their lines. Save your exercises as a file first if you may want
@@ -134,15 +157,12 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
         title="Discard your changes?"
         yes="Discard"
         no="Go on writing"
-        onYes={giveUp}
+        onYes={form.giveUp}
         onNo={() => setAsking(null)}
       >
         What you have changed in “{exercise.name}” would be lost.
       </Confirm>
-      <LeaveGuard
-        what={`“${exercise.name || 'your exercise'}”`}
-        unsaved={() => changed && !settled.current}
-      />
+      <LeaveGuard what={`“${exercise.name || 'your exercise'}”`} unsaved={form.isUnsaved} />
     </Page>
   );
 }
