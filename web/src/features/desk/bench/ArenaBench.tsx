@@ -14,14 +14,16 @@ import { arenaBox, panned, zoomed, zoomOf, type ViewBox } from '../../arena/view
 import { BeatLegend } from './BeatLegend.tsx';
 import { useDesk } from '../deskModel.ts';
 import { Ghost } from './Ghost.tsx';
-import { HandleMarks } from './HandleMarks.tsx';
 import { LetterTargets } from './LetterTargets.tsx';
 import { Palette } from './Palette.tsx';
-import { Pins } from './Pins.tsx';
 import { useHandles } from './useHandles.ts';
 import { usePlacing, type ChoiceInHand } from './usePlacing.ts';
 
-/** What two fingers do comes after the picture. */
+/** What two fingers do, and what stands on the picture, comes after it. */
+const HandleMarks = lazy(() =>
+  import('./HandleMarks.tsx').then((m) => ({ default: m.HandleMarks })),
+);
+const Pins = lazy(() => import('./Pins.tsx').then((m) => ({ default: m.Pins })));
 const Pinch = lazy(() => import('./Pinch.tsx').then((m) => ({ default: m.Pinch })));
 
 const VIEWS: Readonly<Record<View, string>> = {
@@ -108,10 +110,12 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
               {ghost && <Ghost ride={ghost} view={view} />}
               {placing && <LetterTargets arena={ride.arena} view={view} placing={placing} />}
               {!placing && (
-                <>
-                  <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
-                  <HandleMarks handles={handles} view={view} />
-                </>
+                <Suspense>
+                  {slips.length > 0 && (
+                    <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
+                  )}
+                  {handles.handles.length > 0 && <HandleMarks handles={handles} view={view} />}
+                </Suspense>
               )}
             </>
           }
