@@ -16,7 +16,7 @@ const circleLeg = (stand: Stand, { side, diameterM }: CircleParams, turns: numbe
 };
 
 /** A circle tangent to the line ridden at its letter: π·D long. With a time: whole rounds until it is over. */
-export const circle = act<CircleParams>({
+export const circle = act({
   kind: 'circle',
   pattern: pattern('circle/volte [{side:side}] {diameterM:metres}'),
   ownSide: true,
@@ -31,7 +31,7 @@ export const circle = act<CircleParams>({
 });
 
 /** Half a circle, to the other side of the arena or on to another line; the course turns with it. */
-export const halfCircle = act<CircleParams>({
+export const halfCircle = act({
   kind: 'half-circle',
   pattern: pattern('half circle [{side:side}] {diameterM:metres}'),
   route: 'allowed',
@@ -52,7 +52,7 @@ export const halfCircle = act<CircleParams>({
   },
 });
 
-export const threeQuarterCircle = act<CircleParams>({
+export const threeQuarterCircle = act({
   kind: 'three-quarter-circle',
   pattern: pattern('three-quarter circle [{side:side}] {diameterM:metres}'),
   ownSide: true,

@@ -7,7 +7,7 @@ import {
   trackHeading,
   trackLengthM,
 } from '../arena/course.ts';
-import { turnSign, type Rein } from '../arena/rein.ts';
+import { turnSign } from '../arena/rein.ts';
 import { act, type ActPlan, type Fault, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { offset, type Point } from '../geometry/curve.ts';
@@ -21,7 +21,7 @@ function closed(points: readonly Point[]): Leg[] {
 }
 
 /** `square 20`: sides of 20 m, the first one along the course; it begins and ends here. */
-export const square = act<{ side?: Rein; sideM: number }>({
+export const square = act({
   kind: 'square',
   pattern: pattern('square [{side:side}] {sideM:metres}'),
   ownSide: true,
@@ -42,7 +42,7 @@ export const square = act<{ side?: Rein; sideM: number }>({
 });
 
 /** `diamond 20`: the four circle points of a 20 m circle joined straight. */
-export const diamond = act<{ side?: Rein; diameterM: number }>({
+export const diamond = act({
   kind: 'diamond',
   pattern: pattern('diamond [{side:side}] {diameterM:metres}'),
   ownSide: true,
@@ -94,7 +94,7 @@ function slant(
 }
 
 /** On to a second track further in (1.5–2 m, common practice). */
-export const innerTrack = act<{ inM?: number }>({
+export const innerTrack = act({
   kind: 'inner-track',
   pattern: pattern('inner track [{inM:metres}]'),
   plan(stand, { inM = 1.5 }) {
@@ -118,7 +118,7 @@ export const outerTrack = act({
 });
 
 /** In to an inner track, once round it, out again: the inner rectangle runs a horse's length inside. */
-export const rectangleInset = act<{ inM: number }>({
+export const rectangleInset = act({
   kind: 'rectangle',
   pattern: pattern('rectangle inset {inM:metres}'),
   plan(stand, { inM }) {
@@ -135,7 +135,7 @@ export const rectangleInset = act<{ inM: number }>({
 });
 
 /** The part of the arena between two letters, ridden round once: along, across, along, across. */
-export const rectangleBetween = act<{ from: string; to: string }>({
+export const rectangleBetween = act({
   kind: 'rectangle',
   pattern: pattern('rectangle between {from:letter} and {to:letter}'),
   plan(stand, { from, to }) {

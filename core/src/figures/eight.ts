@@ -4,7 +4,7 @@ import { pattern } from '../forms/pattern.ts';
 import { endingOn, riddenDiameterM, toRein, turnLeg, sideOf } from './shared.ts';
 
 /** Two circles that touch where they begin: the first on the present rein, the second on the other. */
-export const figureEight = act<{ side?: Rein; diameterM: number }>({
+export const figureEight = act({
   kind: 'figure-eight',
   pattern: pattern('figure eight [{side:side}] {diameterM:metres}'),
   plan(stand, params) {
@@ -27,7 +27,7 @@ export const figureEight = act<{ side?: Rein; diameterM: number }>({
 });
 
 /** Through the circle to its other side: two half circles of half its size; the rein changes at the middle. */
-export const changeThroughCircle = act<{ side?: Rein; diameterM: number }>({
+export const changeThroughCircle = act({
   kind: 'change-through-circle',
   pattern: pattern('change through circle [{side:side}] {diameterM:metres}'),
   plan(stand, params) {

@@ -1,5 +1,5 @@
 import { trackHeading, isOnTrack } from '../arena/course.ts';
-import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
+import { otherRein, turnSign } from '../arena/rein.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { arc } from '../geometry/arc.ts';
@@ -14,7 +14,7 @@ const MOST_TURN_RAD = 1.6 * Math.PI;
  * A half circle, then the tangent line back to the track at a letter: a change of rein.
  * With the distance d from the circle's centre to the letter the line is √(d² − r²) long.
  */
-export const halfCircleReturn = act<{ side?: Rein; diameterM: number; to: string }>({
+export const halfCircleReturn = act({
   kind: 'half-circle-return',
   pattern: pattern('half circle [{side:side}] {diameterM:metres} return {to:letter}'),
   ownSide: true,
@@ -53,7 +53,7 @@ export const halfCircleReturn = act<{ side?: Rein; diameterM: number; to: string
 const REVERSE_ALONG_M = 12;
 
 /** The reverse: off the track on the tangent to a circle that touches the track 12 m on, round it, back. */
-export const reverseHalfCircle = act<{ side?: Rein; diameterM: number }>({
+export const reverseHalfCircle = act({
   kind: 'reverse-half-circle',
   pattern: pattern('reverse half circle [{side:side}] {diameterM:metres}'),
   alsoRead: [pattern('half turn in reverse [{side:side}] {diameterM:metres}')],

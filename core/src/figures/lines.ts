@@ -7,7 +7,7 @@ import {
   type Course,
 } from '../arena/course.ts';
 import { trackBox } from '../arena/arena.ts';
-import { turnSign, type Rein } from '../arena/rein.ts';
+import { turnSign } from '../arena/rein.ts';
 import { act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { headingTo, type Point } from '../geometry/curve.ts';
@@ -16,7 +16,7 @@ import { wrapRad } from '../units.ts';
 import { toRein } from './shared.ts';
 
 /** `track left`: on to the track with the left hand to the middle. */
-export const track = act<{ side: Rein }>({
+export const track = act({
   kind: 'track',
   pattern: pattern('track {side:side}'),
   atRail: true,
@@ -39,7 +39,7 @@ export const track = act<{ side: Rein }>({
 });
 
 /** `turn left`: a quarter turn, straight on across the school. At the end of a line it is `track left`. */
-export const turn = act<{ side: Rein }>({
+export const turn = act({
   kind: 'turn',
   pattern: pattern('turn {side:side}'),
   atRail: true,
@@ -107,7 +107,7 @@ export const centreLine = act({
 });
 
 /** A quarter line (5 m from the centre in a 20 m arena); near is the first one reached. */
-export const quarterLine = act<{ which?: 'near' | 'far' }>({
+export const quarterLine = act({
   kind: 'quarter-line',
   pattern: pattern('quarter line [{which:near|far}]'),
   plan(stand, { which = 'near' }) {

@@ -16,7 +16,7 @@ const MOST_OFF_RAD = degToRad(2);
  * parallel to it at the middle. With half-length h: φ = 2·atan(d/h), R = h/(2·sin φ), length 4·R·φ.
  * The depth counts from the rail. Source: geometry.
  */
-export const loop = act<{ depthM: number }>({
+export const loop = act({
   kind: 'loop',
   pattern: pattern('loop {depthM:depth}'),
   route: 'needed',

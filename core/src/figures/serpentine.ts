@@ -26,7 +26,7 @@ function loopParts(spacingM: number, widthM: number) {
  * n·(πs/2 + W − s) long. s > W: quarter circles of W/2 joined by s − W along the rail.
  * The rein changes at each crossing of the centre line. Source: geometry.
  */
-export const serpentine = act<{ loops: number; to?: string }>({
+export const serpentine = act({
   kind: 'serpentine',
   pattern: pattern('serpentine {loops:count} [to {to:letter}]'),
   plan(stand, { loops, to }) {

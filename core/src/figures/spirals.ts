@@ -72,7 +72,7 @@ function insetOfLarger(stand: Stand, side: Rein, { fromM, toM }: SpiralParams): 
   return Math.max(...lost);
 }
 
-export const spiralIn = act<SpiralParams>({
+export const spiralIn = act({
   kind: 'spiral',
   pattern: pattern('spiral in [{side:side}] {fromM:metres} to {toM:metres}'),
   counts: true,
@@ -85,7 +85,7 @@ export const spiralIn = act<SpiralParams>({
   },
 });
 
-export const spiralOut = act<SpiralParams>({
+export const spiralOut = act({
   kind: 'spiral',
   pattern: pattern('spiral out [{side:side}] {fromM:metres} to {toM:metres} {legYield=leg-yield}'),
   counts: true,

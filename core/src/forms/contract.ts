@@ -161,16 +161,25 @@ export type Form = Act | SettingForm;
 
 export const isFault = <T extends object>(result: T | Fault): result is Fault => 'code' in result;
 
-/** Params are checked by the form's own schema, so a form reads them with its own type. */
-export function act<P>(
-  form: Omit<Act, 'group' | 'plan'> & { plan(stand: Stand, params: P): ActPlan | Fault },
+/** A form that reads its params as its pattern says them; further spellings say the same. */
+type Reading<F extends FormBase, P extends object> = Omit<
+  F,
+  'group' | 'plan' | 'apply' | 'pattern' | 'alsoRead'
+> & {
+  readonly pattern: Pattern<P>;
+  readonly alsoRead?: readonly Pattern<NoInfer<P>>[];
+};
+
+/** Params are checked by the form's own schema, so what comes is what the pattern says. */
+export function act<P extends object>(
+  form: Reading<Act, P> & { plan(stand: Stand, params: NoInfer<P>): ActPlan | Fault },
 ): Act {
   return { ...form, group: 'act', plan: (stand, params) => form.plan(stand, params as P) };
 }
 
-export function setting<P>(
-  form: Omit<SettingForm, 'group' | 'apply'> & {
-    apply(stand: Stand, params: P): readonly Change[] | Fault;
+export function setting<P extends object>(
+  form: Reading<SettingForm, P> & {
+    apply(stand: Stand, params: NoInfer<P>): readonly Change[] | Fault;
   },
 ): SettingForm {
   return { ...form, group: 'setting', apply: (stand, params) => form.apply(stand, params as P) };

@@ -1,5 +1,5 @@
 import { z } from '../schema.ts';
-import { slotOf, type Range, type Slot } from './slots.ts';
+import { slotOf, type Range, type Slot, type SlotValue } from './slots.ts';
 import type { Token } from './tokens.ts';
 
 /**
@@ -11,9 +11,11 @@ import type { Token } from './tokens.ts';
  * Plain words stand for themselves (`a/b` are alike, `a` is printed), `[…]` may be missing,
  * `{name:type}` is a value (see slots), `{name=word}` is true when the word is there.
  */
-export interface Pattern {
+export interface Pattern<P extends object = object> {
   readonly source: string;
   readonly nodes: readonly Node[];
+  /** What it reads: for the compiler alone. */
+  readonly reads?: P;
 }
 
 type Node =
@@ -24,9 +26,31 @@ type Node =
 
 export type Params = Readonly<Record<string, unknown>>;
 
+/** What a pattern reads, from its text: `[{side:side}] {diameterM:metres}` is `{ side?: Rein; diameterM: number }`. */
+export type ParamsOf<S extends string> = string extends S ? Params : Flat<Read<S, []>>;
+type Flat<T> = { readonly [K in keyof T]: T[K] };
+/** @typeParam D one entry for each bracket that is open */
+type Read<
+  S extends string,
+  D extends 0[],
+> = S extends `${infer Before}{${infer Piece}}${infer Rest}`
+  ? ValueOf<Piece, DepthAfter<Before, D>> & Read<Rest, DepthAfter<Before, D>>
+  : unknown;
+type ValueOf<Piece extends string, D extends 0[]> = Piece extends `${infer Name}=${string}`
+  ? { [K in Name]?: true }
+  : Piece extends `${infer Name}:${infer Type}`
+    ? D extends []
+      ? { [K in Name]: SlotValue<Type> }
+      : { [K in Name]?: SlotValue<Type> }
+    : unknown;
+type DepthAfter<S extends string, D extends 0[]> = S extends `${infer Char}${infer Rest}`
+  ? DepthAfter<Rest, Char extends '[' ? [...D, 0] : Char extends ']' ? Closed<D> : D>
+  : D;
+type Closed<D extends 0[]> = D extends [0, ...infer Outer extends 0[]] ? Outer : D;
+
 const PIECE = /\[|\]|\{(\w+)([:=])([^}]+)\}|[^\s[\]{}]+/g;
 
-export function pattern(source: string): Pattern {
+export function pattern<const S extends string>(source: S): Pattern<ParamsOf<S>> {
   const stack: Node[][] = [[]];
   for (const found of source.matchAll(PIECE)) {
     const [piece, name, mark, type] = found;

@@ -1,4 +1,5 @@
 import { z } from '../schema.ts';
+import { PACES } from '../gaits/paces.ts';
 import type { Token } from './tokens.ts';
 
 /** What a number may be. */
@@ -12,16 +13,16 @@ export interface Range {
  * A kind of value in a form. `read` takes tokens from `at` on and answers the value and the number
  * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
  */
-export interface Slot {
+export interface Slot<T = unknown> {
   /** What an entry field for it looks like. */
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
   /** Made when it is first wanted: reading a text needs none. */
-  schema(): z.ZodMiniType;
+  schema(): z.ZodMiniType<T>;
   /** Of a number, in the unit that is written. */
   readonly range?: Range;
-  read(tokens: readonly Token[], at: number): { value: unknown; used: number } | null;
-  say(value: unknown): string;
+  read(tokens: readonly Token[], at: number): { value: T; used: number } | null;
+  say(value: T): string;
 }
 
 const once = <T>(make: () => T): (() => T) => {
@@ -35,7 +36,7 @@ const withUnit = (
   printed: string,
   example: string,
   whole = false,
-): Slot => ({
+): Slot<number> => ({
   entry: 'number',
   example: [example],
   schema: once(() => {
@@ -53,12 +54,14 @@ const withUnit = (
   say: (value) => `${String(value)}${printed}`,
 });
 
-const choice = (words: readonly string[]): Slot => ({
+const choice = <const W extends string>(words: readonly W[]): Slot<W> => ({
   entry: 'choice',
   example: words,
-  schema: once(() => z.enum(words as [string, ...string[]])),
-  read: (tokens, at) =>
-    words.includes(tokens[at]?.text ?? '') ? { value: tokens[at]!.text, used: 1 } : null,
+  schema: once(() => z.enum(words)),
+  read(tokens, at) {
+    const value = words.find((word) => word === tokens[at]?.text);
+    return value === undefined ? null : { value, used: 1 };
+  },
   say: String,
 });
 
@@ -68,69 +71,17 @@ const within = ({ least, most }: Omit<Range, 'unit'>, value: number): boolean =>
 /** Smaller nothing is ridden, larger no arena is. */
 const METRES: Range = { least: 0.5, most: 150, unit: 'm' };
 const COUNT: Range = { least: 1, most: 200, unit: '' };
-const SERIES = { least: 2, most: 12 };
+const IN_SERIES = { least: 2, most: 12 };
 /** A gait that is only thought of has no step. */
 const COUNT_OR_NONE: Range = { ...COUNT, least: 0 };
 const WHOLE = true;
-
-const SLOTS: Readonly<Record<string, Slot>> = {
-  side: choice(['left', 'right']),
-  metres: withUnit(['m', 'metres'], METRES, '', '20'),
-  depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
-  count: withUnit([], COUNT, '', '3', WHOLE),
-  strides: withUnit(['strides', 'steps'], COUNT, '', '8', WHOLE),
-  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', WHOLE),
-  degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
-  seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
-  letter: {
-    entry: 'letter',
-    example: ['A', 'C'],
-    schema: once(() => z.string().check(z.regex(/^[A-Z]$/))),
-    read(tokens, at) {
-      const token = tokens[at];
-      return token && /^[a-z]$/.test(token.text)
-        ? { value: token.text.toUpperCase(), used: 1 }
-        : null;
-    },
-    say: String,
-  },
-  letters: {
-    entry: 'text',
-    example: ['K-H'],
-    schema: once(() => z.string().check(z.regex(/^[A-Z]-[A-Z]$/))),
-    read(tokens, at) {
-      const token = tokens[at];
-      return token && /^[a-z]-[a-z]$/.test(token.text)
-        ? { value: token.text.toUpperCase(), used: 1 }
-        : null;
-    },
-    say: String,
-  },
-  series: {
-    entry: 'text',
-    example: ['5-10-5'],
-    schema: once(() =>
-      z
-        .array(z.number().check(z.gte(METRES.least), z.lte(METRES.most)))
-        .check(z.minLength(SERIES.least), z.maxLength(SERIES.most)),
-    ),
-    read(tokens, at) {
-      const token = tokens[at];
-      if (token?.kind !== 'series') return null;
-      const value = token.text.split('-').map(Number);
-      const fits = within(SERIES, value.length) && value.every((v) => within(METRES, v));
-      return fits ? { value, used: 1 } : null;
-    },
-    say: (value) => (value as number[]).join('-'),
-  },
-};
 
 /** No movement of a lesson lasts longer. */
 const LONGEST_S = 2 * 3600;
 const LASTS = { least: 1, most: LONGEST_S };
 
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
-const DURATION: Slot = {
+const DURATION: Slot<number> = {
   entry: 'number',
   example: ['2 min', '90 s'],
   schema: once(() => z.number().check(z.gte(LASTS.least), z.lte(LASTS.most))),
@@ -141,16 +92,87 @@ const DURATION: Slot = {
     const value = factor === undefined ? NaN : amount.value * factor;
     return within(LASTS, value) ? { value, used: 2 } : null;
   },
-  say(value) {
-    const seconds = value as number;
-    return seconds % 60 === 0 ? `${seconds / 60} min` : `${seconds} s`;
-  },
+  say: (value) => (value % 60 === 0 ? `${value / 60} min` : `${value} s`),
 };
+
+const LETTER: Slot<string> = {
+  entry: 'letter',
+  example: ['A', 'C'],
+  schema: once(() => z.string().check(z.regex(/^[A-Z]$/))),
+  read(tokens, at) {
+    const token = tokens[at];
+    return token && /^[a-z]$/.test(token.text)
+      ? { value: token.text.toUpperCase(), used: 1 }
+      : null;
+  },
+  say: String,
+};
+
+/** Two letters, from one to the other. */
+const LETTERS: Slot<string> = {
+  entry: 'text',
+  example: ['K-H'],
+  schema: once(() => z.string().check(z.regex(/^[A-Z]-[A-Z]$/))),
+  read(tokens, at) {
+    const token = tokens[at];
+    return token && /^[a-z]-[a-z]$/.test(token.text)
+      ? { value: token.text.toUpperCase(), used: 1 }
+      : null;
+  },
+  say: String,
+};
+
+/** Metres to each side in turn. */
+const SERIES: Slot<number[]> = {
+  entry: 'text',
+  example: ['5-10-5'],
+  schema: once(() =>
+    z
+      .array(z.number().check(z.gte(METRES.least), z.lte(METRES.most)))
+      .check(z.minLength(IN_SERIES.least), z.maxLength(IN_SERIES.most)),
+  ),
+  read(tokens, at) {
+    const token = tokens[at];
+    if (token?.kind !== 'series') return null;
+    const value = token.text.split('-').map(Number);
+    const fits = within(IN_SERIES, value.length) && value.every((v) => within(METRES, v));
+    return fits ? { value, used: 1 } : null;
+  },
+  say: (value) => value.join('-'),
+};
+
+const SLOTS = {
+  side: choice(['left', 'right']),
+  metres: withUnit(['m', 'metres'], METRES, '', '20'),
+  depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
+  count: withUnit([], COUNT, '', '3', WHOLE),
+  strides: withUnit(['strides', 'steps'], COUNT, '', '8', WHOLE),
+  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', WHOLE),
+  degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
+  seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
+  letter: LETTER,
+  letters: LETTERS,
+  series: SERIES,
+  duration: DURATION,
+  walkPace: choice(PACES.walk),
+  trotPace: choice(PACES.trot),
+  canterPace: choice(PACES.canter),
+};
+
+/** What a slot of this type reads. */
+export type SlotValue<T extends string> = T extends keyof typeof SLOTS
+  ? (typeof SLOTS)[T] extends Slot<infer V>
+    ? V
+    : never
+  : WordOf<T>;
+type WordOf<T extends string> = T extends `${infer Word}|${infer Others}`
+  ? Word | WordOf<Others>
+  : T;
 
 /** The slot of a type name; `a|b|c` is a choice of words, and `=word` a word that may be there. */
 export function slotOf(type: string): Slot {
-  if (type === 'duration') return DURATION;
-  const slot = SLOTS[type] ?? (type.includes('|') ? choice(type.split('|')) : undefined);
+  const known: Readonly<Record<string, Slot>> = SLOTS;
+  const slot = known[type] ?? (type.includes('|') ? choice(type.split('|')) : undefined);
   if (!slot) throw new RangeError(`slotOf: there is no slot type "${type}"`);
   return slot;
 }

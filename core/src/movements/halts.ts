@@ -11,7 +11,7 @@ const stand = (seconds: number): ActPlan => ({
   holds: [{ afterM: 0, seconds, gait: 'halt' }],
 });
 
-export const halt = act<{ seconds?: number }>({
+export const halt = act({
   kind: 'halt',
   rests: 'halt',
   pattern: pattern('halt [{seconds:seconds}]'),

@@ -1,6 +1,5 @@
 import { courseLegs, letterOnCourse, metresToPoint, metresToTrack } from '../arena/course.ts';
 import { findLetter, lettersOf, type Arena } from '../arena/arena.ts';
-import type { Rein } from '../arena/rein.ts';
 import { riddenDiameterM, turnLeg } from '../figures/shared.ts';
 import {
   act,
@@ -13,7 +12,7 @@ import {
   type Riding,
   type Stand,
 } from '../forms/contract.ts';
-import { pattern } from '../forms/pattern.ts';
+import { pattern, type ParamsOf } from '../forms/pattern.ts';
 import { legsLengthM } from '../geometry/leg.ts';
 import { SAME_M } from '../units.ts';
 import { lateralOf } from './lateral.ts';
@@ -29,12 +28,12 @@ const led = (riding: Riding): Riding => ({ ...riding, gait: 'in-hand', lateral: 
 const stands = (riding: Riding): Riding => ({ ...riding, gait: 'halt', lateral: null });
 
 /** Work in hand: the horse is led into it, and stands after it. */
-const inHand = <P>(
+const inHand = <const W extends string>(
   kind: string,
-  words: string,
-  plan: (stand: Stand, params: P) => ActPlan | Fault,
+  words: W,
+  plan: (stand: Stand, params: ParamsOf<`in hand ${W}`>) => ActPlan | Fault,
 ): Act =>
-  act<P>({
+  act({
     kind: `in-hand-${kind}`,
     pattern: pattern(`in hand ${words}`),
     atRail: true,
@@ -56,23 +55,19 @@ const standing = (seconds: number): ActPlan => ({
 
 export const inHandLowerHead = inHand('lower-head', 'lower head', () => standing(LOWER_HEAD_S));
 
-export const inHandFlex = inHand<{ side: Rein }>('flex', 'flex {side:side}', () =>
-  standing(FLEX_S),
-);
+export const inHandFlex = inHand('flex', 'flex {side:side}', () => standing(FLEX_S));
 
 /** The shoulders, or the quarters, step over and back: the horse is where it was. */
 const stepsOver = (part: 'shoulders' | 'quarters'): Act =>
-  inHand<{ side: Rein; steps: number }>(
-    part,
-    `${part} {side:side} {steps:strides}`,
-    (_stand, { steps }) => standing(steps * STEP_OVER_S),
+  inHand(part, `${part} {side:side} {steps:strides}`, (_stand, { steps }) =>
+    standing(steps * STEP_OVER_S),
   );
 
 export const inHandShoulders = stepsOver('shoulders');
 export const inHandQuarters = stepsOver('quarters');
 
 /** So many metres along the way, and a halt from the body of the one who leads. */
-export const inHandWalk = inHand<{ metres: number }>(
+export const inHandWalk = inHand(
   'walk',
   'walk on {metres:metres}',
   ({ arena, course, at }, { metres }) => {
@@ -84,7 +79,7 @@ export const inHandWalk = inHand<{ metres: number }>(
   },
 );
 
-export const inHandCircle = inHand<{ side: Rein; diameterM: number }>(
+export const inHandCircle = inHand(
   'circle',
   'circle {side:side} {diameterM:metres}',
   ({ arena, at, headingRad }, { side, diameterM }) => {
@@ -100,7 +95,7 @@ const noLetter = (arena: Arena, letter: string): Fault => ({
 });
 
 /** Led to the first letter, then in shoulder-in to the second, along the track. */
-export const inHandShoulderIn = inHand<{ between: string }>(
+export const inHandShoulderIn = inHand(
   'shoulder-in',
   'shoulder-in {between:letters}',
   (stand, { between }) => {
@@ -125,7 +120,7 @@ export const inHandShoulderIn = inHand<{ between: string }>(
   },
 );
 
-export const inHandReinBack = inHand<{ steps: number }>(
+export const inHandReinBack = inHand(
   'rein-back',
   'rein back {steps:strides}',
   (stand, { steps }) => {

@@ -86,15 +86,8 @@ const repeated = <T>(parts: readonly T[], times: number): T[] =>
 const counted = (stand: Stand, gait: MovingGait, pace: PaceName, counts: number): number =>
   (counts / countsPerStride(gait)) * stand.strideM(gait, pace);
 
-interface TransitionParams {
-  first: MovingGait;
-  firstCount: number;
-  second: MovingGait;
-  secondCount: number;
-}
-
 /** `transitions trot 8 walk 4 x5`: so many strides of one gait, so many of another, again and again. */
-export const transitions = act<TransitionParams>({
+export const transitions = act({
   kind: 'transitions',
   pattern: pattern(
     'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:stridesOrNone}',
@@ -116,7 +109,7 @@ export const transitions = act<TransitionParams>({
 });
 
 /** Within the gait: collected strides, then forward ones. Forward is the medium pace (extended in walk). */
-export const collectForward = act<{ collected: number; forward: number }>({
+export const collectForward = act({
   kind: 'collect-forward',
   pattern: pattern('collect {collected:strides} forward {forward:strides}'),
   route: 'allowed',
@@ -134,7 +127,7 @@ export const collectForward = act<{ collected: number; forward: number }>({
 });
 
 /** `hold 5 soft 3 x6`: asked up into the outer rein, and let soft again; the pace stays. */
-export const holdSoft = act<{ held: number; soft: number }>({
+export const holdSoft = act({
   kind: 'hold-soft',
   pattern: pattern('hold {held:strides} soft {soft:strides}'),
   route: 'allowed',
@@ -155,7 +148,7 @@ export const holdSoft = act<{ held: number; soft: number }>({
 const FORWARD_STRIDES = 8;
 
 /** `half-steps 6 x4`: a few short, high steps, then forward, again and again. */
-export const halfSteps = act<{ steps: number }>({
+export const halfSteps = act({
   kind: 'half-steps',
   pattern: pattern('half-steps {steps:strides}'),
   route: 'allowed',
@@ -175,7 +168,7 @@ export const halfSteps = act<{ steps: number }>({
 });
 
 /** `canter collect on the spot 4`: so many strides with hardly any ground gained, then as before. */
-export const collectOnTheSpot = act<{ strides: number }>({
+export const collectOnTheSpot = act({
   kind: 'collect-on-the-spot',
   pattern: pattern('collect on the spot {strides:strides}'),
   alsoRead: [pattern('canter collect on the spot {strides:strides}')],
@@ -194,7 +187,7 @@ export const collectOnTheSpot = act<{ strides: number }>({
 });
 
 /** `changes every 4 x5`: flying changes so many strides apart; on a route they lie about its middle. */
-export const changesEvery: Act = act<{ strides: number }>({
+export const changesEvery: Act = act({
   kind: 'changes-every',
   pattern: pattern('changes every {strides:strides}'),
   route: 'allowed',

@@ -91,7 +91,7 @@ function alongLine(kind: Kind, leadsWith: 'forehand' | 'haunches', bendIs: 'insi
 }
 
 const lineWork = (words: string, also: string | null, ride: ReturnType<typeof alongLine>): Act =>
-  act<{ side?: Rein }>({
+  act({
     kind: words,
     pattern: pattern(`${words}${also ? `/${also}` : ''} [{side:side}]`),
     route: 'needed',
@@ -208,7 +208,7 @@ const slantAlso = (words: string) => [
   pattern(`${words} {side:side} to the {onto:track|centre|quarter} by {by:letter}`),
 ];
 
-export const legYield = act<Omit<SlantParams, 'side'> & { side?: Rein }>({
+export const legYield = act({
   kind: 'leg-yield',
   pattern: pattern('leg-yield [{side:side}] [to {onto:track|centre|quarter} by {by:letter}]'),
   alsoRead: slantAlso('leg-yield'),
@@ -221,7 +221,7 @@ export const legYield = act<Omit<SlantParams, 'side'> & { side?: Rein }>({
   },
 });
 
-export const halfPass = act<SlantParams>({
+export const halfPass = act({
   kind: 'half-pass',
   pattern: slantForm('half-pass'),
   alsoRead: slantAlso('half-pass'),
@@ -230,7 +230,7 @@ export const halfPass = act<SlantParams>({
 });
 
 /** `zigzag 5-10-5 to G`: half-passes to each side in turn, centred on the present line. */
-export const zigzag = act<{ side?: Rein; metres: number[]; to: string }>({
+export const zigzag = act({
   kind: 'zigzag',
   pattern: pattern('zigzag [{side:side}] {metres:series} to {to:letter}'),
   plan(stand, { side = stand.riding.rein, metres, to }) {

@@ -1,12 +1,12 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
 import { setting, type Riding } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
-import { PACES, usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
+import { usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
 
 interface PaceParams {
   proceed?: true;
   pace?: PaceName;
-  lead?: Rein;
+  lead?: Rein | undefined;
 }
 
 /** Into a pace at once. A canter takes the inside lead unless one is named; a lead once taken stays. */
@@ -24,15 +24,13 @@ function inPace(riding: Riding, gait: MovingGait, { pace, lead }: PaceParams): R
   };
 }
 
-const words = (gait: MovingGait) => PACES[gait].join('|');
-
-const paceSetting = (gait: MovingGait, leadPart: string) =>
-  setting<PaceParams>({
+const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]') =>
+  setting({
     kind: 'transition',
-    pattern: pattern(`{proceed=proceed} ${gait} [{pace:${words(gait)}}]${leadPart}`),
+    pattern: pattern(`{proceed=proceed} ${gait} [{pace:${gait}Pace}]${leadPart}`),
     alsoRead: [
-      pattern(`{proceed=proceed} {pace:${words(gait)}} ${gait}${leadPart}`),
-      pattern(`{proceed=proceed} ${gait}${leadPart} {pace:${words(gait)}}`),
+      pattern(`{proceed=proceed} {pace:${gait}Pace} ${gait}${leadPart}`),
+      pattern(`{proceed=proceed} ${gait}${leadPart} {pace:${gait}Pace}`),
     ],
     apply: (_stand, params) => [{ afterM: 0, patch: (riding) => inPace(riding, gait, params) }],
   });
@@ -42,9 +40,9 @@ export const trot = paceSetting('trot', '');
 export const canter = paceSetting('canter', ' [{lead:side}]');
 
 /** Canter on the outside lead, announced. */
-export const counterCanter = setting<PaceParams>({
+export const counterCanter = setting({
   kind: 'counter-canter',
-  pattern: pattern(`{proceed=proceed} counter-canter [{pace:${words('canter')}}]`),
+  pattern: pattern('{proceed=proceed} counter-canter [{pace:canterPace}]'),
   apply: (_stand, params) => [
     {
       afterM: 0,
@@ -52,7 +50,7 @@ export const counterCanter = setting<PaceParams>({
         ...inPace(riding, 'canter', {
           ...params,
           lead: riding.gait === 'canter' ? (riding.lead ?? undefined) : otherRein(riding.rein),
-        } as PaceParams),
+        }),
         counterCanter: true,
       }),
     },

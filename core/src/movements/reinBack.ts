@@ -14,7 +14,7 @@ export function stepsBack({ at, headingRad, horse }: Stand, steps: number) {
 }
 
 /** Backwards in diagonal pairs; counted in steps, two to a stride. */
-export const reinBack = act<{ steps: number }>({
+export const reinBack = act({
   kind: 'rein-back',
   pattern: pattern('rein back {steps:strides}'),
   atRail: true,

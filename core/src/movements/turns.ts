@@ -1,15 +1,10 @@
 import { isOnTrack, trackCourse, trackHeading, type Course } from '../arena/course.ts';
-import { turnSign, type Rein } from '../arena/rein.ts';
+import { turnSign } from '../arena/rein.ts';
 import { act, type Act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { arc } from '../geometry/arc.ts';
 import { degToRad, wrapRad } from '../units.ts';
 import { courseFrom, toRein } from '../figures/shared.ts';
-
-interface TurnParams {
-  side: Rein;
-  degrees: number;
-}
 
 /** The way on after a turn on the spot: the track on the rein it now faces, or the line reversed. */
 function courseAfterTurn(stand: Stand, headingRad: number): Course {
@@ -29,7 +24,7 @@ const onTheSpot = (
   gait: 'walk' | 'canter',
   stridesPer180: number,
 ): Act =>
-  act<TurnParams>({
+  act({
     kind,
     pattern: pattern(`${words} {side:side} {degrees:degrees}`),
     plan(stand, { side, degrees }) {
@@ -80,7 +75,7 @@ export const canterPirouette = onTheSpot(
 const WORKING_DIAMETER_M = 3;
 
 /** The larger pirouette for learning: ridden round a small circle. */
-export const workingPirouette = act<TurnParams & { diameterM?: number }>({
+export const workingPirouette = act({
   kind: 'working-pirouette',
   pattern: pattern('working pirouette {side:side} {degrees:degrees} [{diameterM:metres}]'),
   plan(stand, { side, degrees, diameterM = WORKING_DIAMETER_M }) {

@@ -3,7 +3,7 @@ import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 
 /** Free walk on a long rein along the present course: it counts, and is part of the plan. */
-export const walkBreak = act<{ lasts: number }>({
+export const walkBreak = act({
   kind: 'walk-break',
   rests: 'break',
   pattern: pattern('walk break {lasts:duration}'),

@@ -27,7 +27,7 @@ function roundedOut(points: readonly Point[]): Point[] {
 }
 
 /** `weave poles at E`: over the middle of each pole laid there, off the track and on it again. */
-export const weavePoles = act<{ letter: string }>({
+export const weavePoles = act({
   kind: 'weave-poles',
   pattern: pattern('weave poles at {letter:letter}'),
   plan(stand, { letter: name }) {

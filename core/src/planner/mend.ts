@@ -1,4 +1,4 @@
-import { otherRein, type Rein } from '../arena/rein.ts';
+import { otherRein } from '../arena/rein.ts';
 import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
@@ -86,8 +86,6 @@ export function oneOfEachKind(trouble: readonly Trouble[]): Trouble[] {
   });
 }
 
-type PhaseFacts = RuleFacts['phase-off-plan'];
-
 /** Straight lines between the sets cost minutes; some lessons have enough of them without. */
 const mayGoPlain = (writing: Writing): boolean => writing.straighten === 1 && !writing.plainTried;
 const plain = (writing: Writing): Mended => ({
@@ -130,15 +128,8 @@ function fewerRounds(own: WrittenSet, writing: Writing): Mended {
 }
 
 /** Minutes fewer to choose for: what is ridden is longer than what was reckoned, and shrinks with it. */
-const tooLongMin = ({ facts }: Finding): number => {
-  const { seconds, plannedS } = facts as PhaseFacts;
-  return Math.max(1, Math.round(((seconds - plannedS) / 60 - 1.5) * (plannedS / seconds)));
-};
-
-const minutesTooMany = ({ facts }: Finding): number => {
-  const { minutes, mostMin } = facts as RuleFacts['lesson-too-long'];
-  return minutes - mostMin;
-};
+const tooLongMin = ({ seconds, plannedS }: RuleFacts['phase-off-plan']): number =>
+  Math.max(1, Math.round(((seconds - plannedS) / 60 - 1.5) * (plannedS / seconds)));
 
 /** How the next try differs: written otherwise, with fewer minutes in a part, or without a set. */
 export interface Mended {
@@ -182,17 +173,21 @@ export function mend(
   });
   switch (finding.code) {
     case 'phase-off-plan':
-      if (!(finding.facts as PhaseFacts).over) {
+      if (!finding.facts.over) {
         return writing.fill[part] < 3 ? fill(1.7) : { trim: part };
       }
       if (repeats.has(part)) return fill(0.6);
-      return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by: tooLongMin(finding) };
-    case 'lesson-too-long':
+      return mayGoPlain(writing)
+        ? plain(writing)
+        : { squeeze: part, by: tooLongMin(finding.facts) };
+    case 'lesson-too-long': {
       if (repeats.has(part)) return fill(0.6);
-      return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by: minutesTooMany(finding) };
+      const by = finding.facts.minutes - finding.facts.mostMin;
+      return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by };
+    }
     case 'reins-uneven': {
       if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
-      const rein = otherRein((finding.facts as RuleFacts['reins-uneven']).rein as Rein);
+      const rein = otherRein(finding.facts.rein);
       const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
       if (rounds > 4) return { ban: least };
       const gait = asksTrot(lesson) ? 'trot working' : 'walk medium';
@@ -216,7 +211,7 @@ export function mend(
     case 'repeated-too-often':
       return set ? fewerRounds(set, writing) : { ban: orLeast };
     case 'transition-drilled': {
-      const facts = finding.facts as RuleFacts['transition-drilled'];
+      const { facts } = finding;
       const asking = sets.filter((s) => s.transitions?.includes(transitionKey(facts)));
       const named = asking.length > 0 ? asking : set ? [set] : [];
       return otherPlaces(facts, named, aim, least, writing);

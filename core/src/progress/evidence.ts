@@ -39,9 +39,9 @@ export function evidenceOf(observations: readonly Observation[]): Evidence[] {
 function readOne(o: Observation): Evidence[] {
   const { measure } = kindNamed(o.kind);
   const read = measure?.read(o);
-  if (!measure || !read) return [];
   // Whatever is measured was seen on a rein, or names the one it speaks for.
-  const rein = measure.rein?.(o) ?? (o as unknown as { rein: Rein }).rein;
+  const rein = measure?.rein?.(o) ?? ('rein' in o ? o.rein : null);
+  if (!measure || !read || !rein) return [];
   return Object.entries(read).map(([scale, value]) => ({
     scale: scale as Scale,
     rein,

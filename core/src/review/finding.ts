@@ -6,6 +6,11 @@ import type { RuleCode, RuleFacts } from './rules/table.ts';
 export type { FindingLevel, Fix, SourceKind, Where } from './rule.ts';
 export type { RuleCode, RuleFacts } from './rules/table.ts';
 
+/** A rule with its own facts: whoever knows the code knows them. */
+type OfRule = {
+  [C in RuleCode]: { readonly from: 'rule'; readonly code: C; readonly facts: RuleFacts[C] };
+}[RuleCode];
+
 /** One thing the review has to say. */
 export type Finding = Where & {
   readonly level: FindingLevel;
@@ -18,7 +23,7 @@ export type Finding = Where & {
 } & (
     | { readonly from: 'text'; readonly code: SyntaxFault['code']; readonly facts: SyntaxFault }
     | { readonly from: 'ride'; readonly code: Fault['code']; readonly facts: Fault }
-    | { readonly from: 'rule'; readonly code: RuleCode; readonly facts: RuleFacts[RuleCode] }
+    | OfRule
   );
 
 /** How the book knows. */

@@ -71,9 +71,10 @@ function* ruleFindings(lesson: Lesson, ride: Ride): Steps<Finding[]> {
     const silentFor = [...above, ...(rule.yieldsTo ?? [])];
     return hits
       .filter((hit) => !spoke(silentFor, hit))
-      .map((hit): Finding => {
+      .map((hit) => {
         const { code, level, source } = rule;
-        return { ...hit, from: 'rule', code, level, source };
+        // What a rule finds are facts of its own code.
+        return { ...hit, from: 'rule', code, level, source } as Finding;
       });
   });
 }

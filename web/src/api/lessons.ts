@@ -1,7 +1,7 @@
 import type { LessonSummary, RemovedLesson } from '@canter-book/core/book/summaries';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import type { Lesson } from '@canter-book/core/lesson/document';
-import { api, put } from './api.ts';
+import { anyOf, api, byId, put, saved } from './api.ts';
 
 /** A lesson as it was at the end of a sitting. */
 export interface LessonVersion {
@@ -17,27 +17,27 @@ export const lessonsApi = api.injectEndpoints({
   endpoints: (build) => ({
     lessons: build.query<LessonSummary[], { q?: string }>({
       query: (params) => ({ url: 'lessons', params }),
-      providesTags: ['Lesson'],
+      providesTags: anyOf('Lesson'),
     }),
     lessonVersions: build.query<LessonVersion[], string>({
       query: (id) => `lessons/${id}/versions`,
     }),
     lesson: build.query<LessonRecord, string>({
       query: (id) => `lessons/${id}`,
-      providesTags: ['OpenLesson'],
+      providesTags: byId('OpenLesson'),
       keepUnusedDataFor: 0,
     }),
     saveLesson: build.mutation<LessonRecord, LessonRecord>({
       ...put<LessonRecord>('lessons'),
-      invalidatesTags: ['Lesson'],
+      invalidatesTags: saved('Lesson'),
     }),
     sheets: build.query<LessonSummary[], void>({
       query: () => ({ url: 'lessons', params: { sheets: 1 } }),
-      providesTags: ['Lesson'],
+      providesTags: anyOf('Lesson'),
     }),
     removedLessons: build.query<RemovedLesson[], void>({
       query: () => 'lessons/removed',
-      providesTags: ['Lesson'],
+      providesTags: anyOf('Lesson'),
     }),
   }),
 });

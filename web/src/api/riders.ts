@@ -1,16 +1,16 @@
 import type { Rider } from '@canter-book/core/book/records';
-import { api, put } from './api.ts';
+import { anyOf, api, put, saved } from './api.ts';
 
 export const ridersApi = api.injectEndpoints({
   endpoints: (build) => ({
-    riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: ['Rider'] }),
+    riders: build.query<Rider[], void>({ query: () => 'riders', providesTags: anyOf('Rider') }),
     corners: build.query<{ riderId: string; corners: number; bent: number }[], string>({
       query: (since) => ({ url: 'riders/corners', params: { since } }),
-      providesTags: ['Observations'],
+      providesTags: anyOf('Observations'),
     }),
     saveRider: build.mutation<Rider, Rider>({
       ...put<Rider>('riders'),
-      invalidatesTags: ['Rider'],
+      invalidatesTags: saved('Rider'),
     }),
   }),
 });

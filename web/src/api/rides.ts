@@ -1,23 +1,23 @@
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
-import { api, put } from './api.ts';
+import { anyOf, api, byId, deleted, put, saved } from './api.ts';
 
 export const ridesApi = api.injectEndpoints({
   endpoints: (build) => ({
     rides: build.query<MarkedRide[], { horseId?: string; lessonId?: string }>({
       query: (params) => ({ url: 'rides', params }),
-      providesTags: ['Ride'],
+      providesTags: anyOf('Ride'),
     }),
     ride: build.query<MarkedRide, string>({
       query: (id) => `rides/${id}`,
-      providesTags: ['Ride'],
+      providesTags: byId('Ride'),
     }),
     saveRide: build.mutation<MarkedRide, MarkedRide>({
       ...put<MarkedRide>('rides'),
-      invalidatesTags: ['Ride'],
+      invalidatesTags: saved('Ride'),
     }),
     removeRide: build.mutation<void, string>({
       query: (id) => ({ url: `rides/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['Ride'],
+      invalidatesTags: deleted('Ride'),
     }),
   }),
 });

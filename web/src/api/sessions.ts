@@ -1,7 +1,7 @@
 import type { SessionSummary } from '@canter-book/core/book/summaries';
 import type { Session } from '@canter-book/core/book/records';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { api, put } from './api.ts';
+import { anyOf, api, byId, oneAnd, put, saved } from './api.ts';
 
 /** Of the days one looks back on. */
 export const SESSIONS_A_PAGE = 60;
@@ -10,7 +10,7 @@ export const sessionsApi = api.injectEndpoints({
   endpoints: (build) => ({
     sessions: build.query<SessionSummary[], { horseId?: string; limit?: number; since?: string }>({
       query: (params) => ({ url: 'sessions', params }),
-      providesTags: ['Session'],
+      providesTags: anyOf('Session'),
     }),
     /** All sessions, the newest first: the next page begins before the last one of the page before. */
     sessionPages: build.infiniteQuery<SessionSummary[], void, string | null>({
@@ -23,23 +23,26 @@ export const sessionsApi = api.injectEndpoints({
         url: 'sessions',
         params: { limit: SESSIONS_A_PAGE, ...(pageParam && { before: pageParam }) },
       }),
-      providesTags: ['Session'],
+      providesTags: anyOf('Session'),
     }),
     session: build.query<Session, string>({
       query: (id) => `sessions/${id}`,
-      providesTags: ['Session'],
+      providesTags: byId('Session'),
     }),
     saveSession: build.mutation<Session, Session>({
       ...put<Session>('sessions'),
-      invalidatesTags: ['Session'],
+      invalidatesTags: saved('Session'),
     }),
     observations: build.query<Observation[], string>({
       query: (sessionId) => `sessions/${sessionId}/observations`,
-      providesTags: ['Observations'],
+      providesTags: byId('Observations'),
     }),
     addObservations: build.mutation<{ stored: number }, Observation[]>({
       query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
-      invalidatesTags: ['Observations', 'Session'],
+      invalidatesTags: (_answer, _error, observations) =>
+        [...new Set(observations.map((o) => o.sessionId))].flatMap((id) =>
+          oneAnd(id, 'Observations', 'Session'),
+        ),
     }),
   }),
 });

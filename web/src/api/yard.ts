@@ -4,7 +4,7 @@ import type { Scale } from '@canter-book/core/observations/scales';
 import type { ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Verdict } from '@canter-book/core/progress/development';
 import type { Standings } from '@canter-book/core/progress/standing';
-import { api, TAGS } from './api.ts';
+import { anyOf, api, TAGS } from './api.ts';
 
 export interface YardRow {
   horseId: string;
@@ -30,15 +30,15 @@ export const yardApi = api.injectEndpoints({
     }),
     yard: build.query<YardRow[], string>({
       query: (date) => ({ url: 'yard', params: { date } }),
-      providesTags: TAGS,
+      providesTags: anyOf(...TAGS),
     }),
     yardOf: build.query<YardRow[], { date: string; horses: readonly string[] }>({
       query: ({ date, horses }) => ({ url: 'yard', params: { date, horses: horses.join(',') } }),
-      providesTags: TAGS,
+      providesTags: anyOf(...TAGS),
     }),
     lastWorked: build.query<LastWorked[], string>({
       query: (date) => ({ url: 'yard/last', params: { date } }),
-      providesTags: ['Session', 'Horse'],
+      providesTags: anyOf('Session', 'Horse'),
     }),
   }),
 });
