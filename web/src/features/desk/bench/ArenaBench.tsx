@@ -110,11 +110,10 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
               {ghost && <Ghost ride={ghost} view={view} />}
               {placing && <LetterTargets arena={ride.arena} view={view} placing={placing} />}
               {!placing && (
+                // Fetched before they are wanted: the server may be gone by then.
                 <Suspense>
-                  {slips.length > 0 && (
-                    <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
-                  )}
-                  {handles.handles.length > 0 && <HandleMarks handles={handles} view={view} />}
+                  <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
+                  <HandleMarks handles={handles} view={view} />
                 </Suspense>
               )}
             </>
