@@ -20,8 +20,8 @@ import {
   useSignOutDeviceMutation,
   useSignOutEverywhereMutation,
   useSignOutMutation,
+  type Account as Own,
 } from './accountApi.ts';
-import { type Account as Own } from './accountApi.ts';
 import { saidOf } from './SignIn.tsx';
 
 /** One's own: where one is signed in, passkeys and password. */

@@ -5,6 +5,7 @@ import type {
   RegistrationResponseJSON,
 } from '@simplewebauthn/browser';
 import { api } from '../../api/api.ts';
+import { drop, post } from './requests.ts';
 import type { Role } from './peopleApi.ts';
 
 /** How one comes in, and one's own account. */
@@ -27,9 +28,6 @@ export interface Account {
     readonly isThis: boolean;
   }[];
 }
-
-const post = (url: string) => (body?: object) => ({ url, method: 'POST', body });
-const drop = (url: string) => ({ url, method: 'DELETE' });
 
 export const accountApi = api.enhanceEndpoints({ addTagTypes: ['Account'] }).injectEndpoints({
   endpoints: (build) => ({

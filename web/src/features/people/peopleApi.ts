@@ -1,4 +1,5 @@
 import { api } from '../../api/api.ts';
+import { drop, post } from './requests.ts';
 
 /** Who may sign in, and what they may do. */
 
@@ -30,9 +31,6 @@ export interface Invitation {
   readonly code: string;
   readonly expiresAt: string;
 }
-
-const post = (url: string) => (body?: object) => ({ url, method: 'POST', body });
-const drop = (url: string) => ({ url, method: 'DELETE' });
 
 export const peopleApi = api
   .enhanceEndpoints({ addTagTypes: ['Person', 'Device'] })
