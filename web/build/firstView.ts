@@ -1,19 +1,24 @@
 import { readFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import type { Plugin } from 'vite';
+import { PAGE_HEAD, PAGE_TITLE } from '../src/ui/pageHead.ts';
 import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from '../src/app/spine.ts';
 
 /**
  * The closed book, shown while its script is on the way: the spine with its tabs, which already
- * lead where they say.
+ * lead where they say, and the heading of the page; `cover.js` fills in what the address tells.
  */
 function cover(): string {
-  const tabs = TABS.map(({ to, label }) => `<a href="${to}" class="${SPINE_TAB}">${label}</a>`);
+  const tabs = TABS.map(
+    ({ to, label, heading }) =>
+      `<a href="${to}" class="${SPINE_TAB}" data-heading="${heading}">${label}</a>`,
+  );
   return [
     '<div class="cover flex h-full flex-col-reverse md:flex-row">',
     `<header class="${SPINE}"><span class="${SPINE_MARK}">C</span>`,
     `<nav aria-label="Main" class="${SPINE_TABS}">${tabs.join('')}</nav></header>`,
-    '<main class="min-h-0 flex-1"><p class="p-8 text-soft">Opening the book …</p></main>',
+    `<main class="min-h-0 flex-1"><div class="${PAGE_HEAD}" hidden><h1 class="${PAGE_TITLE}"></h1></div>`,
+    '<p class="p-8 text-soft">Opening the book …</p></main>',
     '</div>',
   ].join('');
 }

@@ -1,4 +1,4 @@
-/* Before the first paint: the paper that was chosen, the tab one is on, no spine where a lesson is taught. */
+/* Before the first paint: the paper that was chosen, the tab one is on and the heading of its page, no spine where a lesson is taught. */
 (() => {
   // Libraries make errors while they are read, in case they throw them; each would have all of its file
   // read again for a stack. The app sets it back (main.tsx).
@@ -9,10 +9,28 @@
   } catch {
     page.dataset.theme = 'paper';
   }
-  const { pathname } = location;
+  const { pathname, search } = location;
   if (/^\/ringside\/.+/.test(pathname)) page.dataset.teaching = '';
-  addEventListener('DOMContentLoaded', () => {
+
+  // As in core/daysSaid.ts: the browser’s own words take longer to load than the cover to paint.
+  const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+  const MONTHS = [
+    ...['January', 'February', 'March', 'April', 'May', 'June'],
+    ...['July', 'August', 'September', 'October', 'November', 'December'],
+  ];
+  const now = new Date();
+  const day = `${DAYS[now.getDay()]}, ${now.getDate()} ${MONTHS[now.getMonth()]}`;
+
+  // The page is read; the scripts of the app are not, and would be waited for by DOMContentLoaded.
+  const fill = () => {
     const tab = document.querySelector(`#root a[href="/${pathname.split('/')[1]}"]`);
-    if (tab) tab.ariaCurrent = 'page';
-  });
+    if (!tab) return;
+    tab.ariaCurrent = 'page';
+    // Another day, a week or a month says itself what it is.
+    if (tab.pathname !== pathname || (pathname === '/' && search !== '')) return;
+    const heading = document.querySelector('#root h1');
+    heading.textContent = tab.dataset.heading || day;
+    heading.parentElement.hidden = false;
+  };
+  document.addEventListener('readystatechange', fill, { once: true });
 })();

@@ -6,7 +6,7 @@ import { Provider } from 'react-redux';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BookRouter } from './ui/BookRouter.tsx';
 import { ErrorPage } from './app/ErrorPage.tsx';
-import { Screens } from './app/router.tsx';
+import { screensOf } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { createBookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
@@ -20,6 +20,7 @@ Error.stackTraceLimit = STACK_DEPTH;
 
 const store = createBookStore();
 const history = createBrowserHistory();
+const Screens = screensOf(store);
 startDelivery(store);
 // After the first view is up: what is needed where there is no network.
 window.setTimeout(() => {

@@ -2,7 +2,8 @@ import { Suspense, useEffect, useRef } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'react-redux';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
-import { useHealthQuery } from '../api/yard.ts';
+import type { Ahead } from '../api/ahead.ts';
+import { useHealthQuery, yardApi } from '../api/yard.ts';
 import { useMeQuery, type Me } from '../features/phones/phonesApi.ts';
 import { DeliveryPill } from '../features/ringside/DeliveryPill.tsx';
 import { classNames } from '../ui/classNames.ts';
@@ -12,8 +13,10 @@ import type { BookStore } from './store.ts';
 import { Notices } from './Notices.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 import { useHelpKey } from './useHelpKey.ts';
-import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from './spine.ts';
+import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS, type Tab } from './spine.ts';
 import { PAGE, usePlaceOnPage } from './usePlaceOnPage.ts';
+
+export const shellAhead = (): Ahead => [yardApi.util.prefetch('health', undefined, {})];
 
 /** The book: its spine with the tabs, and the open page. At the ringside the page has the whole screen. */
 export function Shell() {
@@ -110,7 +113,7 @@ function useLive(mayListen: boolean): void {
 }
 
 interface OwnPages {
-  readonly tabs: typeof TABS;
+  readonly tabs: readonly Tab[];
   /** Where else, because this page is not for them. */
   readonly to: string | null;
   /** Who signed in. */
@@ -154,7 +157,7 @@ function You({ name, className = '' }: { name: string | null; className?: string
 
 interface SpineProps {
   yard: string | null;
-  tabs: typeof TABS;
+  tabs: readonly Tab[];
   you: string | null;
 }
 

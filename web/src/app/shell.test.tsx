@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
 import { BookRouter } from '../ui/BookRouter.tsx';
-import { Screens } from './router.tsx';
+import { screensOf } from './router.tsx';
 import { createBookStore } from './store.ts';
 
 /** Answers of the server by path; what is missing does not answer at all. */
@@ -25,8 +25,10 @@ beforeEach(() => {
 afterEach(cleanup);
 
 function open(path: string) {
+  const store = createBookStore();
+  const Screens = screensOf(store);
   render(
-    <Provider store={createBookStore()}>
+    <Provider store={store}>
       <BookRouter history={createMemoryHistory({ initialEntries: [path] })}>
         <Screens />
       </BookRouter>

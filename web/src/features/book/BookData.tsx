@@ -1,4 +1,5 @@
 import { useTitle } from '../../app/title.ts';
+import { headingOf } from '../../app/spine.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useMeQuery } from '../phones/phonesApi.ts';
@@ -15,7 +16,7 @@ export default function BookData() {
   const { data: me } = useMeQuery();
   if (me && me.role !== 'owner') {
     return (
-      <Page title="The book" about={`Opened by ${me.person}`}>
+      <Page title={headingOf('/book')} about={`Opened by ${me.person}`}>
         <div className="max-w-5xl space-y-9 p-5 md:p-7">
           <p className="max-w-xl">
             The whole book is exported, checked and imported on its own machine, not from a phone.
@@ -27,7 +28,7 @@ export default function BookData() {
   }
   return (
     <Page
-      title="The book"
+      title={headingOf('/book')}
       about="What is in it belongs to you: export it, check a backup, import tables"
       actions={
         <ButtonLink look="quiet" to="/phones">

@@ -5,6 +5,7 @@ import { useSessionPagesInfiniteQuery } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { pastDate } from '../../app/dates.ts';
+import { headingOf } from '../../app/spine.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -20,7 +21,7 @@ export default function Debriefs() {
   const sessions = query.data.pages.flat();
   const days = [...new Set(sessions.map((s) => s.date))];
   return (
-    <Page title="Debrief" about="What was ridden, day by day">
+    <Page title={headingOf('/debrief')} about="What was ridden, day by day">
       <div className="max-w-[1500px] p-5 md:p-7">
         {days.length === 0 && (
           <Empty title="Nothing has been taught yet.">

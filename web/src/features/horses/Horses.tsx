@@ -7,6 +7,7 @@ import { useRidersQuery } from '../../api/riders.ts';
 import { useYard } from '../../api/useYard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, byDate, today } from '../../app/dates.ts';
+import { headingOf } from '../../app/spine.ts';
 import { useTitle } from '../../app/title.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -54,7 +55,7 @@ export default function Horses() {
     });
   return (
     <Page
-      title="Horses"
+      title={headingOf('/horses')}
       about={
         working.length > 0 &&
         `${working.length} at work${retired.length ? `, ${retired.length} retired` : ''}`

@@ -14,6 +14,7 @@ import type { YardRow } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { useYard } from '../../api/useYard.ts';
 import { ago, today } from '../../app/dates.ts';
+import { headingOf } from '../../app/spine.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -43,7 +44,7 @@ export default function ProgressIndex() {
   const rows = new Map(yard.rows?.map((row) => [row.horseId, row]));
   return (
     <Page
-      title="Progress"
+      title={headingOf('/progress')}
       about="The whole yard: where each horse stands, and what it waits for"
       actions={
         <Button look="quiet" onClick={() => window.print()}>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { QueryState } from '../../api/QueryState.tsx';
 import { whenSaid } from '../../app/dates.ts';
+import { headingOf } from '../../app/spine.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -30,7 +31,7 @@ export default function RingsideStart() {
   const open = useOpenSessions();
   if (!kit && open.length === 0) return <QueryState query={query} what="horses" />;
   return (
-    <Page title="Ringside" {...(kit && { about: aboutTheNetwork() })}>
+    <Page title={headingOf('/ringside')} {...(kit && { about: aboutTheNetwork() })}>
       <div className="flex max-w-xl flex-col gap-4 p-5 md:p-7">
         <GoOn open={open} />
         {fromDevice && (

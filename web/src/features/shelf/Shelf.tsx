@@ -4,6 +4,7 @@ import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { useOwnExercisesQuery } from '../../api/exercises.ts';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useTitle } from '../../app/title.ts';
+import { headingOf } from '../../app/spine.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -47,7 +48,7 @@ export default function Shelf() {
   const set = (change: Partial<Filters>) => setFilters({ ...filters, ...change });
   return (
     <Page
-      title="Exercise shelf"
+      title={headingOf('/shelf')}
       about={`${count} of ${chains.reduce((n, c) => n + c.exercises.length, 0)} exercises`}
       actions={
         <>

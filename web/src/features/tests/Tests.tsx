@@ -9,6 +9,7 @@ import { useSaveLessonMutation, useSheetsQuery } from '../../api/lessons.ts';
 import { useRidesQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';
+import { headingOf } from '../../app/spine.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -63,7 +64,7 @@ export default function Tests() {
   };
   return (
     <Page
-      title="Tests"
+      title={headingOf('/tests')}
       about="Learn, call, mark, and see where the points are"
       actions={
         <>

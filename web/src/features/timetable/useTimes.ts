@@ -4,9 +4,15 @@ import type { Names } from '@canter-book/core/calendar/clashes';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { occurrencesIn, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import type { Horse, Rider } from '@canter-book/core/book/records';
-import { useHorsesQuery } from '../../api/horses.ts';
-import { useRidersQuery } from '../../api/riders.ts';
-import { useAppointmentsQuery, useBusyQuery, useTimetableQuery } from '../../api/timetable.ts';
+import type { Ahead } from '../../api/ahead.ts';
+import { horsesApi, useHorsesQuery } from '../../api/horses.ts';
+import { ridersApi, useRidersQuery } from '../../api/riders.ts';
+import {
+  timetableApi,
+  useAppointmentsQuery,
+  useBusyQuery,
+  useTimetableQuery,
+} from '../../api/timetable.ts';
 
 const NONE: readonly never[] = [];
 
@@ -50,6 +56,15 @@ export function useTimes(from: string, to: string): Times {
     [occurrences, timetable, busy, horses, riders, names, failed],
   );
 }
+
+/** What `useTimes` asks for. */
+export const timesAhead = (from: string, to: string): Ahead => [
+  timetableApi.util.prefetch('appointments', { from, to }, {}),
+  timetableApi.util.prefetch('timetable', undefined, {}),
+  timetableApi.util.prefetch('busy', undefined, {}),
+  horsesApi.util.prefetch('horses', undefined, {}),
+  ridersApi.util.prefetch('riders', undefined, {}),
+];
 
 /** What an occurrence is called: its horse, or what it is. */
 export const calledOf = ({ appointment: a }: Occurrence, names: Names): string =>

@@ -4,9 +4,11 @@ import { placeOf } from '@canter-book/core/calendar/changes';
 import { NO_REASON } from '@canter-book/core/calendar/occurrences';
 import type { Horse } from '@canter-book/core/book/records';
 import { useHorsesQuery } from '../../api/horses.ts';
-import { useLessonsQuery } from '../../api/lessons.ts';
-import { useSessionsQuery } from '../../api/sessions.ts';
+import type { Ahead } from '../../api/ahead.ts';
+import { lessonsApi, useLessonsQuery } from '../../api/lessons.ts';
+import { sessionsApi, useSessionsQuery } from '../../api/sessions.ts';
 import { useYard } from '../../api/useYard.ts';
+import { yardApi } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
@@ -24,6 +26,9 @@ import { longestWaiting } from './waiting.ts';
 /** Of a school so many of those that wait are looked up, beside those of the day. */
 const MOST_BESIDE = 20;
 
+/** Sessions of a day and those after it. */
+const MOST_RIDDEN = 60;
+
 const NONE: readonly never[] = [];
 
 // What a first look does not need comes when it is asked for.
@@ -37,6 +42,15 @@ interface DayPageProps {
   onAsk(asked: Asked): void;
 }
 
+const ridden = (date: string) => ({ since: date, limit: MOST_RIDDEN });
+
+/** What a day asks for, beside its times. */
+export const dayAhead = (date: string): Ahead => [
+  yardApi.util.prefetch('yard', date, {}),
+  lessonsApi.util.prefetch('lessons', {}, {}),
+  sessionsApi.util.prefetch('sessions', ridden(date), {}),
+];
+
 /** One day: its lessons at their hours; without any, the horses in the order in which they wait. */
 export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: DayPageProps) {
   const horsesQuery = useHorsesQuery();
@@ -46,7 +60,7 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
   ]);
   const yard = useInSteps(known.rows);
   const { data: lessons = NONE } = useLessonsQuery({});
-  const { data: sessions = NONE } = useSessionsQuery({ since: date, limit: 60 });
+  const { data: sessions = NONE } = useSessionsQuery(ridden(date));
   const minute = useNow();
   const change = useChange();
   const now = date === today() ? minute : null;

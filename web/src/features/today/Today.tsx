@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { monthSaid } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
+import type { Ahead } from '../../api/ahead.ts';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useHealthQuery } from '../../api/yard.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
@@ -14,9 +15,9 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Strap } from '../../ui/Strap.tsx';
 import type { Asked } from '../timetable/appointmentDraft.ts';
-import { useTimes, type Times } from '../timetable/useTimes.ts';
+import { timesAhead, useTimes, type Times } from '../timetable/useTimes.ts';
 import { WeekStrip } from '../timetable/WeekStrip.tsx';
-import { DayPage } from './DayPage.tsx';
+import { dayAhead, DayPage } from './DayPage.tsx';
 
 const VIEWS = ['day', 'week', 'month'] as const;
 type View = (typeof VIEWS)[number];
@@ -29,15 +30,18 @@ const AppointmentForm = lazy(() =>
   import('../timetable/AppointmentForm.tsx').then((m) => ({ default: m.AppointmentForm })),
 );
 
+export function ahead({ search }: Location): Ahead {
+  const { date, view } = shownAt(new URLSearchParams(search));
+  return [...timesAhead(...spanShown(view, date)), ...(view === 'day' ? dayAhead(date) : [])];
+}
+
 /** The day’s sheet: the lessons at their hours, what is next, and which horses wait. */
 export default function Today() {
   useTitle('Today');
   const [search, setSearch] = useSearchParams();
   const [asked, setAsked] = useState<Asked | null>(null);
   const now = today();
-  const wanted = search.get('day');
-  const date = isDay(wanted) ? wanted : now;
-  const view = VIEWS.find((v) => v === search.get('view')) ?? 'day';
+  const { date, view } = shownAt(search);
   const horsesQuery = useHorsesQuery();
   const allHorses = useInSteps(horsesQuery.data);
   const horses = useMemo(() => allHorses?.filter((h) => !h.retiredOn), [allHorses]);
@@ -126,6 +130,15 @@ const BackToToday = ({ onGo }: { onGo(): void }) => (
     back to today
   </button>
 );
+
+/** What the address asks for. */
+function shownAt(search: URLSearchParams): { date: string; view: View } {
+  const wanted = search.get('day');
+  return {
+    date: isDay(wanted) ? wanted : today(),
+    view: VIEWS.find((v) => v === search.get('view')) ?? 'day',
+  };
+}
 
 /** The days whose appointments are looked up: the week, with a day before and after it; or the weeks of the month. */
 function spanShown(view: View, date: string): [string, string] {

@@ -14,6 +14,7 @@ import {
 import { problemOf } from '../../../api/problem.ts';
 import { QueryState } from '../../../api/QueryState.tsx';
 import { ago } from '../../../app/dates.ts';
+import { headingOf } from '../../../app/spine.ts';
 import { newId } from '../../../app/newId.ts';
 import { tell } from '../../../app/notices.ts';
 import { useTitle } from '../../../app/title.ts';
@@ -56,7 +57,7 @@ export default function Lessons() {
   const empty = !q && !tag && shown.length === 0;
   return (
     <Page
-      title="Lesson desk"
+      title={headingOf('/desk')}
       about={`${counted(shown.length, 'lesson')}${horse ? ` for ${horse.name}` : ''}`}
       actions={
         <span className="flex gap-2">

@@ -1,0 +1,13 @@
+import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
+import type { BookStore } from '../app/store.ts';
+
+/**
+ * What a screen shows first, asked for while its script is read: its parts would ask one by one when they
+ * are there, and each asking would draw all of them again.
+ */
+export type Ahead = readonly ThunkAction<
+  void,
+  ReturnType<BookStore['getState']>,
+  unknown,
+  UnknownAction
+>[];
