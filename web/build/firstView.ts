@@ -17,7 +17,7 @@ function cover(): string {
     '<div class="cover flex h-full flex-col-reverse md:flex-row">',
     `<header class="${SPINE}"><span class="${SPINE_MARK}">C</span>`,
     `<nav aria-label="Main" class="${SPINE_TABS}">${tabs.join('')}</nav></header>`,
-    `<main class="min-h-0 flex-1"><div class="${PAGE_HEAD}" hidden><h1 class="${PAGE_TITLE}"></h1></div>`,
+    `<main class="min-h-0 flex-1"><div class="head ${PAGE_HEAD}"><h1 class="${PAGE_TITLE}">&nbsp;</h1></div>`,
     '<p class="p-8 text-soft">Opening the book …</p></main>',
     '</div>',
   ].join('');

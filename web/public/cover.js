@@ -28,9 +28,7 @@
     tab.ariaCurrent = 'page';
     // Another day, a week or a month says itself what it is.
     if (tab.pathname !== pathname || (pathname === '/' && search !== '')) return;
-    const heading = document.querySelector('#root h1');
-    heading.textContent = tab.dataset.heading || day;
-    heading.parentElement.hidden = false;
+    document.querySelector('#root h1').textContent = tab.dataset.heading || day;
   };
   document.addEventListener('readystatechange', fill, { once: true });
 })();

@@ -11,3 +11,10 @@ export type Ahead = readonly ThunkAction<
   unknown,
   UnknownAction
 >[];
+
+/** What the address of a screen tells. */
+export interface Opened {
+  /** Empty on a page that is not of one thing. */
+  readonly id: string;
+  readonly search: URLSearchParams;
+}

@@ -1,6 +1,6 @@
 import { lazy } from 'react';
-import { type RouteObject, useRoutes } from 'react-router';
-import type { Ahead } from '../api/ahead.ts';
+import { matchPath, type RouteObject, useRoutes } from 'react-router';
+import type { Ahead, Opened } from '../api/ahead.ts';
 import { NotFound } from './NotFound.tsx';
 import { Shell, shellAhead } from './Shell.tsx';
 import type { BookStore } from './store.ts';
@@ -8,7 +8,7 @@ import type { BookStore } from './store.ts';
 interface Screen {
   readonly default: React.ComponentType;
   /** What it shows first. */
-  readonly ahead?: (at: Location) => Ahead;
+  readonly ahead?: (at: Opened) => Ahead;
 }
 
 /** The screen of the address, in the shell. */
@@ -19,7 +19,9 @@ export function screensOf(store: BookStore): React.ComponentType {
     ...(path === '' ? { index: true } : { path }),
     Component: lazy(async () => {
       const loaded = await load();
-      ask(loaded.ahead?.(window.location));
+      const { pathname, search } = window.location;
+      const id = matchPath(`/${path}`, pathname)?.params['id'] ?? '';
+      ask(loaded.ahead?.({ id, search: new URLSearchParams(search) }));
       return loaded;
     }),
   });

@@ -5,9 +5,10 @@ import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standi
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';
 import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
-import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
-import { useRidersQuery } from '../../api/riders.ts';
-import { useSessionsQuery } from '../../api/sessions.ts';
+import type { Ahead, Opened } from '../../api/ahead.ts';
+import { horsesApi, useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
+import { ridersApi, useRidersQuery } from '../../api/riders.ts';
+import { sessionsApi, useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { ago, pastDate, shortDate, today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
@@ -25,11 +26,20 @@ import { PlanLink } from '../plan/PlanLink.tsx';
 
 const UNKNOWN = { left: null, right: null };
 
+const latest = (horseId: string) => ({ horseId, limit: 8 });
+
+export const ahead = ({ id }: Opened): Ahead => [
+  horsesApi.util.prefetch('horse', id, {}),
+  horsesApi.util.prefetch('readings', id, {}),
+  sessionsApi.util.prefetch('sessions', latest(id), {}),
+  ridersApi.util.prefetch('riders', undefined, {}),
+];
+
 export default function HorsePage() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
   const marks = useInSteps(useReadingsQuery(id).data);
-  const sessions = useSessionsQuery({ horseId: id, limit: 8 });
+  const sessions = useSessionsQuery(latest(id));
   const { data: riders = [] } = useRidersQuery();
   useTitle(query.data?.name ?? 'Horse');
   if (!query.data) return <QueryState query={query} what="horse" />;

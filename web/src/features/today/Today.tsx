@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { monthSaid } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
-import type { Ahead } from '../../api/ahead.ts';
+import type { Ahead, Opened } from '../../api/ahead.ts';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useHealthQuery } from '../../api/yard.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
@@ -30,8 +30,8 @@ const AppointmentForm = lazy(() =>
   import('../timetable/AppointmentForm.tsx').then((m) => ({ default: m.AppointmentForm })),
 );
 
-export function ahead({ search }: Location): Ahead {
-  const { date, view } = shownAt(new URLSearchParams(search));
+export function ahead({ search }: Opened): Ahead {
+  const { date, view } = shownAt(search);
   return [...timesAhead(...spanShown(view, date)), ...(view === 'day' ? dayAhead(date) : [])];
 }
 
