@@ -42,7 +42,11 @@ export function firstView(): Plugin {
       handler: (html) =>
         html
           .replace('<!-- cover -->', cover())
-          .replaceAll('rel="modulepreload"', 'rel="modulepreload" fetchpriority="low"')
+          // Each read by itself: in one go they would take longer than a tap may wait.
+          .replaceAll(
+            /<link rel="modulepreload" crossorigin href="([^"]+)">/g,
+            '<script type="module" async fetchpriority="low" crossorigin src="$1"></script>',
+          )
           .replaceAll('<script type="module"', '<script type="module" fetchpriority="low"'),
     },
     generateBundle(_options, bundle) {

@@ -168,8 +168,10 @@ function DaySummary({ times, date }: { times: Times; date: string }) {
   const long = [h > 0 && `${h} h`, m > 0 && `${m} min`].filter(Boolean).join(' ');
   return (
     <>
-      {' '}
-      · {held.length === 1 ? 'one lesson' : `${held.length} lessons`}, {long} in the saddle
+      {' · '}
+      <span className="inline-block">
+        {held.length === 1 ? 'one lesson' : `${held.length} lessons`}, {long} in the saddle
+      </span>
     </>
   );
 }
