@@ -20,7 +20,7 @@ Error.stackTraceLimit = STACK_DEPTH;
 
 const store = createBookStore();
 const history = createBrowserHistory();
-const Screens = screensOf(store);
+const { Screens, open } = screensOf(store);
 startDelivery(store);
 // After the first view is up: what is needed where there is no network.
 window.setTimeout(() => {
@@ -30,17 +30,20 @@ window.setTimeout(() => {
 registerOffline();
 
 const root = createRoot(document.getElementById('root')!);
-// In small steps, so that a tap on the cover is answered meanwhile.
-startTransition(() =>
-  root.render(
-    <StrictMode>
-      <Provider store={store}>
-        <ErrorBoundary FallbackComponent={ErrorPage}>
-          <BookRouter history={history}>
-            <Screens />
-          </BookRouter>
-        </ErrorBoundary>
-      </Provider>
-    </StrictMode>,
-  ),
-);
+const show = () =>
+  // In small steps, so that a tap on the cover is answered meanwhile.
+  startTransition(() =>
+    root.render(
+      <StrictMode>
+        <Provider store={store}>
+          <ErrorBoundary FallbackComponent={ErrorPage}>
+            <BookRouter history={history}>
+              <Screens />
+            </BookRouter>
+          </ErrorBoundary>
+        </Provider>
+      </StrictMode>,
+    ),
+  );
+// A screen that cannot be had says so itself.
+open(history.location.pathname).then(show, show);

@@ -1,5 +1,5 @@
 import { lazy } from 'react';
-import { matchPath, type RouteObject, useRoutes } from 'react-router';
+import { matchPath, matchRoutes, type RouteObject, useRoutes } from 'react-router';
 import type { Ahead, Opened } from '../api/ahead.ts';
 import { NotFound } from './NotFound.tsx';
 import { Shell, shellAhead } from './Shell.tsx';
@@ -11,20 +11,25 @@ interface Screen {
   readonly ahead?: (at: Opened) => Ahead;
 }
 
-/** The screen of the address, in the shell. */
-export function screensOf(store: BookStore): React.ComponentType {
+/** The screens of the book, in its shell. */
+export function screensOf(store: BookStore) {
   const ask = (ahead: Ahead = []) => ahead.forEach((query) => store.dispatch(query));
   /** Each screen is loaded when it is first opened, and what it shows asked for at once. */
-  const screen = (path: string, load: () => Promise<Screen>): RouteObject => ({
-    ...(path === '' ? { index: true } : { path }),
-    Component: lazy(async () => {
-      const loaded = await load();
+  const screen = (path: string, fetched: () => Promise<Screen>): RouteObject => {
+    let loading: Promise<Screen> | undefined;
+    const load = () => (loading ??= fetched().then(askedFor));
+    const askedFor = (loaded: Screen) => {
       const { pathname, search } = window.location;
       const id = matchPath(`/${path}`, pathname)?.params['id'] ?? '';
       ask(loaded.ahead?.({ id, search: new URLSearchParams(search) }));
       return loaded;
-    }),
-  });
+    };
+    return {
+      ...(path === '' ? { index: true } : { path }),
+      Component: lazy(load),
+      handle: load,
+    };
+  };
 
   const routes: RouteObject[] = [
     {
@@ -68,6 +73,13 @@ export function screensOf(store: BookStore): React.ComponentType {
       ],
     },
   ];
-  ask(shellAhead());
-  return () => useRoutes(routes);
+  return {
+    /** The screen of the address. */
+    Screens: () => useRoutes(routes),
+    /** Fetches the first one: until it is there the cover is shown. */
+    async open(pathname: string): Promise<void> {
+      ask(shellAhead());
+      await matchRoutes(routes, pathname)?.at(-1)?.route.handle?.();
+    },
+  };
 }

@@ -26,7 +26,7 @@ afterEach(cleanup);
 
 function open(path: string) {
   const store = createBookStore();
-  const Screens = screensOf(store);
+  const { Screens } = screensOf(store);
   render(
     <Provider store={store}>
       <BookRouter history={createMemoryHistory({ initialEntries: [path] })}>
