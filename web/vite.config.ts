@@ -48,6 +48,9 @@ export default defineConfig({
           '**/*cyrillic*',
           '**/*greek*',
           '**/*vietnamese*',
+          // For browsers without woff2, of which none runs the book; PDF is written with the plain ones.
+          '**/*-latin-ext-*.woff',
+          '**/*-600-*.woff',
         ],
         maximumFileSizeToCacheInBytes: 8e6,
         navigateFallbackDenylist: [/^\/api/],
@@ -57,6 +60,8 @@ export default defineConfig({
   build: {
     // Every browser that runs the book knows how to fetch a module before it is wanted.
     modulePreload: { polyfill: false },
+    // All pages wait for the style: a font nobody reads here is no part of it.
+    assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
     // The writer of PDF comes when one is made.
     chunkSizeWarningLimit: 1000,
     rolldownOptions: {

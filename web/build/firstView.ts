@@ -17,7 +17,7 @@ function cover(): string {
     '<div class="cover flex h-full flex-col-reverse md:flex-row">',
     `<header class="${SPINE}"><span class="${SPINE_MARK}">C</span>`,
     `<nav aria-label="Main" class="${SPINE_TABS}">${tabs.join('')}</nav></header>`,
-    `<main class="min-h-0 flex-1"><div class="head ${PAGE_HEAD}"><h1 class="${PAGE_TITLE}">&nbsp;</h1></div>`,
+    `<main class="min-h-0 flex-1"><div class="head ${PAGE_HEAD}"><h1 class="${PAGE_TITLE}"></h1></div>`,
     '<p class="p-8 text-soft">Opening the book …</p></main>',
     '</div>',
   ].join('');
@@ -42,11 +42,7 @@ export function firstView(): Plugin {
       handler: (html) =>
         html
           .replace('<!-- cover -->', cover())
-          // Each read by itself: in one go they would take longer than a tap may wait.
-          .replaceAll(
-            /<link rel="modulepreload" crossorigin href="([^"]+)">/g,
-            '<script type="module" async fetchpriority="low" crossorigin src="$1"></script>',
-          )
+          .replaceAll('rel="modulepreload"', 'rel="modulepreload" fetchpriority="low"')
           .replaceAll('<script type="module"', '<script type="module" fetchpriority="low"'),
     },
     generateBundle(_options, bundle) {

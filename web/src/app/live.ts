@@ -1,6 +1,7 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { api, TAGS, type Tag } from '../api/api.ts';
 import { CLIENT } from '../api/client.ts';
+import { soon } from './soon.ts';
 import type { BookStore } from './store.ts';
 
 /**
@@ -117,7 +118,7 @@ export function useAlsoOpen(lesson: string | null): readonly string[] {
   useEffect(() => {
     if (lesson === null) return;
     opened = lesson;
-    tellOpen();
+    soon(tellOpen);
     return () => {
       opened = null;
       tellOpen();

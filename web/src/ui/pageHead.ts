@@ -4,4 +4,4 @@ export const PAGE_HEAD =
   'flex flex-wrap items-center gap-x-6 gap-y-3 border-b border-line px-5 py-4 md:px-7 md:group-data-bare/page:pr-44';
 /** On a phone, and where there are no tabs, help and paper stand beside it; and who is signed in. */
 export const PAGE_TITLE =
-  'max-w-full text-[27px] leading-tight max-md:w-full max-md:pr-24 max-md:group-data-you/page:pr-36';
+  'min-h-[1lh] max-w-full text-[27px] leading-tight max-md:w-full max-md:pr-24 max-md:group-data-you/page:pr-36';

@@ -2,6 +2,7 @@ import { startTransition, useEffect, useMemo, useState } from 'react';
 import type { reviewed, Reviewed } from '@canter-book/core/review/reviewed';
 import { inBreaths } from '../../app/inBreaths.ts';
 import { tell } from '../../app/notices.ts';
+import { soon } from '../../app/soon.ts';
 import type { Derived } from './derive.ts';
 
 interface Rules {
@@ -20,8 +21,10 @@ export function useReviewed(derived: Derived): Reviewed | null {
       const first = await inBreaths(reviewedInSteps(opening.parsed, opening.ride));
       startTransition(() => setRules({ reviewed, first: { of: opening, reviewed: first } }));
     };
-    fetchRules().catch(() =>
-      tell('The lesson cannot be checked: the server does not answer. Open it again later.'),
+    soon(() =>
+      fetchRules().catch(() =>
+        tell('The lesson cannot be checked: the server does not answer. Open it again later.'),
+      ),
     );
   }, [opening]);
   return useMemo(() => {

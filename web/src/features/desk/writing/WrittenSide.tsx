@@ -3,6 +3,7 @@ import type { Reviewed } from '@canter-book/core/review/reviewed';
 import { useDesk } from '../deskModel.ts';
 import type { EditorHandle, HistoryDepth } from './editor/Editor.tsx';
 import type { Annotations } from './editor/margin.tsx';
+import { soon } from '../../../app/soon.ts';
 import { Tabs } from '../../../ui/Tabs.tsx';
 import { Unopened, WRITTEN, WRITTEN_SIDE } from './Unopened.tsx';
 import { useInSight } from '../../arena/useInSight.ts';
@@ -56,7 +57,7 @@ export default memo(function WrittenSide(props: WrittenSideProps) {
   // On a phone all of this lies below the arena, and is laid out on the way to it.
   const laidOut = inSight || props.editorWanted;
   // Fetched at once, so that it is there when the network goes; laid out when it comes into sight.
-  useEffect(() => void fetchEditor().catch(() => {}), []);
+  useEffect(() => soon(() => void fetchEditor().catch(() => {})), []);
   const text = laidOut ? (
     <Suspense fallback={<Unopened text={opening} />}>
       <Editor
