@@ -8,6 +8,7 @@ import { BookRouter } from './ui/BookRouter.tsx';
 import { ErrorPage } from './app/ErrorPage.tsx';
 import { screensOf } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
+import { soon } from './app/soon.ts';
 import { createBookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
 import './styles.css';
@@ -45,5 +46,5 @@ const show = () =>
       </StrictMode>,
     ),
   );
-// A screen that cannot be had says so itself.
-open(history.location.pathname).then(show, show);
+// After what was read for it, in a task of its own. A screen that cannot be had says so itself.
+soon(() => void open(history.location.pathname).then(show, show));
