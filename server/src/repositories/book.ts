@@ -1,7 +1,6 @@
 import { count, sql } from 'drizzle-orm';
-import type { OwnExercise } from '@canter-book/core/exercises/exercise';
 import type { Database } from '../db/connect.ts';
-import { horses, ownExercises } from '../db/schema.ts';
+import { horses } from '../db/schema.ts';
 import { addDocuments } from './addDocuments.ts';
 import { takeBundle, type BundleReport } from './bundle/take.ts';
 import { undoBroken } from './bundle/underWay.ts';
@@ -10,7 +9,7 @@ import { DOCUMENTS, type DocumentKind } from './documents.ts';
 import { evidenceStore } from './evidence.ts';
 import { importStore } from './imports.ts';
 import { observationStore } from './observations.ts';
-import { revisioned } from './revisioned.ts';
+import { exerciseStore } from './stores/exercises.ts';
 import { horseStore } from './stores/horses.ts';
 import { lessonStore } from './stores/lessons.ts';
 import { programmeStore } from './stores/programmes.ts';
@@ -26,10 +25,7 @@ export function createBook(db: Database) {
   return {
     horses: horseStore(db),
     riders: riderStore(db),
-    exercises: {
-      ...revisioned(db, ownExercises, DOCUMENTS.exercise),
-      list: (): Promise<OwnExercise[]> => db.select().from(ownExercises),
-    },
+    exercises: exerciseStore(db),
     programmes: programmeStore(db),
     ...timetableStores(db),
     lessons: lessonStore(db),

@@ -1,10 +1,22 @@
 import { and, asc, desc, eq, gte, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { READING_KINDS } from '@canter-book/core/formats/readingsCsv';
-import type { Observation, ObservationOf } from '@canter-book/core/observations/observation';
+import {
+  observationSchema,
+  type Observation,
+  type ObservationOf,
+} from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
 import { Appending, type Appended } from './appending.ts';
+import type { Stored } from './kind.ts';
 import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
+
+/** Written by its own statement, many at once: it is only ever added. */
+export const observation: Stored<Observation, typeof observations.$inferSelect> = {
+  table: observations,
+  schema: observationSchema,
+  fromRow: (row) => row.data,
+};
 
 /** What no later observation names. */
 export const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, eq } from 'drizzle-orm';
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from '../db/connect.ts';
+import type { Kind } from './kind.ts';
 
 /** Somebody saved this document in the meantime: both versions are kept apart, neither is lost. */
 export class RevisionConflict<T> extends Error {
@@ -19,9 +19,7 @@ export interface Revisioned {
   revision: number;
 }
 
-interface Mapping<T, Row> {
-  toRow(document: T): Row;
-  fromRow(row: Row): T;
+interface Saved<T, Row> extends Omit<Kind<T, Row>, 'schema'> {
   /** Done with every save, in its transaction. */
   saved?(tx: Transaction, document: T, before: T | null): Promise<void>;
 }
@@ -41,8 +39,7 @@ const MOST_TRIES = 5;
  */
 export function revisioned<T extends Revisioned, Row>(
   db: Database,
-  table: PgTable & { id: PgColumn; revision: PgColumn },
-  { toRow, fromRow, saved: afterSave }: Mapping<T, Row>,
+  { table, toRow, fromRow, saved: afterSave }: Saved<T, Row>,
 ) {
   // What JSON and the database make of a document is the document.
   const bare = (document: T): unknown =>

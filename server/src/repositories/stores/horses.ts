@@ -1,14 +1,21 @@
-import type { Horse } from '@canter-book/core/book/records';
+import { horseSchema, type Horse } from '@canter-book/core/book/records';
 import { asc, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { horses } from '../../db/schema.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { keptRows } from '../keptRows.ts';
 import { revisioned } from '../revisioned.ts';
+import { orMissing, type Kind } from '../kind.ts';
+
+export const horse: Kind<Horse, typeof horses.$inferSelect> = {
+  table: horses,
+  schema: horseSchema,
+  toRow: (h) => ({ ...h, retiredOn: h.retiredOn ?? null }),
+  fromRow: ({ retiredOn, ...row }) =>
+    ({ ...row, ...orMissing('retiredOn', retiredOn) }) as unknown as Horse,
+};
 
 /** Horses; a list of them is read again only where somebody has written it. */
 export function horseStore(db: Database) {
-  const { horse } = DOCUMENTS;
   const keptHorses = keptRows(db, horses, async (ids) =>
     (
       await db
@@ -18,7 +25,7 @@ export function horseStore(db: Database) {
     ).map(horse.fromRow),
   );
   return {
-    ...revisioned(db, horses, horse),
+    ...revisioned(db, horse),
     /** By name; of all, or those of some that are in the book. */
     async ids(among?: readonly string[]): Promise<string[]> {
       const rows = await db

@@ -4,8 +4,30 @@ import type { Database } from '../../db/connect.ts';
 import { lessons } from '../../db/schema.ts';
 import { keptRows } from '../keptRows.ts';
 import { keepVersion, versionsOf } from '../lessonVersions.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { revisioned } from '../revisioned.ts';
+import { instant, orMissing, type Kind } from '../kind.ts';
+import { lessonRecordSchema, type LessonRecord } from '@canter-book/core/book/records';
+import { isSheet } from '@canter-book/core/lesson/document';
+import { wordsOfLesson } from '../../db/words.ts';
+
+export const lesson: Kind<LessonRecord, typeof lessons.$inferSelect> = {
+  table: lessons,
+  schema: lessonRecordSchema,
+  toRow: (l) => ({
+    ...l,
+    updatedAt: new Date(l.updatedAt),
+    removedAt: instant(l.removedAt),
+    savedBy: l.savedBy ?? null,
+    sheet: isSheet(l.document),
+    words: wordsOfLesson(l),
+  }),
+  fromRow: ({ removedAt, savedBy, sheet: _, words: __, ...row }) => ({
+    ...row,
+    updatedAt: row.updatedAt.toISOString(),
+    ...orMissing('savedBy', savedBy),
+    ...orMissing('removedAt', removedAt?.toISOString() ?? null),
+  }),
+};
 
 async function summariesOf(db: Database, ids: readonly string[]): Promise<LessonSummary[]> {
   const { id, revision, title, horseId, tags, template, sheet, updatedAt } = lessons;
@@ -21,7 +43,7 @@ export function lessonStore(db: Database) {
   const summaries = () => keptRows(db, lessons, (ids) => summariesOf(db, ids));
   const keptLessons = { lessons: summaries(), sheets: summaries() };
   return {
-    ...revisioned(db, lessons, { ...DOCUMENTS.lesson, saved: keepVersion }),
+    ...revisioned(db, { ...lesson, saved: keepVersion }),
     /** Lessons, or test sheets, the newest first; with words to look for, those that have them all in title, tags or text. */
     async list(
       words: readonly string[] = [],

@@ -1,9 +1,16 @@
-import type { ProgrammeRecord } from '@canter-book/core/programme/record';
+import { programmeSchema, type ProgrammeRecord } from '@canter-book/core/programme/record';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { programmes } from '../../db/schema.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { revisioned } from '../revisioned.ts';
+import { inData, type Kind } from '../kind.ts';
+
+export const programme: Kind<ProgrammeRecord, typeof programmes.$inferSelect> = {
+  table: programmes,
+  schema: programmeSchema,
+  toRow: (p) => ({ ...inData(p), horseId: p.horseId, endedOn: p.endedOn ?? null }),
+  fromRow: ({ data, revision }) => ({ ...data, revision }),
+};
 
 export interface ProgrammeFilter {
   horseId?: string | undefined;
@@ -12,9 +19,8 @@ export interface ProgrammeFilter {
 }
 
 export function programmeStore(db: Database) {
-  const { programme } = DOCUMENTS;
   return {
-    ...revisioned(db, programmes, programme),
+    ...revisioned(db, programme),
     /** Of all horses, of one or of some; those that have ended only when they are asked for. */
     async list({ horseId, horseIds, ended = false }: ProgrammeFilter): Promise<ProgrammeRecord[]> {
       const rows = await db

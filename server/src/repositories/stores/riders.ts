@@ -1,10 +1,17 @@
-import type { Rider } from '@canter-book/core/book/records';
+import { riderSchema, type Rider } from '@canter-book/core/book/records';
 import { and, asc, count, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { observations, riders, sessions } from '../../db/schema.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { stands, kindCount } from '../observations.ts';
 import { revisioned } from '../revisioned.ts';
+import { orMissing, type Kind } from '../kind.ts';
+
+export const rider: Kind<Rider, typeof riders.$inferSelect> = {
+  table: riders,
+  schema: riderSchema,
+  toRow: (r) => ({ ...r, retiredOn: r.retiredOn ?? null }),
+  fromRow: ({ retiredOn, ...row }) => ({ ...row, ...orMissing('retiredOn', retiredOn) }),
+};
 
 export interface RiderCorners {
   riderId: string;
@@ -13,9 +20,8 @@ export interface RiderCorners {
 }
 
 export function riderStore(db: Database) {
-  const { rider } = DOCUMENTS;
   return {
-    ...revisioned(db, riders, rider),
+    ...revisioned(db, rider),
     list: async (): Promise<Rider[]> =>
       (await db.select().from(riders).orderBy(asc(riders.name))).map(rider.fromRow),
     /** Corners counted for each rider since a day, and how many were ridden with bend. */

@@ -1,10 +1,19 @@
-import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { markedRides } from '../../db/schema.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { forgetSnapshots } from '../held.ts';
 import { revisioned } from '../revisioned.ts';
+import { type Kind } from '../kind.ts';
+import { packed } from '@canter-book/core/progress/readings';
+import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';
+
+export const ride: Kind<MarkedRide, typeof markedRides.$inferSelect> = {
+  table: markedRides,
+  schema: markedRideSchema,
+  toRow: (r) => ({ ...r, evidence: packed(evidenceOfRide(r)) }),
+  fromRow: ({ evidence: _, ...row }) => row,
+};
 
 export interface RideFilter {
   horseId?: string | undefined;
@@ -16,9 +25,8 @@ const MOST_RIDES = 500;
 
 /** Rides of a test that were marked: they count for the horse. */
 export function rideStore(db: Database) {
-  const { ride } = DOCUMENTS;
   return {
-    ...revisioned(db, markedRides, {
+    ...revisioned(db, {
       ...ride,
       saved: (tx, now, before) =>
         forgetSnapshots(tx, [now.horseId, ...(before ? [before.horseId] : [])]),

@@ -5,11 +5,35 @@ import { unpacked } from '@canter-book/core/progress/readings';
 import { and, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { horses, observations, riders, sessionEvidence, sessions } from '../../db/schema.ts';
-import { DOCUMENTS } from '../documents.ts';
 import { forgetEvidence } from '../held.ts';
 import { type observationStore, stands, kindCount } from '../observations.ts';
 import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
 import { revisioned } from '../revisioned.ts';
+import { instant, orMissing, type Kind } from '../kind.ts';
+import { sessionSchema, type Session } from '@canter-book/core/book/records';
+
+export const session: Kind<Session, typeof sessions.$inferSelect> = {
+  table: sessions,
+  schema: sessionSchema,
+  toRow: (s) => ({
+    ...s,
+    startedAt: new Date(s.startedAt),
+    endedAt: instant(s.endedAt),
+    removedAt: instant(s.removedAt),
+    next: s.next ?? null,
+    appointmentId: s.appointmentId ?? null,
+    by: s.by ?? null,
+  }),
+  fromRow: ({ removedAt, next, appointmentId, by, ...row }) => ({
+    ...row,
+    startedAt: row.startedAt.toISOString(),
+    endedAt: row.endedAt?.toISOString() ?? null,
+    ...orMissing('next', next),
+    ...orMissing('appointmentId', appointmentId),
+    ...orMissing('by', by),
+    ...orMissing('removedAt', removedAt?.toISOString() ?? null),
+  }),
+};
 
 export interface SessionFilter {
   horseId?: string | undefined;
@@ -45,9 +69,8 @@ type Seen = ReturnType<typeof observationStore>;
 
 /** Sessions, with what was seen in them counted. */
 export function sessionStore(db: Database, seen: Seen) {
-  const { session } = DOCUMENTS;
   return {
-    ...revisioned(db, sessions, {
+    ...revisioned(db, {
       ...session,
       async saved(tx, now, before) {
         const counts = now.removedAt !== before?.removedAt || now.date !== before?.date;
