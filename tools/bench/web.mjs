@@ -53,7 +53,7 @@ export async function benchWeb(base) {
     args: ['--no-sandbox', '--disable-gpu', `--remote-debugging-port=${DEBUG_PORT}`],
   });
   const blank = await browser.newPage();
-  const look = async (path) => {
+  const look = async (path, again = 2) => {
     // Each time anew: a machine with other work is another machine a minute later.
     const index = await weigh(blank);
     const slowdown = slowdownFor(index);
@@ -65,7 +65,10 @@ export async function benchWeb(base) {
       onlyCategories: GROUPS,
       throttling: settings,
     });
-    return { ...run.lhr, index, slowdown };
+    const { runtimeError: failed } = run.lhr;
+    if (failed && again === 0) throw new Error(`${path}: ${failed.message}`);
+    // Now and then the browser has painted nothing, for reasons of its own.
+    return failed ? look(path, again - 1) : { ...run.lhr, index, slowdown };
   };
   const table = [];
   for (const [name, path] of Object.entries(pages)) {
