@@ -31,7 +31,11 @@ export default function Ringside() {
     return () => setOutdoors(false);
   }, []);
   if (!teaching)
-    return ready ? <NotFound what="lesson under way on this device" /> : <Loading what="lesson" />;
+    return ready ? (
+      <NotFound title="This lesson is not under way on this device." />
+    ) : (
+      <Loading what="lesson" />
+    );
   return <Open teaching={teaching} />;
 }
 

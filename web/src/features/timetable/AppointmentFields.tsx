@@ -117,7 +117,7 @@ export function WhenFields({ of: { draft, set, wrong } }: { of: AppointmentDraft
 export function WhereFields({ of }: { of: AppointmentDraft }) {
   const { draft, set, times, onlyThis, wrong } = of;
   return (
-    <div className="grid grid-cols-2 gap-3 *:min-w-0">
+    <div className="grid gap-3 *:min-w-0 sm:grid-cols-2">
       <Field label="Arena" error={wrong('arena')}>
         {(field) => (
           <Suggested
