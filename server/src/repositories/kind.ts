@@ -28,3 +28,10 @@ export const inData = <T extends { id: string; revision: number }>(document: T) 
   revision: document.revision,
   data: document,
 });
+export const fromData = <T extends { revision: number }>(row: {
+  data: T;
+  revision: number;
+}): T => ({
+  ...row.data,
+  revision: row.revision,
+});

@@ -20,8 +20,10 @@ export function screensOf(store: BookStore) {
     const load = () => (loading ??= fetched().then(askedFor));
     const askedFor = (loaded: Screen) => {
       const { pathname, search } = window.location;
-      const id = matchPath(`/${path}`, pathname)?.params['id'] ?? '';
-      ask(loaded.ahead?.({ id, search: new URLSearchParams(search) }));
+      const match = matchPath(`/${path}`, pathname);
+      const id = match?.params['id'] ?? '';
+      // Whoever is somewhere else by now wants nothing of it.
+      if (match) ask(loaded.ahead?.({ id, search: new URLSearchParams(search) }));
       return loaded;
     };
     return {

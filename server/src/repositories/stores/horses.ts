@@ -3,8 +3,8 @@ import { asc, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { horses } from '../../db/schema.ts';
 import { keptRows } from '../keptRows.ts';
-import { revisioned } from '../revisioned.ts';
 import { orMissing, type Kind } from '../kind.ts';
+import { revisioned } from '../revisioned.ts';
 
 export const horse: Kind<Horse, typeof horses.$inferSelect> = {
   table: horses,

@@ -1,14 +1,14 @@
 import type { LessonSummary, RemovedLesson } from '@canter-book/core/book/summaries';
+import { lessonRecordSchema, type LessonRecord } from '@canter-book/core/book/records';
+import { isSheet } from '@canter-book/core/lesson/document';
 import { and, desc, eq, ilike, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { lessons } from '../../db/schema.ts';
+import { wordsOfLesson } from '../../db/words.ts';
 import { keptRows } from '../keptRows.ts';
+import { instant, orMissing, type Kind } from '../kind.ts';
 import { keepVersion, versionsOf } from '../lessonVersions.ts';
 import { revisioned } from '../revisioned.ts';
-import { instant, orMissing, type Kind } from '../kind.ts';
-import { lessonRecordSchema, type LessonRecord } from '@canter-book/core/book/records';
-import { isSheet } from '@canter-book/core/lesson/document';
-import { wordsOfLesson } from '../../db/words.ts';
 
 export const lesson: Kind<LessonRecord, typeof lessons.$inferSelect> = {
   table: lessons,

@@ -2,14 +2,14 @@ import { programmeSchema, type ProgrammeRecord } from '@canter-book/core/program
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { programmes } from '../../db/schema.ts';
+import { fromData, inData, type Kind } from '../kind.ts';
 import { revisioned } from '../revisioned.ts';
-import { inData, type Kind } from '../kind.ts';
 
 export const programme: Kind<ProgrammeRecord, typeof programmes.$inferSelect> = {
   table: programmes,
   schema: programmeSchema,
   toRow: (p) => ({ ...inData(p), horseId: p.horseId, endedOn: p.endedOn ?? null }),
-  fromRow: ({ data, revision }) => ({ ...data, revision }),
+  fromRow: fromData,
 };
 
 export interface ProgrammeFilter {

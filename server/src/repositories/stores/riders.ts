@@ -2,9 +2,9 @@ import { riderSchema, type Rider } from '@canter-book/core/book/records';
 import { and, asc, count, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { observations, riders, sessions } from '../../db/schema.ts';
+import { orMissing, type Kind } from '../kind.ts';
 import { stands, kindCount } from '../observations.ts';
 import { revisioned } from '../revisioned.ts';
-import { orMissing, type Kind } from '../kind.ts';
 
 export const rider: Kind<Rider, typeof riders.$inferSelect> = {
   table: riders,

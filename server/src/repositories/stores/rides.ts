@@ -1,12 +1,12 @@
 import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import { packed } from '@canter-book/core/progress/readings';
+import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { markedRides } from '../../db/schema.ts';
 import { forgetSnapshots } from '../held.ts';
+import type { Kind } from '../kind.ts';
 import { revisioned } from '../revisioned.ts';
-import { type Kind } from '../kind.ts';
-import { packed } from '@canter-book/core/progress/readings';
-import { evidenceOfRide } from '@canter-book/core/sheet/rideEvidence';
 
 export const ride: Kind<MarkedRide, typeof markedRides.$inferSelect> = {
   table: markedRides,

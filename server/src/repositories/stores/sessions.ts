@@ -2,15 +2,15 @@ import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { doneIn } from '@canter-book/core/planner/history';
 import type { Done } from '@canter-book/core/planner/request';
 import { unpacked } from '@canter-book/core/progress/readings';
+import { sessionSchema, type Session } from '@canter-book/core/book/records';
 import { and, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { horses, observations, riders, sessionEvidence, sessions } from '../../db/schema.ts';
 import { forgetEvidence } from '../held.ts';
-import { type observationStore, stands, kindCount } from '../observations.ts';
-import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
-import { revisioned } from '../revisioned.ts';
 import { instant, orMissing, type Kind } from '../kind.ts';
-import { sessionSchema, type Session } from '@canter-book/core/book/records';
+import { type observationStore, stands, kindCount } from '../observations.ts';
+import { revisioned } from '../revisioned.ts';
+import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
 
 export const session: Kind<Session, typeof sessions.$inferSelect> = {
   table: sessions,

@@ -6,12 +6,12 @@ import {
   type BusyCalendar,
   type Timetable,
 } from '@canter-book/core/calendar/appointment';
+import { spanOf } from '@canter-book/core/calendar/occurrences';
 import { and, asc, gte, isNull, lte, or } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { appointments, busyCalendars, timetables } from '../../db/schema.ts';
+import { fromData, inData, type Kind } from '../kind.ts';
 import { revisioned } from '../revisioned.ts';
-import { inData, type Kind } from '../kind.ts';
-import { spanOf } from '@canter-book/core/calendar/occurrences';
 
 export const appointment: Kind<Appointment, typeof appointments.$inferSelect> = {
   table: appointments,
@@ -25,14 +25,14 @@ export const busy: Kind<BusyCalendar, typeof busyCalendars.$inferSelect> = {
   table: busyCalendars,
   schema: busyCalendarSchema,
   toRow: inData,
-  fromRow: ({ data, revision }) => ({ ...data, revision }),
+  fromRow: fromData,
 };
 
 export const timetable: Kind<Timetable, typeof timetables.$inferSelect> = {
   table: timetables,
   schema: timetableSchema,
   toRow: inData,
-  fromRow: ({ data, revision }) => ({ ...data, revision }),
+  fromRow: fromData,
 };
 
 /** Appointments, the calendars of people's own, and the days they lie in. */
