@@ -1,10 +1,11 @@
 /** The rooms of core in their order: each imports only rooms before it. See docs/architecture.md. */
 const rooms = [
   'units',
+  'numbers',
+  'storable',
   'schema',
   'fields',
   'words',
-  'numbers',
   'steps',
   'daysSaid',
   'geometry',

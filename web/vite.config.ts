@@ -9,11 +9,11 @@ import { firstView } from './build/firstView.ts';
 const FRAME =
   /node_modules[\\/](react|react-dom|scheduler|react-router|react-redux|redux|immer|reselect|redux-thunk|@reduxjs[\\/]toolkit|@standard-schema[\\/][a-z]+)[\\/]/;
 /** A lesson read and ridden: desk, ringside, shelf and debrief all do. The desk reviews it later. */
-const LESSON = /core[\\/]src[\\/](geometry|notation|ride|movements|figures|forms)[\\/]/;
+const LESSON = /core[\\/]src[\\/](geometry|notation|ride|movements|figures|forms)[\\/](?!schema)/;
 /** A horse's paces and limits: also on pages without a lesson. */
-const PACES = /core[\\/]src[\\/](gaits[\\/]|fields|units)/;
+const PACES = /core[\\/]src[\\/](gaits[\\/](?!\w+Schema)|numbers|units)/;
 /** What is entered, checked against its schema: also on pages without a lesson. */
-const SHAPES = /node_modules[\\/]zod[\\/]|core[\\/]src[\\/]schema\./;
+const SHAPES = /node_modules[\\/]zod[\\/]|core[\\/]src[\\/](schema|fields|gaits[\\/]\w+Schema)\./;
 /** Days and limits in words: on pages that check nothing. They lean on no other module. */
 const WORDS =
   /core[\\/]src[\\/](daysSaid|arena[\\/]rein\.|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
@@ -71,7 +71,7 @@ export default defineConfig({
           groups: [
             { name: 'words', test: WORDS, priority: 4 },
             { name: 'frame', test: FRAME, priority: 3 },
-            { name: 'shapes', test: SHAPES, priority: 3 },
+            { name: 'shapes', test: SHAPES, priority: 2 },
             { name: 'paces', test: PACES, priority: 3 },
             { name: 'lesson', test: LESSON, priority: 2 },
             { name: 'page', test: PAGE, priority: 1 },

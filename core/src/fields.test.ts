@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { daySchema, idSchema, instantSchema, storableText, unstorableIn } from './fields.ts';
+import { daySchema, idSchema, instantSchema } from './fields.ts';
+import { storableText, unstorableIn } from './storable.ts';
 
 describe('what every record is made of', () => {
   test('an id is one id in whatever letters', () => {

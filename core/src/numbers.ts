@@ -1,4 +1,15 @@
-/** Numbers as people write them. */
+/** Numbers as people write them, and how far they may go. */
+
+/** From the least to the most, both included; `above` itself is too small. */
+export type Bounds = ({ readonly least: number } | { readonly above: number }) & {
+  readonly most: number;
+  readonly whole?: true;
+};
+
+export const within = (bounds: Bounds, value: number): boolean =>
+  ('above' in bounds ? value > bounds.above : value >= bounds.least) &&
+  value <= bounds.most &&
+  (!bounds.whole || Number.isInteger(value));
 
 /** An empty cell is nothing; what is no number is NaN. A comma is a point. */
 export function readNumber(said: string): number | null {

@@ -2,11 +2,11 @@ import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import { daySchema as date, idSchema as id, instantSchema } from '../fields.ts';
 import { circleSchema, ownLimitShape } from '../gaits/limitsSchema.ts';
-import { measurementSchema } from '../gaits/measured.ts';
+import { measurementSchema } from '../gaits/measuredSchema.ts';
 import { restrictionSchema } from '../gaits/restrictionSchema.ts';
-import { stageSchema } from '../gaits/stage.ts';
+import { stageSchema } from '../gaits/stageSchema.ts';
 import { setNextSchema } from './next.ts';
-import { approachSchema, lessonSchema } from '../lesson/document.ts';
+import { approachSchema, lessonSchema } from '../lesson/schema.ts';
 
 /** The records of the book, checked at every door. */
 

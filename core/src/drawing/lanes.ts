@@ -3,7 +3,7 @@ import type { Lateral } from '../forms/contract.ts';
 import { contactWanted, type ContactWanted } from '../lesson/contact.ts';
 import type { Gait, PaceName } from '../gaits/paces.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
-import type { Approach } from '../lesson/document.ts';
+import type { Approach } from '../lesson/terms.ts';
 import type { Ride, RideSpan } from '../ride/types.ts';
 import { GATHERING } from './strokes.ts';
 

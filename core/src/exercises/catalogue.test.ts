@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
-import { APPROACHES } from '../lesson/document.ts';
+import { APPROACHES } from '../lesson/terms.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { SCALES } from '../observations/scales.ts';

@@ -1,8 +1,8 @@
 import { z } from '../schema.ts';
 import { idSchema } from '../fields.ts';
-import { stageSchema } from '../gaits/stage.ts';
+import { stageSchema } from '../gaits/stageSchema.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
-import { APPROACHES, type Approach } from '../lesson/document.ts';
+import { APPROACHES, type Approach } from '../lesson/terms.ts';
 import { SCALES } from '../observations/scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { ridersFaults } from './aids.ts';

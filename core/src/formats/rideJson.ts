@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { MOST_UNTIL } from '../lesson/document.ts';
+import { MOST_UNTIL } from '../lesson/terms.ts';
 import type { Parsed } from '../notation/parse.ts';
 import type { Finding } from '../review/finding.ts';
 import { sentenceOf } from '../review/messages/messages.ts';

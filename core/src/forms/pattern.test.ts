@@ -1,13 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { nearestWord } from '../notation/nearest.ts';
-import {
-  pattern,
-  patternSchema,
-  printPattern,
-  readPattern,
-  wordsOf,
-  type Reach,
-} from './pattern.ts';
+import { pattern, printPattern, readPattern, wordsOf, type Reach } from './pattern.ts';
+import { patternSchema } from './schema.ts';
 import { slotOf } from './slots.ts';
 import { FORM_WORDS } from '../lesson/forms.ts';
 import { tokenize } from './tokens.ts';

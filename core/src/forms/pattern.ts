@@ -1,4 +1,3 @@
-import { z } from '../schema.ts';
 import { slotOf, type Range, type Slot, type SlotValue } from './slots.ts';
 import type { Token } from './tokens.ts';
 
@@ -153,22 +152,6 @@ function namesIn(nodes: readonly Node[]): string[] {
   return nodes.flatMap((node) =>
     node.kind === 'word' ? [] : node.kind === 'maybe' ? namesIn(node.nodes) : [node.name],
   );
-}
-
-/** Schema of the values a pattern reads. */
-export function patternSchema({ nodes }: Pattern): z.ZodMiniType<Params> {
-  const shape: Record<string, z.ZodMiniType> = {};
-  const collect = (inner: readonly Node[], optional: boolean) => {
-    for (const node of inner) {
-      if (node.kind === 'flag') shape[node.name] = z.optional(z.literal(true));
-      else if (node.kind === 'maybe') collect(node.nodes, true);
-      else if (node.kind === 'slot') {
-        shape[node.name] = optional ? z.optional(node.slot.schema()) : node.slot.schema();
-      }
-    }
-  };
-  collect(nodes, false);
-  return z.strictObject(shape) as unknown as z.ZodMiniType<Params>;
 }
 
 /** A value of a pattern, as something to be entered. */

@@ -1,4 +1,4 @@
-import { z } from '../schema.ts';
+import { within, type Bounds } from '../numbers.ts';
 import { PACES } from '../gaits/paces.ts';
 import type { Token } from './tokens.ts';
 
@@ -9,6 +9,13 @@ export interface Range {
   readonly unit: string;
 }
 
+/** What a value may be: its schema is made of this. */
+export type Holds =
+  | { readonly words: readonly string[] }
+  | { readonly text: RegExp }
+  | { readonly number: Bounds }
+  | { readonly numbers: Bounds; readonly least: number; readonly most: number };
+
 /**
  * A kind of value in a form. `read` takes tokens from `at` on and answers the value and the number
  * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
@@ -17,37 +24,26 @@ export interface Slot<T = unknown> {
   /** What an entry field for it looks like. */
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
-  /** Made when it is first wanted: reading a text needs none. */
-  schema(): z.ZodMiniType<T>;
+  readonly holds: Holds;
   /** Of a number, in the unit that is written. */
   readonly range?: Range;
   read(tokens: readonly Token[], at: number): { value: T; used: number } | null;
   say(value: T): string;
 }
 
-const once = <T>(make: () => T): (() => T) => {
-  let made: T | undefined;
-  return () => (made ??= make());
-};
-
 const withUnit = (
   units: readonly string[],
-  range: Range,
+  range: Range & Bounds,
   printed: string,
   example: string,
-  whole = false,
 ): Slot<number> => ({
   entry: 'number',
   example: [example],
-  schema: once(() => {
-    const number = whole ? z.int() : z.number();
-    return number.check(z.gte(range.least), z.lte(range.most));
-  }),
+  holds: { number: range },
   range,
   read(tokens, at) {
     const token = tokens[at];
     if (token?.kind !== 'number' || !within(range, token.value)) return null;
-    if (whole && !Number.isInteger(token.value)) return null;
     const unit = tokens[at + 1];
     return { value: token.value, used: unit && units.includes(unit.text) ? 2 : 1 };
   },
@@ -57,7 +53,7 @@ const withUnit = (
 const choice = <const W extends string>(words: readonly W[]): Slot<W> => ({
   entry: 'choice',
   example: words,
-  schema: once(() => z.enum(words)),
+  holds: { words },
   read(tokens, at) {
     const value = words.find((word) => word === tokens[at]?.text);
     return value === undefined ? null : { value, used: 1 };
@@ -65,26 +61,22 @@ const choice = <const W extends string>(words: readonly W[]): Slot<W> => ({
   say: String,
 });
 
-const within = ({ least, most }: Omit<Range, 'unit'>, value: number): boolean =>
-  value >= least && value <= most;
-
 /** Smaller nothing is ridden, larger no arena is. */
 const METRES: Range = { least: 0.5, most: 150, unit: 'm' };
-const COUNT: Range = { least: 1, most: 200, unit: '' };
+const COUNT = { least: 1, most: 200, unit: '', whole: true } as const;
 const IN_SERIES = { least: 2, most: 12 };
 /** A gait that is only thought of has no step. */
-const COUNT_OR_NONE: Range = { ...COUNT, least: 0 };
-const WHOLE = true;
+const COUNT_OR_NONE = { ...COUNT, least: 0 };
 
 /** No movement of a lesson lasts longer. */
-const LONGEST_S = 2 * 3600;
+export const LONGEST_S = 2 * 3600;
 const LASTS = { least: 1, most: LONGEST_S };
 
 /** `2 min`, `90 s`: kept in seconds, printed in whole minutes where it can be. */
 const DURATION: Slot<number> = {
   entry: 'number',
   example: ['2 min', '90 s'],
-  schema: once(() => z.number().check(z.gte(LASTS.least), z.lte(LASTS.most))),
+  holds: { number: LASTS },
   read(tokens, at) {
     const [amount, unit] = [tokens[at], tokens[at + 1]];
     if (amount?.kind !== 'number' || !unit) return null;
@@ -98,7 +90,7 @@ const DURATION: Slot<number> = {
 const LETTER: Slot<string> = {
   entry: 'letter',
   example: ['A', 'C'],
-  schema: once(() => z.string().check(z.regex(/^[A-Z]$/))),
+  holds: { text: /^[A-Z]$/ },
   read(tokens, at) {
     const token = tokens[at];
     return token && /^[a-z]$/.test(token.text)
@@ -112,7 +104,7 @@ const LETTER: Slot<string> = {
 const LETTERS: Slot<string> = {
   entry: 'text',
   example: ['K-H'],
-  schema: once(() => z.string().check(z.regex(/^[A-Z]-[A-Z]$/))),
+  holds: { text: /^[A-Z]-[A-Z]$/ },
   read(tokens, at) {
     const token = tokens[at];
     return token && /^[a-z]-[a-z]$/.test(token.text)
@@ -126,11 +118,7 @@ const LETTERS: Slot<string> = {
 const SERIES: Slot<number[]> = {
   entry: 'text',
   example: ['5-10-5'],
-  schema: once(() =>
-    z
-      .array(z.number().check(z.gte(METRES.least), z.lte(METRES.most)))
-      .check(z.minLength(IN_SERIES.least), z.maxLength(IN_SERIES.most)),
-  ),
+  holds: { numbers: METRES, ...IN_SERIES },
   read(tokens, at) {
     const token = tokens[at];
     if (token?.kind !== 'series') return null;
@@ -145,9 +133,9 @@ const SLOTS = {
   side: choice(['left', 'right']),
   metres: withUnit(['m', 'metres'], METRES, '', '20'),
   depth: withUnit(['m'], { least: 0, most: 100, unit: 'm' }, '', '5'),
-  count: withUnit([], COUNT, '', '3', WHOLE),
-  strides: withUnit(['strides', 'steps'], COUNT, '', '8', WHOLE),
-  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4', WHOLE),
+  count: withUnit([], COUNT, '', '3'),
+  strides: withUnit(['strides', 'steps'], COUNT, '', '8'),
+  stridesOrNone: withUnit(['strides', 'steps'], COUNT_OR_NONE, '', '4'),
   degrees: withUnit(['degrees', '°'], { least: 15, most: 720, unit: '°' }, '', '180'),
   seconds: withUnit(['s', 'seconds'], { least: 0.5, most: 3600, unit: 's' }, ' s', '4 s'),
   letter: LETTER,

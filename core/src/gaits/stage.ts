@@ -1,6 +1,2 @@
-import { z } from '../schema.ts';
-
 export const STAGE_NUMBERS = [1, 2, 3, 4, 5, 6, 7, 8] as const;
 export type Stage = (typeof STAGE_NUMBERS)[number];
-
-export const stageSchema = z.union(STAGE_NUMBERS.map((n) => z.literal(n)));

@@ -1,5 +1,5 @@
 import type { Riding } from '../forms/contract.ts';
-import type { Approach } from './document.ts';
+import type { Approach } from './terms.ts';
 import { clamp } from '../units.ts';
 
 /** A range on the contact scale, 0 (no weight in the rein) to 10. */

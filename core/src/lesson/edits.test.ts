@@ -4,7 +4,8 @@ import { arbitraryLesson } from '../testing/arbitraryLesson.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { printLesson } from '../notation/print.ts';
-import { EMPTY_LESSON, lessonSchema, linesOf, type Lesson } from './document.ts';
+import { EMPTY_LESSON, linesOf, type Lesson } from './document.ts';
+import { lessonSchema } from './schema.ts';
 import {
   appendToPhase,
   lastOfPhase,

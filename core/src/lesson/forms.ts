@@ -1,7 +1,7 @@
 import { figures } from '../figures/table.ts';
 import { movements } from '../movements/table.ts';
 import type { Form } from '../forms/contract.ts';
-import { patternSchema, wordsOf } from '../forms/pattern.ts';
+import { wordsOf } from '../forms/pattern.ts';
 
 /** Every instruction of the shorthand, by its id. */
 export const forms = { ...figures, ...movements } as const;
@@ -11,15 +11,6 @@ export type FormId = keyof typeof forms;
 export const FORM_IDS = Object.keys(forms) as FormId[];
 
 export const formOf = (id: FormId): Form => forms[id];
-
-const schemas = new Map<FormId, ReturnType<typeof patternSchema>>();
-
-/** Schema of the values of a form; made when it is first asked for. */
-export function paramsSchema(id: FormId): ReturnType<typeof patternSchema> {
-  const made = schemas.get(id) ?? patternSchema(formOf(id).pattern);
-  schemas.set(id, made);
-  return made;
-}
 
 /** Every word an instruction may hold, for completion and for finding the nearest known word. */
 export const FORM_WORDS: readonly string[] = [

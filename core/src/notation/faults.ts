@@ -27,6 +27,8 @@ export type SyntaxFault = Span &
     | { readonly code: 'repeat-unclosed' }
     | { readonly code: 'repeat-too-deep'; readonly most: number }
     | { readonly code: 'bracket-unopened' }
+    | { readonly code: 'note-unfit'; readonly length: number; readonly most: number }
+    | { readonly code: 'too-many-at-once'; readonly most: number }
     | { readonly code: 'too-long'; readonly most: number }
   );
 

@@ -1,13 +1,9 @@
 import { DEFAULT_INSET_M } from '../arena/arena.ts';
-import { MOVING_GAITS, usualPace, type MovingGait } from '../gaits/paces.ts';
-import type { Stage } from '../gaits/stage.ts';
-import {
-  APPROACHES,
-  arenaSchema,
-  approachSchema,
-  lessonSchema,
-  type Lesson,
-} from '../lesson/document.ts';
+import { MOVING_GAITS, PACES, usualPace, type MovingGait } from '../gaits/paces.ts';
+import { STAGE_NUMBERS } from '../gaits/stage.ts';
+import type { Lesson } from '../lesson/document.ts';
+import { APPROACHES, ARENA, fits, TITLE } from '../lesson/terms.ts';
+import { within } from '../numbers.ts';
 
 /**
  * The lines at the head of a lesson. Each reads what follows its word and answers the part of the
@@ -18,12 +14,12 @@ interface Header {
   read(rest: string): Partial<Lesson> | null;
 }
 
-const quoted = (rest: string): string | null => /^"([^"]*)"$/.exec(rest)?.[1] ?? null;
+const quoted = (rest: string): string | null => {
+  const text = /^"([^"]*)"$/.exec(rest)?.[1];
+  return text !== undefined && fits(TITLE, text) ? text : null;
+};
 
-/** The part as the document's own schema accepts it, or null. */
-function checked(part: Partial<Lesson>): Partial<Lesson> | null {
-  return lessonSchema.safeParse({ version: 1, items: [], ...part }).success ? part : null;
-}
+const SIDES = ['widthM', 'lengthM', 'insetM'] as const;
 
 function readStart(how: 'start' | 'enter', rest: string): Partial<Lesson> | null {
   const [letter, ...words] = rest.split(/\s+/);
@@ -37,9 +33,10 @@ function readStart(how: 'start' | 'enter', rest: string): Partial<Lesson> | null
   const gait = (takeOne(MOVING_GAITS) ?? 'walk') as MovingGait;
   const pace = left.shift() ?? usualPace(gait);
   if (left.length > 0) return null;
-  return checked({
-    start: { how, letter: letter.toUpperCase(), gait, pace, rein } as Lesson['start'],
-  });
+  const paces: readonly string[] = PACES[gait];
+  return paces.includes(pace)
+    ? { start: { how, letter: letter.toUpperCase(), gait, pace, rein } as Lesson['start'] }
+    : null;
 }
 
 export const HEADERS: Readonly<Record<string, Header>> = {
@@ -47,16 +44,17 @@ export const HEADERS: Readonly<Record<string, Header>> = {
     example: 'lesson "Loosen, then sideways"',
     read(rest) {
       const text = quoted(rest);
-      return text === null ? null : checked({ title: { text } });
+      return text === null ? null : { title: { text } };
     },
   },
   test: {
     example: 'test "Our own first" for stage 2',
     read(rest) {
       const [, text, stage] = /^"([^"]*)"(?:\s+for\s+stage\s+(\d))?$/i.exec(rest) ?? [];
-      if (text === undefined) return null;
-      const test = stage === undefined ? {} : { stage: Number(stage) as Stage };
-      return checked({ title: { text, test } });
+      if (text === undefined || !fits(TITLE, text)) return null;
+      if (stage === undefined) return { title: { text, test: {} } };
+      const known = STAGE_NUMBERS.find((n) => n === Number(stage));
+      return known ? { title: { text, test: { stage: known } } } : null;
     },
   },
   arena: {
@@ -67,26 +65,27 @@ export const HEADERS: Readonly<Record<string, Header>> = {
           rest,
         );
       if (!found) return null;
-      const arena = arenaSchema.safeParse({
+      const arena = {
         widthM: Number(found[1]),
         lengthM: Number(found[2]),
         insetM: found[3] === undefined ? DEFAULT_INSET_M : Number(found[3]),
-      });
-      return arena.success ? { arena: arena.data } : null;
+      };
+      const fitting = SIDES.every((side) => within(ARENA[side], arena[side]));
+      return fitting ? { arena } : null;
     },
   },
   horse: {
     example: 'horse "Bramble"',
     read(rest) {
       const name = quoted(rest);
-      return name ? checked({ horse: { name } }) : null;
+      return name ? { horse: { name } } : null;
     },
   },
   approach: {
     example: `approach ${APPROACHES.join(' | ')}`,
     read(rest) {
-      const name = approachSchema.safeParse(rest.toLowerCase());
-      return name.success ? { approach: { name: name.data } } : null;
+      const name = APPROACHES.find((known) => known === rest.toLowerCase());
+      return name ? { approach: { name } } : null;
     },
   },
   start: { example: 'start A walk medium left', read: (rest) => readStart('start', rest) },

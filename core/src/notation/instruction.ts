@@ -3,7 +3,9 @@ import { readPattern, type Pattern, type Params, type Reach } from '../forms/pat
 import { slotOf } from '../forms/slots.ts';
 import { FORM_IDS, FORM_WORDS, formOf, type FormId } from '../lesson/forms.ts';
 import type { Token } from '../forms/tokens.ts';
-import { CONDITIONS, type Instruction, type Moment } from '../lesson/document.ts';
+import type { Instruction, Moment } from '../lesson/document.ts';
+import { CONDITIONS, ROUNDS, TIMES } from '../lesson/terms.ts';
+import { within } from '../numbers.ts';
 import type { FaultFacts } from './faults.ts';
 import { nearestWord } from './nearest.ts';
 
@@ -65,8 +67,8 @@ export function readInstruction(all: readonly Token[]): ReadInstruction<Instruct
     extra.until = { what: condition };
     let used = 2;
     if (word?.text === 'max') {
-      const rounds = most?.kind === 'number' && Number.isInteger(most.value) ? most.value : 0;
-      if (rounds < 1 || rounds > 20) return unexpected(most, ['3']);
+      const rounds = most?.kind === 'number' ? most.value : 0;
+      if (!within(ROUNDS, rounds)) return unexpected(most, ['3']);
       extra.until.max = rounds;
       used = 4;
     }
@@ -74,7 +76,7 @@ export function readInstruction(all: readonly Token[]): ReadInstruction<Instruct
   }
   const times = tokens.find((t) => t.kind === 'times');
   if (times) {
-    if (times.value < 1 || times.value > 50) return unexpected(times, ['x2']);
+    if (!within(TIMES, times.value)) return unexpected(times, ['x2']);
     extra.times = times.value;
     tokens = tokens.filter((t) => t !== times);
   }

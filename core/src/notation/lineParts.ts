@@ -1,4 +1,5 @@
 import type { GroundItem, Place } from '../lesson/document.ts';
+import { MOST_LETTERS } from '../lesson/terms.ts';
 import { HEADERS } from './headers.ts';
 
 /** What a line of the text is made of. The reader goes by it, and so do the colours of the editor. */
@@ -46,7 +47,8 @@ export function readPlace(said: string): PlaceRead {
   if (!found) return { place: null, length: 0 };
   const [whole, route, from, to, a, b, at] = found.map((part) => part?.toUpperCase());
   const length = whole!.length;
-  if (route) return { place: { kind: 'route', letters: route.split('-').slice(0, 8) }, length };
+  if (route)
+    return { place: { kind: 'route', letters: route.split('-').slice(0, MOST_LETTERS) }, length };
   if (from) return { place: { kind: 'along', from, to: to! }, length };
   if (a) return { place: { kind: 'between', letters: [a, b!] }, length };
   return { place: { kind: 'at', letter: at! }, length };

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { lessonSchema, type Item, type Lesson } from '../lesson/document.ts';
+import type { Item, Lesson } from '../lesson/document.ts';
+import { lessonSchema } from '../lesson/schema.ts';
 import { keepIds } from '../lesson/edits.ts';
 import { arbitraryLesson } from '../testing/arbitraryLesson.ts';
 import { SHEETS, findingsOf } from '../testing/lessons.ts';
 import { sentenceOf } from '../review/messages/messages.ts';
-import { storableText } from '../fields.ts';
+import { storableText } from '../storable.ts';
 import { parseLesson } from './parse.ts';
 import { printLesson } from './print.ts';
 
@@ -147,6 +148,9 @@ describe('mistakes in the text', () => {
     ['lesson "a"\nlesson "b"', 'said-twice'],
     ['repeat 2 {\n'.repeat(5) + '}\n'.repeat(4), 'repeat-too-deep'],
     ['A trot working\n'.repeat(901), 'too-long'],
+    [`A trot working -- ${'softly '.repeat(60)}`, 'note-unfit'],
+    ['A trot working -- "on the # line"', 'note-unfit'],
+    [`A ${'trot working, '.repeat(12)}halt`, 'too-many-at-once'],
     ['phase lunch', 'unexpected'],
     ['corners wide', 'bad-header'],
     ['start A gallop', 'bad-header'],

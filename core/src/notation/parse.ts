@@ -1,18 +1,29 @@
-import { storableText } from '../fields.ts';
 import { tokenize, type Token } from '../forms/tokens.ts';
-import {
-  groundSchema,
-  MOST_NESTED,
-  PHASES,
-  type GroundItem,
-  type Instruction,
-  type Item,
-  type Lesson,
-  type Phase,
-  type RepeatBlock,
-  type SetMark,
+import type {
+  GroundItem,
+  Instruction,
+  Item,
+  Lesson,
+  Phase,
+  RepeatBlock,
+  SetMark,
 } from '../lesson/document.ts';
+import {
+  CORNER_M,
+  fits,
+  LAYS,
+  MOST_AT_ONCE,
+  MOST_NESTED,
+  NOTE,
+  PHASE_MIN,
+  PHASES,
+  POLES,
+  SPACED_M,
+  TIMES,
+} from '../lesson/terms.ts';
+import { within } from '../numbers.ts';
 import { atOnce, type Steps } from '../steps.ts';
+import { storableText } from '../storable.ts';
 import type { FaultFacts, Span, SyntaxFault } from './faults.ts';
 import { HEADERS, partOf } from './headers.ts';
 import { FIRST_WORDS, readInstruction } from './instruction.ts';
@@ -169,7 +180,7 @@ class Reader {
       );
     }
     const planned = Number(minutes);
-    if (time !== '' && !(planned > 0 && planned <= 240)) {
+    if (time !== '' && !within(PHASE_MIN, planned)) {
       return this.unread(line, {
         code: 'bad-header',
         header: 'phase',
@@ -182,7 +193,7 @@ class Reader {
 
   private readRepeat(rest: string, line: Cut) {
     const times = Number(/^(\d+)\s*\{$/.exec(rest)?.[1]);
-    if (!(times >= 1 && times <= 50)) {
+    if (!within(TIMES, times)) {
       return this.unread(line, { code: 'bad-header', header: 'repeat', example: 'repeat 3 {' });
     }
     if (this.open.length >= MOST_NESTED) {
@@ -209,27 +220,19 @@ class Reader {
 
   private readCorners(rest: string, line: Cut) {
     const radiusM = Number(/^(\d+(?:\.\d+)?)(?:\s*m)?$/.exec(rest)?.[1]);
-    if (!(radiusM >= 0 && radiusM <= 10)) {
+    if (!within(CORNER_M, radiusM)) {
       return this.unread(line, { code: 'bad-header', header: 'corners', example: 'corners 4' });
     }
     this.put({ kind: 'corners', id: this.newId(), radiusM, ...this.ofItem(line) }, line);
   }
 
   private readGround(what: GroundItem['what'], rest: string, line: Cut) {
-    const { form, example } = GROUND[what];
-    const found = form.exec(rest);
-    const { count, spaced, letter, lay } = found?.groups ?? {};
-    const item = groundSchema.safeParse({
-      kind: 'ground',
-      id: 'x',
-      what,
-      letter: letter?.toUpperCase(),
-      ...(count && { count: Number(count) }),
-      ...(spaced && { spacedM: Number(spaced) }),
-      ...(lay && { lay: lay.toLowerCase() }),
-    });
-    if (!item.success) return this.unread(line, { code: 'bad-header', header: what, example });
-    this.put({ ...item.data, id: this.newId(), ...this.ofItem(line) }, line);
+    const item = readGround(what, rest);
+    if (!item) {
+      const { example } = GROUND[what];
+      return this.unread(line, { code: 'bad-header', header: what, example });
+    }
+    this.put({ ...item, id: this.newId(), ...this.ofItem(line) }, line);
   }
 
   private readSheetLine(kind: SheetItem['kind'], rest: string, line: Cut) {
@@ -276,7 +279,9 @@ class Reader {
       );
       failed = true;
     }
-    if (failed || note.length > 400 || instructions.length > 12) return this.keep(line);
+    const unfit = unfitIn(note, instructions.length);
+    if (unfit) return this.unread(line, unfit);
+    if (failed) return this.keep(line);
     this.put(
       {
         kind: 'line',
@@ -346,6 +351,32 @@ const GROUND: Readonly<Record<GroundItem['what'], { form: RegExp; example: strin
   cone: { form: /^(?<letter>[a-z])$/i, example: 'cone E' },
   barrel: { form: /^(?<letter>[a-z])$/i, example: 'barrel X' },
 };
+
+/** Why a movement that can be read is not kept, or null. */
+function unfitIn(note: string, instructions: number): FaultFacts | null {
+  const { length } = note;
+  if (!fits(NOTE, note)) return { code: 'note-unfit', length, most: NOTE.most };
+  if (instructions > MOST_AT_ONCE) return { code: 'too-many-at-once', most: MOST_AT_ONCE };
+  return null;
+}
+
+function readGround(what: GroundItem['what'], rest: string): Omit<GroundItem, 'id'> | null {
+  const { letter, ...written } = GROUND[what].form.exec(rest)?.groups ?? {};
+  if (!letter) return null;
+  const count = written.count === undefined ? undefined : Number(written.count);
+  const spacedM = written.spaced === undefined ? undefined : Number(written.spaced);
+  const lay = LAYS.find((known) => known === written.lay?.toLowerCase());
+  if (count !== undefined && !within(POLES, count)) return null;
+  if (spacedM !== undefined && !within(SPACED_M, spacedM)) return null;
+  return {
+    kind: 'ground',
+    what,
+    letter: letter.toUpperCase(),
+    ...(count !== undefined && { count }),
+    ...(spacedM !== undefined && { spacedM }),
+    ...(lay && { lay }),
+  };
+}
 
 /** Trailing spaces say nothing and are dropped. */
 function cut(raw: string, number: number): Cut {

@@ -1,34 +1,34 @@
+import type { Box, Collective, ErrorCosts } from '../lesson/document.ts';
 import {
-  boxSchema,
-  collectiveSchema,
-  errorsSchema,
-  type Box,
-  type Collective,
-  type ErrorCosts,
-} from '../lesson/document.ts';
+  BOX_NUMBER,
+  COEFFICIENT,
+  ERROR_COST,
+  ERRORS,
+  ERRORS_IN,
+  fits,
+  NOTE,
+  TITLE,
+} from '../lesson/terms.ts';
+import { within } from '../numbers.ts';
 
 /** A line of a test sheet that is not ridden. */
 export type SheetItem = Box | Collective | ErrorCosts;
+
+type Unnamed<T> = T extends unknown ? Omit<T, 'id'> : never;
 
 /** How one kind of line is read and printed; `example` is shown when it cannot be read. */
 interface SheetLine {
   readonly example: string;
   /** What follows its word, without the id; null when it cannot be read. */
-  read(rest: string): Omit<SheetItem, 'id'> | null;
+  read(rest: string): Unnamed<SheetItem> | null;
 }
 
-const times = (written: string | undefined) =>
-  written === undefined || written === '1' ? {} : { coefficient: Number(written) };
-
-const checked = <T extends { id: string }>(
-  schema: { safeParse(value: unknown): { success: true; data: T } | { success: false } },
-  written: object,
-): Omit<T, 'id'> | null => {
-  const read = schema.safeParse({ ...written, id: 'x' });
-  if (!read.success) return null;
-  const { id: _, ...item } = read.data;
-  return item;
-};
+/** How often a mark counts; null when it cannot. */
+function times(written = '1'): { coefficient?: number } | null {
+  if (written === '1') return {};
+  const coefficient = Number(written);
+  return within(COEFFICIENT, coefficient) ? { coefficient } : null;
+}
 
 export const SHEET_LINES: Readonly<Record<SheetItem['kind'], SheetLine>> = {
   box: {
@@ -36,32 +36,38 @@ export const SHEET_LINES: Readonly<Record<SheetItem['kind'], SheetLine>> = {
     read(rest) {
       const found = /^(\d{1,2})(?:\s*x\s*(\d))?(?:\s*"([^"]*)")?(?:\s*--\s*(\S.*))?$/i.exec(rest);
       if (!found) return null;
-      const [, number, coefficient, title, directive] = found;
-      return checked(boxSchema, {
+      const [, written, coefficient, title = '', said = ''] = found;
+      const [number, counted, directive] = [Number(written), times(coefficient), said.trim()];
+      if (!within(BOX_NUMBER, number) || !counted) return null;
+      if (!fits(TITLE, title) || !fits(NOTE, directive)) return null;
+      return {
         kind: 'box',
-        number: Number(number),
-        ...times(coefficient),
+        number,
+        ...counted,
         ...(title && { title }),
-        ...(directive && { directive: directive.trim() }),
-      });
+        ...(directive && { directive }),
+      };
     },
   },
   collective: {
     example: 'collective "rider" x2',
     read(rest) {
-      const [, name, coefficient] = /^"([^"]*)"(?:\s*x\s*(\d))?$/i.exec(rest) ?? [];
-      return checked(collectiveSchema, { kind: 'collective', name, ...times(coefficient) });
+      const [, name = '', coefficient] = /^"([^"]*)"(?:\s*x\s*(\d))?$/i.exec(rest) ?? [];
+      const counted = times(coefficient);
+      if (!counted || name.trim() === '' || !fits(TITLE, name)) return null;
+      return { kind: 'collective', name, ...counted };
     },
   },
   errors: {
     example: 'errors points 2 4 out',
     read(rest) {
-      const [, how, costs] = /^(points|percent)((?:\s+\d+(?:\.\d+)?)+)\s+out$/i.exec(rest) ?? [];
-      return checked(errorsSchema, {
-        kind: 'errors',
-        how: how?.toLowerCase(),
-        costs: costs?.trim().split(/\s+/).map(Number),
-      });
+      const found = /^(\w+)((?:\s+\d+(?:\.\d+)?)+)\s+out$/i.exec(rest);
+      const how = ERRORS_IN.find((known) => known === found?.[1]!.toLowerCase());
+      const costs = found?.[2]!.trim().split(/\s+/).map(Number) ?? [];
+      if (!how || !within(ERRORS, costs.length)) return null;
+      return costs.every((cost) => within(ERROR_COST, cost))
+        ? { kind: 'errors', how, costs }
+        : null;
     },
   },
 };

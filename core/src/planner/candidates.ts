@@ -1,7 +1,7 @@
 import type { Rein } from '../arena/rein.ts';
 import { chainOf, isRepair } from '../exercises/catalogue.ts';
 import { plannedPhases, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
-import type { Approach } from '../lesson/document.ts';
+import type { Approach } from '../lesson/terms.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import { sentence, type Restriction } from '../gaits/restriction.ts';
 import { dayOf } from '../progress/days.ts';

@@ -1,7 +1,8 @@
 import type { Arena } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
 import type { Exercise, PlannedPhase } from '../exercises/exercise.ts';
-import { DEFAULT_START, type Approach, type Item, type Lesson } from '../lesson/document.ts';
+import { DEFAULT_START, type Item, type Lesson } from '../lesson/document.ts';
+import type { Approach } from '../lesson/terms.ts';
 import { focusSaid, serves } from './focus.ts';
 import { itemsIn } from './items.ts';
 import { laidWithoutDrill, startRein, type Laid } from './laying.ts';

@@ -3,7 +3,7 @@ import { REINS, otherRein, type Rein } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import { PLANNED_PHASES, type PlannedPhase } from '../exercises/exercise.ts';
 import { mayRide } from '../gaits/restriction.ts';
-import type { Approach } from '../lesson/document.ts';
+import type { Approach } from '../lesson/terms.ts';
 import { MOST_AT_A_LETTER } from '../ride/transitions.ts';
 import { DIFFICULTY_ORDER, type Difficulty } from './difficulty.ts';
 import { KEPT, PLAIN, type SpotsOf } from './pen.ts';

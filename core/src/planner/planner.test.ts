@@ -5,7 +5,7 @@ import { EXERCISES, findExercise } from '../exercises/catalogue.ts';
 import { CATALOGUE } from '../exercises/shelf.ts';
 import type { Restriction } from '../gaits/restriction.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
-import { APPROACHES } from '../lesson/document.ts';
+import { APPROACHES } from '../lesson/terms.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { SCALES } from '../observations/scales.ts';

@@ -1,5 +1,3 @@
-import { z } from '../schema.ts';
-
 /**
  * What a horse does on a day, and what it costs. The load of a day is its minutes times the effort (session RPE:
  * Foster et al. 2001, for people; the efforts of a horse's days are common practice).
@@ -7,7 +5,6 @@ import { z } from '../schema.ts';
 
 export const DAY_KINDS = ['lesson', 'poles', 'lunge', 'easy', 'hack', 'rest', 'goal'] as const;
 export type DayKind = (typeof DAY_KINDS)[number];
-export const dayKindSchema = z.enum(DAY_KINDS);
 
 export interface KindOfDay {
   /** As it stands on the sheet. */

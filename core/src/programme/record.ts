@@ -1,7 +1,7 @@
 import { z } from '../schema.ts';
 import { daySchema, idSchema as id } from '../fields.ts';
 import { SCALES } from '../observations/scales.ts';
-import { dayKindSchema } from './days.ts';
+import { dayKindSchema } from './daySchema.ts';
 import { goalSchema } from './goal.ts';
 import {
   availabilitySchema,

@@ -3,7 +3,7 @@ import { daySchema } from '../fields.ts';
 import { exerciseSchema } from '../exercises/exercise.ts';
 import { SCALES } from '../observations/scales.ts';
 import type { HorseFile } from '../planner/request.ts';
-import { dayKindSchema } from './days.ts';
+import { dayKindSchema } from './daySchema.ts';
 import { gateSchema } from './gate.ts';
 import { goalSchema } from './goal.ts';
 

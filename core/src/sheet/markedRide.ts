@@ -1,6 +1,6 @@
 import { z } from '../schema.ts';
 import { daySchema, idSchema, instantSchema } from '../fields.ts';
-import { lessonSchema } from '../lesson/document.ts';
+import { lessonSchema } from '../lesson/schema.ts';
 import { isMark, judgeSchema, type Judge } from './marks.ts';
 
 /** Practice at home, marks at a show, marks one gives oneself. */

@@ -1,7 +1,7 @@
 import { beatStrokes } from '../drawing/strokes.ts';
 import { svgPathOf } from '../drawing/svgPath.ts';
 import { compileRide, MOST_MOVEMENTS } from '../ride/compile.ts';
-import { lessonSchema } from '../lesson/document.ts';
+import { lessonSchema } from '../lesson/schema.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { sentenceOf } from '../review/messages/messages.ts';

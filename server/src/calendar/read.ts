@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { zoneSchema, type BusyHours } from '@canter-book/core/calendar/appointment';
 import { minutesFrom, timeFrom } from '@canter-book/core/calendar/clock';
 import { clockAt, instantOf } from '@canter-book/core/calendar/zone';
-import { storableText } from '@canter-book/core/fields';
+import { storableText } from '@canter-book/core/storable';
 import { dateOf, dayOf, daysLater } from '@canter-book/core/progress/days';
 import { Problem } from '../problem.ts';
 

@@ -1,6 +1,6 @@
 import { isIP } from 'node:net';
 import type { RequestHandler } from 'express';
-import { unstorableIn } from '@canter-book/core/fields';
+import { unstorableIn } from '@canter-book/core/storable';
 import { Problem } from '../problem.ts';
 import { MACHINE_NAMES, nameIn } from './access.ts';
 

@@ -17,6 +17,9 @@ const TEXT: readonly SyntaxFault[] = [
   { code: 'repeat-unclosed', ...at },
   { code: 'repeat-too-deep', most: 4, ...at },
   { code: 'bracket-unopened', ...at },
+  { code: 'note-unfit', length: 450, most: 400, ...at },
+  { code: 'note-unfit', length: 9, most: 400, ...at },
+  { code: 'too-many-at-once', most: 12, ...at },
   { code: 'too-long', most: 900, ...at },
 ];
 

@@ -55,6 +55,20 @@ const text: ByCode<SyntaxFault> = {
     what: 'This } closes nothing.',
     why: 'Delete it, or begin with “repeat 3 {” above.',
   }),
+  'note-unfit': ({ length, most }) =>
+    length > most
+      ? {
+          what: 'This note to the rider is too long.',
+          why: `It has ${length} characters, and a note holds ${most}. Say it in fewer words.`,
+        }
+      : {
+          what: 'A note to the rider cannot have a # in it.',
+          why: 'A # begins a comment. Write the note without it.',
+        },
+  'too-many-at-once': ({ most }) => ({
+    what: 'There are too many instructions in one line.',
+    why: `A line holds at most ${most}; write the rest on the next line.`,
+  }),
   'too-long': ({ most }) => ({
     what: 'The lesson is too long to read.',
     why: `Only the first ${most} lines are read.`,

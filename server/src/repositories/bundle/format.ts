@@ -1,6 +1,6 @@
 import { z } from '@canter-book/core/schema';
 import { idSchema, instantSchema } from '@canter-book/core/fields';
-import { lessonSchema } from '@canter-book/core/lesson/document';
+import { lessonSchema } from '@canter-book/core/lesson/schema';
 import { Problem } from '../../problem.ts';
 
 /**

@@ -2,7 +2,7 @@ import { createHash, type Hash } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { z } from '@canter-book/core/schema';
-import { unstorableIn } from '@canter-book/core/fields';
+import { unstorableIn } from '@canter-book/core/storable';
 import type { Database } from '../../db/connect.ts';
 import { Problem } from '../../problem.ts';
 import { DOCUMENT_KINDS, DOCUMENTS, type DocumentKind } from '../documents.ts';

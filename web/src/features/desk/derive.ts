@@ -1,6 +1,6 @@
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
-import type { Approach } from '@canter-book/core/lesson/document';
+import type { Approach } from '@canter-book/core/lesson/terms';
 import { parseInSteps, type Parsed } from '@canter-book/core/notation/parse';
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';

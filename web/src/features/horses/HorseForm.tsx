@@ -10,7 +10,7 @@ import {
 } from 'react-hook-form';
 import { horseSchema, type Horse } from '@canter-book/core/book/records';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
-import { APPROACHES } from '@canter-book/core/lesson/document';
+import { APPROACHES } from '@canter-book/core/lesson/terms';
 import { z } from '@canter-book/core/schema';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { useSaveHorseMutation } from '../../api/horses.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Horse } from '@canter-book/core/book/records';
-import { measurementSchema } from '@canter-book/core/gaits/measured';
+import { measurementSchema } from '@canter-book/core/gaits/measuredSchema';
 import { implausible, type Implausible } from '@canter-book/core/gaits/plausible';
 import {
   PACES,

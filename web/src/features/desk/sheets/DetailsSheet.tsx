@@ -2,13 +2,8 @@ import { useState } from 'react';
 import { lettersOf } from '@canter-book/core/arena/arena';
 import type { Rein } from '@canter-book/core/arena/rein';
 import { MOVING_GAITS, PACES } from '@canter-book/core/gaits/paces';
-import {
-  APPROACHES,
-  DEFAULT_START,
-  type Approach,
-  type Lesson,
-  type Start,
-} from '@canter-book/core/lesson/document';
+import { DEFAULT_START, type Lesson, type Start } from '@canter-book/core/lesson/document';
+import { APPROACHES, type Approach } from '@canter-book/core/lesson/terms';
 import { Button } from '../../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../../ui/Field.tsx';
 import { Sheet } from '../../../ui/Sheet.tsx';

@@ -1,7 +1,7 @@
 import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Minus, Plus } from 'lucide-react';
 import { lanesOf } from '@canter-book/core/drawing/lanes';
-import type { Approach } from '@canter-book/core/lesson/document';
+import type { Approach } from '@canter-book/core/lesson/terms';
 import type { Ride } from '@canter-book/core/ride/types';
 import { clamp, clock } from '@canter-book/core/units';
 import { Stave } from './Stave.tsx';

@@ -1,6 +1,6 @@
 import type { ExerciseFault } from '@canter-book/core/exercises/card';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
-import { APPROACHES } from '@canter-book/core/lesson/document';
+import { APPROACHES } from '@canter-book/core/lesson/terms';
 import { AID_ROWS } from '../AidTable.tsx';
 import { Part, Small, Words } from './fields.tsx';
 

@@ -1,7 +1,8 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Copy, FlipHorizontal2, Repeat, Trash2, Undo } from 'lucide-react';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
-import { PHASES, type Item, type LessonLine, type Phase } from '@canter-book/core/lesson/document';
+import type { Item, LessonLine, Phase } from '@canter-book/core/lesson/document';
+import { PHASES } from '@canter-book/core/lesson/terms';
 import {
   findItem,
   insertAfter,

@@ -1,7 +1,9 @@
 import { lettersOf } from '@canter-book/core/arena/arena';
 import { entriesOf, type Entry } from '@canter-book/core/forms/pattern';
-import { formOf, paramsSchema } from '@canter-book/core/lesson/forms';
-import { CONDITIONS, type Instruction } from '@canter-book/core/lesson/document';
+import { formOf } from '@canter-book/core/lesson/forms';
+import { paramsSchema } from '@canter-book/core/lesson/schema';
+import type { Instruction } from '@canter-book/core/lesson/document';
+import { CONDITIONS } from '@canter-book/core/lesson/terms';
 import { CIRCLE_SIZES_M } from '@canter-book/core/placing/handles';
 import { useDesk } from '../../deskModel.ts';
 import { SmallNumber, SmallSelect } from './small.tsx';
