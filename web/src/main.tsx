@@ -1,5 +1,5 @@
 import './app/schemas.ts';
-import { startTransition, StrictMode } from 'react';
+import { startTransition, StrictMode, type ReactNode } from 'react';
 import { createBrowserHistory } from 'history';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
@@ -9,7 +9,7 @@ import { ErrorPage } from './app/ErrorPage.tsx';
 import { screensOf } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { soon } from './app/soon.ts';
-import { createBookStore } from './app/store.ts';
+import { createBookStore, type BookStore } from './app/store.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
 import './styles.css';
 
@@ -19,19 +19,9 @@ const STACK_DEPTH = 10;
 // Set to none by cover.js while the libraries were read.
 Error.stackTraceLimit = STACK_DEPTH;
 
-const store = createBookStore();
 const history = createBrowserHistory();
-const { Screens, open } = screensOf(store);
-startDelivery(store);
-// After the first view is up: what is needed where there is no network.
-window.setTimeout(() => {
-  void import('./features/ringside/kit.ts').then(({ packKit }) => packKit(store)).catch(() => {});
-  void import('./features/ringside/OutboxSheet.tsx').catch(() => {});
-}, KIT_AFTER_MS);
-registerOffline();
-
 const root = createRoot(document.getElementById('root')!);
-const show = () =>
+const show = (store: BookStore, Screens: () => ReactNode) =>
   // In small steps, so that a tap on the cover is answered meanwhile.
   startTransition(() =>
     root.render(
@@ -46,5 +36,24 @@ const show = () =>
       </StrictMode>,
     ),
   );
-// After what was read for it, in a task of its own. A screen that cannot be had says so itself.
-soon(() => void open(history.location.pathname).then(show, show));
+
+/** What no screen waits for. */
+function startBehind(store: BookStore): void {
+  startDelivery(store);
+  registerOffline();
+  // After the first view is up: what is needed where there is no network.
+  window.setTimeout(() => {
+    void import('./features/ringside/kit.ts').then(({ packKit }) => packKit(store)).catch(() => {});
+    void import('./features/ringside/OutboxSheet.tsx').catch(() => {});
+  }, KIT_AFTER_MS);
+}
+
+// Each in a task of its own, after what was read for it.
+soon(() => {
+  const store = createBookStore();
+  const { Screens, open } = screensOf(store);
+  const shown = () => show(store, Screens);
+  // A screen that cannot be had says so itself.
+  void open(history.location.pathname).then(shown, shown);
+  soon(() => startBehind(store));
+});

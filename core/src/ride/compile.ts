@@ -16,7 +16,7 @@ import {
 import { equipmentOf, type Equipment } from '../lesson/equipment.ts';
 import { printInstruction, printLine, printPlace } from '../notation/print.ts';
 import { SAME_M } from '../units.ts';
-import { finishRide } from './finish.ts';
+import { finishInSteps } from './finish.ts';
 import { lettersPassed, momentsM } from './moments.ts';
 import { atOnce, type Steps } from '../steps.ts';
 import { LessonRider, ridingAtStart, type RiderState } from './rider.ts';
@@ -42,7 +42,7 @@ export function* compileInSteps(lesson: Lesson, horse: HorseProfile = ANY_HORSE)
   const rider = new LessonRider(arena, horse, equipmentOf(lesson.items, arena), start);
   yield* new Compiler(rider).run(lesson.items);
   yield;
-  return finishRide({
+  return yield* finishInSteps({
     arena,
     horse,
     recorder: rider.recorder,
@@ -92,7 +92,8 @@ export function rideFrom(
   compiler.resting = resting;
   atOnce(compiler.rideUntil(items, 'end'));
   const { recorder, faults } = rider;
-  return finishRide({ arena, horse, recorder, startRiding: state.riding, faults, items });
+  const plan = { arena, horse, recorder, startRiding: state.riding, faults, items };
+  return atOnce(finishInSteps(plan));
 }
 
 /** What was rested from, until a pace is named again. */

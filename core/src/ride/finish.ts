@@ -13,6 +13,7 @@ import {
 import { blend, type Path } from '../geometry/blend.ts';
 import type { Item } from '../lesson/document.ts';
 import { equipmentOf } from '../lesson/equipment.ts';
+import type { Steps } from '../steps.ts';
 import { SAME_M } from '../units.ts';
 import type { Recorder, RideEvent } from './recorder.ts';
 import type { Ride, RideFault, RideSpan, RiddenMovement, RiddenPhase, Totals } from './types.ts';
@@ -27,17 +28,20 @@ interface PlannedRide {
 }
 
 /** From planned metres to the ridden line with its times and strides. */
-export function finishRide({
+export function* finishInSteps({
   arena,
   horse,
   recorder,
   startRiding,
   faults,
   items,
-}: PlannedRide): Ride {
+}: PlannedRide): Steps<Ride> {
   const path = blend(recorder.legs);
+  yield;
   const { spans, ridingAfter } = spansOf(recorder, path, horse, startRiding);
+  yield;
   const movements = movementsOf(recorder, path, spans, ridingAfter);
+  yield;
   return {
     arena,
     horse,
