@@ -10,6 +10,7 @@ import { auditable, identify, keepAside, only, ownPagesOnly, whoIn } from './rou
 import { SMALL, type Resource } from './routes/describe.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { atMost, sendProblem } from './routes/errors.ts';
+import { namesIn } from './names.ts';
 import { onlyGivenHorses } from './routes/helper.ts';
 import { wordOf } from './routes/live.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
@@ -110,7 +111,7 @@ export function createApp(deps: AppDeps): Express {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');
   });
 
-  if (webFolder) serveWeb(app, webFolder);
+  if (webFolder) serveWeb(app, webFolder, namesIn(book, deps.devices));
   app.use(() => {
     throw new Problem(404, 'No such address', 'The book has nothing at this address.');
   });

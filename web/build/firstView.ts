@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import type { Plugin } from 'vite';
 import { PAGE_HEAD, PAGE_TITLE } from '../src/ui/pageHead.ts';
-import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from '../src/app/spine.ts';
+import { NAMED, SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS } from '../src/app/spine.ts';
 
 /**
  * The closed book, shown while its script is on the way: the spine with its tabs, which already
@@ -17,11 +17,21 @@ function cover(): string {
     '<div class="cover flex h-full flex-col-reverse md:flex-row">',
     `<header class="${SPINE}"><span class="${SPINE_MARK}">C</span>`,
     `<nav aria-label="Main" class="${SPINE_TABS}">${tabs.join('')}</nav></header>`,
-    `<main class="min-h-0 flex-1"><div class="head ${PAGE_HEAD}"><h1 class="${PAGE_TITLE}"></h1></div>`,
+    `<main class="min-h-0 flex-1"><!-- head -->${headed(PAGE_HEAD, PAGE_TITLE)}<!-- /head -->`,
     '<p class="p-8 text-soft">Opening the book …</p></main>',
     '</div>',
   ].join('');
 }
+
+const headed = (head: string, title: string, name = '') =>
+  `<div class="head ${head}"><h1 class="${title}">${name}</h1></div>`;
+
+/** What headings are set in comes before them: they do not jump when it is there. */
+function headingFont(files: readonly string[]): string {
+  const font = files.find((file) => HEADING_FONT.test(file));
+  return font ? `<link rel="preload" as="font" type="font/woff2" crossorigin href="/${font}">` : '';
+}
+const HEADING_FONT = /literata-latin-600-normal-.*\.woff2$/;
 
 /** Asked for by its screen as soon as that is there: it may as well be on its way before. */
 const AT_ONCE = /OpenDesk\.tsx$/;
@@ -31,6 +41,7 @@ const SCREEN = /screen\(\s*'([^']*)',\s*\(\) => import\('([^']+)'\),?\s*\)/g;
 /**
  * Makes the first view quick: the cover stands in the page itself, and `hints.json` lists for each
  * address the scripts of its screen, so that the server can name them before the first of them is read.
+ * `headings.json` has the heading of pages that only the server can fill in.
  */
 export function firstView(): Plugin {
   const router = resolve(import.meta.dirname, '../src/app/router.tsx');
@@ -39,9 +50,10 @@ export function firstView(): Plugin {
     transformIndexHtml: {
       order: 'post',
       // The cover comes first: its style is not kept waiting by scripts.
-      handler: (html) =>
+      handler: (html, { bundle = {} }) =>
         html
           .replace('<!-- cover -->', cover())
+          .replace('<title>', `${headingFont(Object.keys(bundle))}<title>`)
           .replaceAll('rel="modulepreload"', 'rel="modulepreload" fetchpriority="low"')
           .replaceAll('<script type="module"', '<script type="module" fetchpriority="low"'),
     },
@@ -69,11 +81,18 @@ export function firstView(): Plugin {
           .map((name) => `/${name}`);
       }
       if (Object.keys(hints).length === 0) this.error('first-view: no screens found in the router');
-      this.emitFile({
-        type: 'asset',
-        fileName: 'hints.json',
-        source: JSON.stringify(hints),
-      });
+      const headings = Object.entries(NAMED).map(([address, { of, head, title }]) => [
+        address,
+        { of, html: headed(head, title, '<!-- name -->') },
+      ]);
+      const known = { hints, headings: Object.fromEntries(headings) as unknown };
+      for (const [name, content] of Object.entries(known)) {
+        this.emitFile({
+          type: 'asset',
+          fileName: `${name}.json`,
+          source: JSON.stringify(content),
+        });
+      }
     },
   };
 }

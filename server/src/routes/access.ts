@@ -81,7 +81,6 @@ const secretIn = (req: Request): string | null => {
   return own ? own.slice(COOKIE.length + 1) : null;
 };
 
-/** Finds out who asks. */
 export const identify =
   (devices: Devices): RequestHandler =>
   async (req, res, next) => {
@@ -89,7 +88,8 @@ export const identify =
     next();
   };
 
-async function whoAsks(req: Request, res: Response, devices: Devices): Promise<Who> {
+/** Finds out who asks; a device may be given what it shows from now on. */
+export async function whoAsks(req: Request, res: Response, devices: Devices): Promise<Who> {
   if (isLocal(req)) return { role: 'owner', device: null };
   const secret = req.secure ? secretIn(req) : null;
   const shown = secret ? await devices.of(secret, new Date()) : null;

@@ -1,3 +1,5 @@
+import { DESK_HEAD, DESK_TITLE, PAGE_HEAD, PAGE_TITLE } from '../ui/pageHead.ts';
+
 /** The tabs of the spine, in the order of the work, and the heading of their page: of Today it is the day. */
 export const TABS = [
   { to: '/', label: 'Today', heading: '' },
@@ -11,6 +13,12 @@ export const TABS = [
   { to: '/book', label: 'Book', heading: 'The book' },
 ] as const;
 export type Tab = (typeof TABS)[number];
+
+/** Pages headed by the name of what they show: the server knows it, and puts it on their cover. */
+export const NAMED = {
+  '/desk/:id': { of: 'lessons', head: DESK_HEAD, title: DESK_TITLE },
+  '/horses/:id': { of: 'horses', head: PAGE_HEAD, title: PAGE_TITLE },
+} as const;
 
 export const SPINE =
   'spine z-10 flex shrink-0 items-center md:w-[76px] md:flex-col md:pt-3 landscape-phone:pt-1';

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react';
+import { DESK_HEAD, DESK_TITLE } from '../../../ui/pageHead.ts';
 
 /** The name of the lesson, and what stands beside it once the desk is laid out. */
 export function DeskName({ title, children }: { title: string; children?: ReactNode }) {
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-line px-5 py-2.5">
-      <h1 title={title} className="max-w-80 truncate text-[22px] leading-snug">
+    <header className={DESK_HEAD}>
+      <h1 title={title} className={DESK_TITLE}>
         {title}
       </h1>
       {children ?? (
