@@ -27,6 +27,8 @@ const MOST_PX_A_MIN = 2.2;
 const LEAST_PX_A_MIN = 1.3;
 const HOUR = 60;
 const AROUND_MIN = 30;
+/** So long before the first lesson the day has begun. */
+const EARLY_MIN = 3 * HOUR;
 /** An hour gives way to the time it is. */
 const LABEL_PX = 24;
 
@@ -35,9 +37,11 @@ export const DaySheet = memo(function DaySheet({ strips, now, next, acts }: DayS
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
-  const begins = [...strips.map(({ o }) => startMin(o)), ...(now === null ? [] : [now])];
+  const begins = Math.min(9 * HOUR, ...strips.map(({ o }) => startMin(o)));
   const ends = [...strips.map(({ o }) => endMin(o)), ...(now === null ? [] : [now])];
-  const from = Math.floor((Math.min(9 * HOUR, ...begins) - AROUND_MIN) / HOUR) * HOUR;
+  // The hours of the night are nobody's: whoever looks then sees the day.
+  const isUp = now !== null && now > begins - EARLY_MIN;
+  const from = Math.floor((Math.min(begins, isUp ? now : begins) - AROUND_MIN) / HOUR) * HOUR;
   const to = Math.ceil((Math.max(17 * HOUR, ...ends) + AROUND_MIN) / HOUR) * HOUR;
   const first = Math.max(0, from);
   const last = Math.min(24 * HOUR, to);

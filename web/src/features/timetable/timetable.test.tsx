@@ -141,6 +141,17 @@ describe('the day’s sheet', () => {
     expect(within(aside).queryByRole('link', { name: /Marram/ })).toBeNull();
   });
 
+  test.each([
+    ['00:05', 'New at 08:00', false],
+    ['06:40', 'New at 06:00', true],
+  ])('looked at by %s begins with the day: %s', async (time, first, hasLine) => {
+    jest.setSystemTime(new Date(`${DAY}T${time}:00`));
+    open([some(1)]);
+    await strip('Marram');
+    expect(screen.getAllByLabelText(/^New at/)[0]!.ariaLabel).toBe(first);
+    expect(screen.queryAllByText(time)).toHaveLength(hasLine ? 1 : 0);
+  });
+
   test('comes in one piece: nothing is drawn before it can be named, and then nothing moves', async () => {
     let answer = (_riders: unknown[]) => {};
     const riders = new Promise((told) => (answer = told));
