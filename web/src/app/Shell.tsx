@@ -11,7 +11,7 @@ import { ErrorPage } from './ErrorPage.tsx';
 import { HelpLink } from './HelpLink.tsx';
 import type { BookStore } from './store.ts';
 import { Notices } from './Notices.tsx';
-import { soon } from './soon.ts';
+import { whenLoaded } from './soon.ts';
 import { ThemeButton } from './ThemeButton.tsx';
 import { useHelpKey } from './useHelpKey.ts';
 import { SPINE, SPINE_MARK, SPINE_TAB, SPINE_TABS, TABS, type Tab } from './spine.ts';
@@ -103,11 +103,10 @@ function useLive(mayListen: boolean): void {
         })
         // Without the server there is nothing to hear of.
         .catch(() => {});
-    if (document.readyState === 'complete') soon(start);
-    else window.addEventListener('load', start);
+    const forget = whenLoaded(start);
     return () => {
       isGone = true;
-      window.removeEventListener('load', start);
+      forget();
       stop();
     };
   }, [mayListen, store]);
