@@ -74,49 +74,16 @@ export default function Horses() {
           ) : (
             <>
               {working.length >= SEARCHED_FROM && (
-                <div role="search" className="mb-4 grid gap-3 sm:grid-cols-[1fr_14rem]">
-                  <TextInput
-                    type="search"
-                    aria-label="Find a horse"
-                    placeholder="Name, theme or rider"
-                    value={words}
-                    onChange={(e) => setWords(e.target.value)}
-                  />
-                  <Select
-                    aria-label="Order"
-                    value={order}
-                    onChange={(e) => setOrder(e.target.value as Order)}
-                  >
-                    {ORDERS.map(([value, label]) => (
-                      <option key={value} value={value}>
-                        {label}
-                      </option>
-                    ))}
-                  </Select>
-                </div>
+                <Search {...{ words, order }} onWords={setWords} onOrder={setOrder} />
               )}
-              <Rows
-                items={shown}
-                keyOf={(horse) => horse.id}
-                height={86}
-                render={(horse) => (
-                  <Row horse={horse} riders={ridersOf(horse)} last={lastOf(horse)} />
-                )}
-              />
+              <Listed horses={shown} {...{ ridersOf, lastOf }} />
               {shown.length === 0 && <p className="py-6 text-soft">No horse has all of that.</p>}
             </>
           )}
           {retired.length > 0 && (
             <details className="mt-6">
               <summary className="text-soft">Retired ({retired.length})</summary>
-              <Rows
-                items={retired}
-                keyOf={(horse) => horse.id}
-                height={86}
-                render={(horse) => (
-                  <Row horse={horse} riders={ridersOf(horse)} last={lastOf(horse)} />
-                )}
-              />
+              <Listed horses={retired} {...{ ridersOf, lastOf }} />
             </details>
           )}
         </div>
@@ -125,6 +92,47 @@ export default function Horses() {
     </Page>
   );
 }
+
+interface SearchProps {
+  words: string;
+  order: Order;
+  onWords(words: string): void;
+  onOrder(order: Order): void;
+}
+
+const Search = ({ words, order, onWords, onOrder }: SearchProps) => (
+  <div role="search" className="mb-4 grid gap-3 sm:grid-cols-[1fr_14rem]">
+    <TextInput
+      type="search"
+      aria-label="Find a horse"
+      placeholder="Name, theme or rider"
+      value={words}
+      onChange={(e) => onWords(e.target.value)}
+    />
+    <Select aria-label="Order" value={order} onChange={(e) => onOrder(e.target.value as Order)}>
+      {ORDERS.map(([value, label]) => (
+        <option key={value} value={value}>
+          {label}
+        </option>
+      ))}
+    </Select>
+  </div>
+);
+
+interface ListedProps {
+  horses: readonly Horse[];
+  ridersOf(horse: Horse): string;
+  lastOf(horse: Horse): string | null;
+}
+
+const Listed = ({ horses, ridersOf, lastOf }: ListedProps) => (
+  <Rows
+    items={horses}
+    keyOf={(horse) => horse.id}
+    height={86}
+    render={(horse) => <Row horse={horse} riders={ridersOf(horse)} last={lastOf(horse)} />}
+  />
+);
 
 function Row({ horse, riders, last }: { horse: Horse; riders: string; last: string | null }) {
   return (

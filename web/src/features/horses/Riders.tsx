@@ -5,10 +5,10 @@ import type { Rider } from '@canter-book/core/book/records';
 import { problemOf } from '../../api/problem.ts';
 import { useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/riders.ts';
 import { today } from '../../app/dates.ts';
-import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { RiderForm } from './RiderForm.tsx';
 
 const MONTH = 28;
 
@@ -16,21 +16,9 @@ const MONTH = 28;
 export function Riders() {
   const { data: riders = [] } = useRidersQuery();
   const { data: corners = [] } = useCornersQuery(dateOf(dayOf(today()) - MONTH));
-  const [save, saving] = useSaveRiderMutation();
-  const [name, setName] = useState('');
+  const [save] = useSaveRiderMutation();
   const [open, setOpen] = useState<string | null>(null);
   const gone = riders.filter((r) => r.retiredOn && r.id !== open);
-  const add = async () => {
-    const saved = await save({
-      id: newId(),
-      revision: 0,
-      name: name.trim(),
-      notes: '',
-      theme: '',
-      stage: null,
-    });
-    if (!saved.error) setName('');
-  };
   return (
     <section aria-labelledby="riders">
       <h2 id="riders" className="mb-3 text-lg">
@@ -77,32 +65,51 @@ export function Riders() {
         )}
         {riders.length === 0 && <li className="py-2 text-soft">No rider yet.</li>}
       </ul>
-      <form
-        className="flex items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <div className="flex-1">
-          <Field label="New rider" error={saving.error && problemOf(saving.error).detail}>
-            {(field) => (
-              <TextInput
-                {...field}
-                value={name}
-                maxLength={60}
-                onChange={(e) => setName(e.target.value)}
-              />
-            )}
-          </Field>
-        </div>
-        <div className="mb-[23px]">
-          <Button type="submit" look="quiet" disabled={!name.trim() || saving.isLoading}>
-            Add
-          </Button>
-        </div>
-      </form>
+      <NewRider />
     </section>
+  );
+}
+
+function NewRider() {
+  const [save, saving] = useSaveRiderMutation();
+  const [name, setName] = useState('');
+  const add = async () => {
+    const saved = await save({
+      id: newId(),
+      revision: 0,
+      name: name.trim(),
+      notes: '',
+      theme: '',
+      stage: null,
+    });
+    if (!saved.error) setName('');
+  };
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <div className="flex-1">
+        <Field label="New rider" error={saving.error && problemOf(saving.error).detail}>
+          {(field) => (
+            <TextInput
+              {...field}
+              value={name}
+              maxLength={60}
+              onChange={(e) => setName(e.target.value)}
+            />
+          )}
+        </Field>
+      </div>
+      <div className="mb-[23px]">
+        <Button type="submit" look="quiet" disabled={!name.trim() || saving.isLoading}>
+          Add
+        </Button>
+      </div>
+    </form>
   );
 }
 
@@ -144,91 +151,5 @@ function RiderLine({ rider, corners, onOpen }: RiderLineProps) {
         change
       </button>
     </div>
-  );
-}
-
-interface RiderFormProps {
-  rider: Rider;
-  onSave(rider: Rider): Promise<void>;
-  onCancel(): void;
-}
-
-function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
-  const [name, setName] = useState(rider.name);
-  const [notes, setNotes] = useState(rider.notes);
-  const [theme, setTheme] = useState(rider.theme);
-  const [stage, setStage] = useState(rider.stage);
-  return (
-    <form
-      className="grid gap-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void onSave({ ...rider, name: name.trim(), notes, theme, stage });
-      }}
-    >
-      <Field label="Name">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={name}
-            required
-            maxLength={60}
-            onChange={(e) => setName(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Habits" hint="weight slips to the left, looks down">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={notes}
-            maxLength={2000}
-            onChange={(e) => setNotes(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Theme" hint="corners ridden with bend: counted at the ringside">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={theme}
-            maxLength={200}
-            onChange={(e) => setTheme(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Stage" hint="a lesson asks no more than horse and rider both can">
-        {(field) => (
-          <Select
-            {...field}
-            value={stage ?? ''}
-            onChange={(e) => setStage((Number(e.target.value) || null) as Rider['stage'])}
-          >
-            <option value="">not said</option>
-            {STAGE_OPTIONS.map(([n, words]) => (
-              <option key={n} value={n}>
-                {words}
-              </option>
-            ))}
-          </Select>
-        )}
-      </Field>
-      <div className="flex gap-2">
-        <Button type="submit">Save</Button>
-        <Button look="quiet" onClick={onCancel}>
-          Cancel
-        </Button>
-        <span className="flex-1" />
-        <Button
-          look="quiet"
-          onClick={() => {
-            const { retiredOn, ...working } = rider;
-            void onSave(retiredOn ? working : { ...rider, retiredOn: today() });
-          }}
-        >
-          {rider.retiredOn ? 'Bring back' : 'Retire'}
-        </Button>
-      </div>
-    </form>
   );
 }

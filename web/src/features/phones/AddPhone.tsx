@@ -46,40 +46,8 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
             <li>Its page says how it learns to trust the book; that is done once.</li>
             <li>Then it is paired, and this page says so.</li>
           </ol>
-          {door.fingerprint && (
-            <p className="mt-3 text-[14px]">
-              The fingerprint of the certificate, to compare:
-              {halves(door.fingerprint).map((half) => (
-                <span key={half} className="block font-mono text-[12.5px] text-soft">
-                  {half.split(':').map((pair, i) => (
-                    <Fragment key={i}>
-                      {i > 0 && ':'}
-                      <wbr />
-                      {pair}
-                    </Fragment>
-                  ))}
-                </span>
-              ))}
-            </p>
-          )}
-          {door.begin.length > 1 && (
-            <div className="mt-3 max-w-sm">
-              <Field
-                label="Address of this machine"
-                hint="if the phone finds nothing, try the next"
-              >
-                {(field) => (
-                  <Select {...field} value={begin} onChange={(e) => setBegin(e.target.value)}>
-                    {door.begin.map((address) => (
-                      <option key={address} value={address}>
-                        {new URL(address).hostname}
-                      </option>
-                    ))}
-                  </Select>
-                )}
-              </Field>
-            </div>
-          )}
+          {door.fingerprint && <Fingerprint of={door.fingerprint} />}
+          {door.begin.length > 1 && <Address all={door.begin} chosen={begin} onChoose={setBegin} />}
           <p className="mt-3 flex items-center gap-3">
             <span className="tabular text-soft">
               Good for {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
@@ -113,6 +81,45 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
     </section>
   );
 }
+
+const Fingerprint = ({ of }: { of: string }) => (
+  <p className="mt-3 text-[14px]">
+    The fingerprint of the certificate, to compare:
+    {halves(of).map((half) => (
+      <span key={half} className="block font-mono text-[12.5px] text-soft">
+        {half.split(':').map((pair, i) => (
+          <Fragment key={i}>
+            {i > 0 && ':'}
+            <wbr />
+            {pair}
+          </Fragment>
+        ))}
+      </span>
+    ))}
+  </p>
+);
+
+interface AddressProps {
+  all: readonly string[];
+  chosen: string;
+  onChoose(address: string): void;
+}
+
+const Address = ({ all, chosen, onChoose }: AddressProps) => (
+  <div className="mt-3 max-w-sm">
+    <Field label="Address of this machine" hint="if the phone finds nothing, try the next">
+      {(field) => (
+        <Select {...field} value={chosen} onChange={(e) => onChoose(e.target.value)}>
+          {all.map((address) => (
+            <option key={address} value={address}>
+              {new URL(address).hostname}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
+  </div>
+);
 
 /** A fingerprint in two lines, as phones break it: never within a pair. */
 const halves = (fingerprint: string): string[] => {

@@ -3,6 +3,8 @@ import { useMemo } from 'react';
 import {
   developmentOf,
   sideDifference,
+  type Development,
+  type SideDifference,
   type Verdict,
 } from '@canter-book/core/progress/development';
 import { dateOf } from '@canter-book/core/progress/days';
@@ -86,47 +88,8 @@ export function Courses({ readings, today }: CoursesProps) {
                   <td className="tabular font-mono">
                     {standing ? `${standing.mean.toFixed(1)} ± ${standing.sd.toFixed(1)}` : '–'}
                   </td>
-                  <td className="tabular font-mono">
-                    {course.trend ? (
-                      <>
-                        {signed(course.trend.perMonth)}{' '}
-                        <span className="text-soft">
-                          ({signed(course.trend.low)} … {signed(course.trend.high)})
-                        </span>
-                      </>
-                    ) : (
-                      '–'
-                    )}
-                  </td>
-                  <td className={LOOKS[course.verdict]}>
-                    <span aria-hidden>{SIGNS[course.verdict]} </span>
-                    {course.verdict}
-                    {course.turns.length > 0 && (
-                      <span className="font-normal text-soft">
-                        {' '}
-                        {shortDate(dateOf(course.turns.at(-1)!.day))},{' '}
-                        {signed(course.turns.at(-1)!.by)}
-                      </span>
-                    )}
-                  </td>
-                  {i === 0 && (
-                    <td rowSpan={2} className="align-top">
-                      {side ? (
-                        <>
-                          <span className="tabular font-mono">
-                            {signed(side.mean)} ± {side.sd.toFixed(1)}
-                          </span>
-                          <span className="block text-[13px] text-soft">
-                            {side.weaker
-                              ? `the ${side.weaker} rein is weaker`
-                              : 'no sure difference'}
-                          </span>
-                        </>
-                      ) : (
-                        '–'
-                      )}
-                    </td>
-                  )}
+                  <Course course={course} />
+                  {i === 0 && <Sides side={side} />}
                 </tr>
               )),
             )}
@@ -136,3 +99,49 @@ export function Courses({ readings, today }: CoursesProps) {
     </section>
   );
 }
+
+/** What the weeks come to on one rein. */
+const Course = ({ course }: { course: Development }) => (
+  <>
+    <td className="tabular font-mono">
+      {course.trend ? (
+        <>
+          {signed(course.trend.perMonth)}{' '}
+          <span className="text-soft">
+            ({signed(course.trend.low)} … {signed(course.trend.high)})
+          </span>
+        </>
+      ) : (
+        '–'
+      )}
+    </td>
+    <td className={LOOKS[course.verdict]}>
+      <span aria-hidden>{SIGNS[course.verdict]} </span>
+      {course.verdict}
+      {course.turns.length > 0 && (
+        <span className="font-normal text-soft">
+          {' '}
+          {shortDate(dateOf(course.turns.at(-1)!.day))}, {signed(course.turns.at(-1)!.by)}
+        </span>
+      )}
+    </td>
+  </>
+);
+
+/** How the reins differ, in the row of the first. */
+const Sides = ({ side }: { side: SideDifference | null }) => (
+  <td rowSpan={2} className="align-top">
+    {side ? (
+      <>
+        <span className="tabular font-mono">
+          {signed(side.mean)} ± {side.sd.toFixed(1)}
+        </span>
+        <span className="block text-[13px] text-soft">
+          {side.weaker ? `the ${side.weaker} rein is weaker` : 'no sure difference'}
+        </span>
+      </>
+    ) : (
+      '–'
+    )}
+  </td>
+);

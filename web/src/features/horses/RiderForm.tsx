@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import type { Rider } from '@canter-book/core/book/records';
+import { today } from '../../app/dates.ts';
+import { STAGE_OPTIONS } from '../../app/stages.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field, Select, TextInput } from '../../ui/Field.tsx';
+
+interface RiderFormProps {
+  rider: Rider;
+  onSave(rider: Rider): Promise<void>;
+  onCancel(): void;
+}
+
+/** A rider changed: name, habits, theme and stage; or retired. */
+export function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
+  const [name, setName] = useState(rider.name);
+  const [notes, setNotes] = useState(rider.notes);
+  const [theme, setTheme] = useState(rider.theme);
+  const [stage, setStage] = useState(rider.stage);
+  return (
+    <form
+      className="grid gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSave({ ...rider, name: name.trim(), notes, theme, stage });
+      }}
+    >
+      <Field label="Name">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={name}
+            required
+            maxLength={60}
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Habits" hint="weight slips to the left, looks down">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={notes}
+            maxLength={2000}
+            onChange={(e) => setNotes(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Theme" hint="corners ridden with bend: counted at the ringside">
+        {(field) => (
+          <TextInput
+            {...field}
+            value={theme}
+            maxLength={200}
+            onChange={(e) => setTheme(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Stage" hint="a lesson asks no more than horse and rider both can">
+        {(field) => (
+          <Select
+            {...field}
+            value={stage ?? ''}
+            onChange={(e) => setStage((Number(e.target.value) || null) as Rider['stage'])}
+          >
+            <option value="">not said</option>
+            {STAGE_OPTIONS.map(([n, words]) => (
+              <option key={n} value={n}>
+                {words}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <div className="flex gap-2">
+        <Button type="submit">Save</Button>
+        <Button look="quiet" onClick={onCancel}>
+          Cancel
+        </Button>
+        <span className="flex-1" />
+        <Button
+          look="quiet"
+          onClick={() => {
+            const { retiredOn, ...working } = rider;
+            void onSave(retiredOn ? working : { ...rider, retiredOn: today() });
+          }}
+        >
+          {rider.retiredOn ? 'Bring back' : 'Retire'}
+        </Button>
+      </div>
+    </form>
+  );
+}
