@@ -13,6 +13,8 @@ import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { HorseForm } from './HorseForm.tsx';
 
+type Leaves = 'remove' | 'retire';
+
 export default function EditHorse() {
   const { id = '' } = useParams();
   const query = useHorseQuery(id);
@@ -20,7 +22,7 @@ export default function EditHorse() {
   const navigate = useNavigate();
   const [remove, removing] = useDeleteHorseMutation();
   const [save, saving] = useSaveHorseMutation();
-  const [asking, setAsking] = useState<'remove' | 'retire' | null>(null);
+  const [asking, setAsking] = useState<Leaves | null>(null);
   useTitle(query.data ? `Change ${query.data.name}` : 'Horse');
   if (!query.data || !sessions.data) {
     return <QueryState query={query.data ? sessions : query} what="horse" />;
@@ -72,31 +74,52 @@ export default function EditHorse() {
         horse={horse}
         onSaved={() => void navigate(`/horses/${id}`)}
       />
-      <Confirm
-        open={asking === 'retire'}
-        title={`Retire ${horse.name}?`}
-        yes="Retire"
-        no="Cancel"
-        onYes={() => void retire()}
-        onNo={() => setAsking(null)}
-      >
-        {horse.name} leaves Today, the ringside and the lists. Sessions, marks and lessons are kept,
-        and the horse can be brought back at any time.
-      </Confirm>
-      <Confirm
-        open={asking === 'remove'}
-        title={`Delete ${horse.name}?`}
-        yes="Delete"
-        no="Cancel"
-        onYes={() => void takeOut()}
-        onNo={() => setAsking(null)}
-      >
-        {horse.name} has no sessions yet. Lessons written for this horse stay, for any horse. This
-        cannot be undone.
-      </Confirm>
+      <Leaving
+        name={horse.name}
+        asking={asking}
+        onRetire={() => void retire()}
+        onRemove={() => void takeOut()}
+        onStay={() => setAsking(null)}
+      />
     </Page>
   );
 }
+
+interface LeavingProps {
+  name: string;
+  asking: Leaves | null;
+  onRetire(): void;
+  onRemove(): void;
+  onStay(): void;
+}
+
+/** Asked before a horse goes: what becomes of what is kept of it. */
+const Leaving = ({ name, asking, onRetire, onRemove, onStay }: LeavingProps) => (
+  <>
+    <Confirm
+      open={asking === 'retire'}
+      title={`Retire ${name}?`}
+      yes="Retire"
+      no="Cancel"
+      onYes={onRetire}
+      onNo={onStay}
+    >
+      {name} leaves Today, the ringside and the lists. Sessions, marks and lessons are kept, and the
+      horse can be brought back at any time.
+    </Confirm>
+    <Confirm
+      open={asking === 'remove'}
+      title={`Delete ${name}?`}
+      yes="Delete"
+      no="Cancel"
+      onYes={onRemove}
+      onNo={onStay}
+    >
+      {name} has no sessions yet. Lessons written for this horse stay, for any horse. This cannot be
+      undone.
+    </Confirm>
+  </>
+);
 
 /** The same horse, at work again. */
 function back({ retiredOn: _, ...horse }: Horse): Horse {

@@ -16,17 +16,8 @@ const SHOWN = 6;
 
 /** What changed how the past is read: themes, rests, the vet. They stand in the charts. */
 export function Events({ horse }: { horse: Horse }) {
-  const [save, saving] = useSaveHorseMutation();
   const [open, setOpen] = useState(false);
-  const [event, setEvent] = useState<HorseEvent>({ date: today(), kind: 'rest', text: '' });
   const newest = [...horse.events].sort((a, b) => byDate(b.date, a.date));
-  const add = async () => {
-    const done = await save({
-      ...horse,
-      events: [...horse.events, { ...event, text: event.text.trim() }],
-    });
-    if (!done.error) setOpen(false);
-  };
   return (
     <section>
       <h2 className="mb-2 text-lg">Events</h2>
@@ -46,58 +37,78 @@ export function Events({ horse }: { horse: Horse }) {
         ))}
       </ul>
       {open ? (
-        <form
-          className="mt-3 grid gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (event.text.trim()) void add();
-          }}
-        >
-          <div className="grid grid-cols-2 gap-2">
-            <input
-              type="date"
-              aria-label="Day of the event"
-              required
-              className={inputClass}
-              value={event.date}
-              onChange={(e) => setEvent({ ...event, date: e.target.value })}
-            />
-            <select
-              aria-label="Kind of event"
-              className={inputClass}
-              value={event.kind}
-              onChange={(e) => setEvent({ ...event, kind: e.target.value as HorseEvent['kind'] })}
-            >
-              {Object.entries(KINDS).map(([kind, words]) => (
-                <option key={kind} value={kind}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </div>
-          <input
-            aria-label="What happened"
-            placeholder="Two weeks in the field"
-            maxLength={200}
-            required
-            className={inputClass}
-            value={event.text}
-            onChange={(e) => setEvent({ ...event, text: e.target.value })}
-          />
-          {saving.error && (
-            <p role="alert" className="text-[13px] text-madder">
-              ✕ {problemOf(saving.error).detail}
-            </p>
-          )}
-          <Button type="submit" disabled={saving.isLoading}>
-            Note it
-          </Button>
-        </form>
+        <EventForm horse={horse} onNoted={() => setOpen(false)} />
       ) : (
         <Button look="quiet" className="mt-3" onClick={() => setOpen(true)}>
           Note an event
         </Button>
       )}
     </section>
+  );
+}
+
+interface EventFormProps {
+  horse: Horse;
+  onNoted(): void;
+}
+
+function EventForm({ horse, onNoted }: EventFormProps) {
+  const [save, saving] = useSaveHorseMutation();
+  const [event, setEvent] = useState<HorseEvent>({ date: today(), kind: 'rest', text: '' });
+  const add = async () => {
+    const done = await save({
+      ...horse,
+      events: [...horse.events, { ...event, text: event.text.trim() }],
+    });
+    if (!done.error) onNoted();
+  };
+  return (
+    <form
+      className="mt-3 grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (event.text.trim()) void add();
+      }}
+    >
+      <div className="grid grid-cols-2 gap-2">
+        <input
+          type="date"
+          aria-label="Day of the event"
+          required
+          className={inputClass}
+          value={event.date}
+          onChange={(e) => setEvent({ ...event, date: e.target.value })}
+        />
+        <select
+          aria-label="Kind of event"
+          className={inputClass}
+          value={event.kind}
+          onChange={(e) => setEvent({ ...event, kind: e.target.value as HorseEvent['kind'] })}
+        >
+          {Object.entries(KINDS).map(([kind, words]) => (
+            <option key={kind} value={kind}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </div>
+      <input
+        aria-label="What happened"
+        placeholder="Two weeks in the field"
+        maxLength={200}
+        required
+        className={inputClass}
+        value={event.text}
+        onChange={(e) => setEvent({ ...event, text: e.target.value })}
+      />
+      {saving.error && (
+        <p role="alert" className="text-[13px] text-madder">
+          ✕ {problemOf(saving.error).detail}
+        </p>
+      )}
+      <Button type="submit" disabled={saving.isLoading}>
+        Note it
+      </Button>
+    </form>
   );
 }

@@ -86,32 +86,44 @@ export function Ahead({ readings, today }: AheadProps) {
         aria-label={`Likely on ${longDate(dateOf(day))}`}
         className="grid gap-x-10 gap-y-1 text-[14px] md:grid-cols-2"
       >
-        {aheads.map(({ scale, rein, ahead }) => {
-          const then = ahead.at(day);
-          return (
-            <li
-              key={scale + rein}
-              className="grid grid-cols-[8rem_1fr_9.5rem] items-center gap-3 border-b border-line py-1.5 max-sm:grid-cols-[6.5rem_1fr]"
-            >
-              <span>
-                {scale} <ReinMark rein={rein} word />
-              </span>
-              {then ? (
-                <>
-                  <Reach then={then} level={level} />
-                  <span className="tabular max-sm:col-start-2">
-                    <b>{chanceSaid(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
-                  </span>
-                </>
-              ) : (
-                <span className="col-span-2 text-soft max-sm:col-span-1">
-                  {WHY[ahead.why ?? 'too far ahead']}
-                </span>
-              )}
-            </li>
-          );
-        })}
+        {aheads.map(({ scale, rein, ahead }) => (
+          <li
+            key={scale + rein}
+            className="grid grid-cols-[8rem_1fr_9.5rem] items-center gap-3 border-b border-line py-1.5 max-sm:grid-cols-[6.5rem_1fr]"
+          >
+            <span>
+              {scale} <ReinMark rein={rein} word />
+            </span>
+            <Then ahead={ahead} day={day} level={level} />
+          </li>
+        ))}
       </ul>
     </section>
+  );
+}
+
+interface ThenProps {
+  ahead: ReturnType<typeof aheadOf>;
+  day: number;
+  level: number;
+}
+
+/** Where a scale is likely to be by then, or why nobody can tell. */
+function Then({ ahead, day, level }: ThenProps) {
+  const then = ahead.at(day);
+  if (!then) {
+    return (
+      <span className="col-span-2 text-soft max-sm:col-span-1">
+        {WHY[ahead.why ?? 'too far ahead']}
+      </span>
+    );
+  }
+  return (
+    <>
+      <Reach then={then} level={level} />
+      <span className="tabular max-sm:col-start-2">
+        <b>{chanceSaid(chanceOf(then, level))}</b> to be at {level.toFixed(1)}
+      </span>
+    </>
   );
 }

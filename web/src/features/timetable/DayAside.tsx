@@ -57,26 +57,7 @@ export default function DayAside({ date, strips, next, yard, times, now }: DayAs
       </Group>
       <Group title="Waiting longest" shown={waiting.length > 0}>
         {waiting.map((row) => (
-          <Line
-            key={row.horseId}
-            to={`/horses/${row.horseId}`}
-            said={
-              <>
-                {nameOf(row.horseId)}
-                {row.programme && DAYS[row.programme.kind].ridden === false
-                  ? `: ${DAYS[row.programme.kind].label.toLowerCase()} today`
-                  : row.next && (
-                      <span className="text-soft">
-                        {' '}
-                        · {row.next.scale} <ReinMark rein={row.next.rein} />
-                      </span>
-                    )}
-              </>
-            }
-            right={row.lastDate ? ago(row.lastDate, date) : 'new'}
-          >
-            <PlanLink horseId={row.horseId}>Propose</PlanLink>
-          </Line>
+          <Waits key={row.horseId} row={row} name={nameOf(row.horseId)} date={date} />
         ))}
       </Group>
       <Group title="Limits in force" shown={limits.length > 0}>
@@ -111,6 +92,29 @@ export default function DayAside({ date, strips, next, yard, times, now }: DayAs
     </aside>
   );
 }
+
+/** A horse that waits: what its weeks say of today, or what to work on first. */
+const Waits = ({ row, name, date }: { row: YardRow; name: string; date: string }) => (
+  <Line
+    to={`/horses/${row.horseId}`}
+    said={
+      <>
+        {name}
+        {row.programme && DAYS[row.programme.kind].ridden === false
+          ? `: ${DAYS[row.programme.kind].label.toLowerCase()} today`
+          : row.next && (
+              <span className="text-soft">
+                {' '}
+                · {row.next.scale} <ReinMark rein={row.next.rein} />
+              </span>
+            )}
+      </>
+    }
+    right={row.lastDate ? ago(row.lastDate, date) : 'new'}
+  >
+    <PlanLink horseId={row.horseId}>Propose</PlanLink>
+  </Line>
+);
 
 const inBrief = (all: readonly Occurrence[], times: Times): string => {
   const [first] = all;

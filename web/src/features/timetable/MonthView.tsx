@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { WEEKDAYS_SHORT } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
-import { keyOf } from '@canter-book/core/calendar/occurrences';
+import { keyOf, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import { longDate, today } from '../../app/dates.ts';
 import { calledOf, type Times } from './useTimes.ts';
 
@@ -62,35 +62,7 @@ export default function MonthView({ date, times, onDay, onMonth }: MonthViewProp
                 const all = (times.occurrences ?? []).filter((o) => o.date === day);
                 return (
                   <td key={day} className="h-24 align-top">
-                    <button
-                      type="button"
-                      aria-label={`${longDate(day)}: ${all.length} set`}
-                      className={`flex h-24 w-full flex-col gap-1 overflow-hidden px-1 py-1.5 text-left hover:bg-sand-light ${day.startsWith(month) ? '' : 'text-soft'}`}
-                      onClick={() => onDay(day)}
-                    >
-                      <span
-                        className={`tabular text-[14px] ${day === today() ? 'font-bold text-leather underline' : ''}`}
-                      >
-                        {Number(day.slice(8))}
-                      </span>
-                      {all.slice(0, MOST_SHOWN).map((o) => (
-                        <span
-                          key={keyOf(o)}
-                          className={`flex items-center gap-1.5 text-[12px] leading-none ${o.cancelled === null ? '' : 'text-soft line-through'}`}
-                        >
-                          <span
-                            className="forced-shape block h-1 shrink-0 rounded-full bg-leather"
-                            style={{ width: `${Math.min(40, o.minutes / 3)}%` }}
-                          />
-                          <span className="truncate max-sm:hidden">{calledOf(o, times.names)}</span>
-                        </span>
-                      ))}
-                      {all.length > MOST_SHOWN && (
-                        <span className="text-[12px] leading-none text-soft">
-                          + {all.length - MOST_SHOWN}
-                        </span>
-                      )}
-                    </button>
+                    <Day {...{ day, all, times }} isOther={!day.startsWith(month)} onDay={onDay} />
                   </td>
                 );
               })}
@@ -101,3 +73,42 @@ export default function MonthView({ date, times, onDay, onMonth }: MonthViewProp
     </div>
   );
 }
+
+interface DayProps {
+  day: string;
+  all: readonly Occurrence[];
+  times: Times;
+  /** Of the month before or after. */
+  isOther: boolean;
+  onDay(date: string): void;
+}
+
+const Day = ({ day, all, times, isOther, onDay }: DayProps) => (
+  <button
+    type="button"
+    aria-label={`${longDate(day)}: ${all.length} set`}
+    className={`flex h-24 w-full flex-col gap-1 overflow-hidden px-1 py-1.5 text-left hover:bg-sand-light ${isOther ? 'text-soft' : ''}`}
+    onClick={() => onDay(day)}
+  >
+    <span
+      className={`tabular text-[14px] ${day === today() ? 'font-bold text-leather underline' : ''}`}
+    >
+      {Number(day.slice(8))}
+    </span>
+    {all.slice(0, MOST_SHOWN).map((o) => (
+      <span
+        key={keyOf(o)}
+        className={`flex items-center gap-1.5 text-[12px] leading-none ${o.cancelled === null ? '' : 'text-soft line-through'}`}
+      >
+        <span
+          className="forced-shape block h-1 shrink-0 rounded-full bg-leather"
+          style={{ width: `${Math.min(40, o.minutes / 3)}%` }}
+        />
+        <span className="truncate max-sm:hidden">{calledOf(o, times.names)}</span>
+      </span>
+    ))}
+    {all.length > MOST_SHOWN && (
+      <span className="text-[12px] leading-none text-soft">+ {all.length - MOST_SHOWN}</span>
+    )}
+  </button>
+);
