@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router';
-import { cancelledSaid, keyOf } from '@canter-book/core/calendar/occurrences';
+import { cancelledSaid, keyOf, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import type { Horse, Rider } from '@canter-book/core/book/records';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
@@ -15,7 +15,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { NotFound } from '../../app/NotFound.tsx';
-import { calledOf, useTimes } from '../timetable/useTimes.ts';
+import { calledOf, useTimes, type Times } from '../timetable/useTimes.ts';
 
 /** The next two weeks of a rider: lessons, what the programmes want of the rider’s horses, homework. To be printed. */
 export default function RiderWeeks() {
@@ -75,33 +75,7 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
           </section>
         )}
         {Array.from({ length: WEEKS }, (_, w) => daysLater(first, 7 * w)).map((monday) => (
-          <section key={monday}>
-            <h2 className="mb-1 text-lg">Week of {shortDate(monday)}</h2>
-            <ul>
-              {weekFrom(monday).map((day) => (
-                <li
-                  key={day}
-                  className={`grid min-h-9 gap-x-4 border-b border-dotted border-line py-1.5 text-[15px] sm:grid-cols-[12.5rem_1fr] ${day < today() ? 'text-soft' : ''}`}
-                >
-                  <span className={day === today() ? 'font-bold' : ''}>{longDate(day)}</span>
-                  <span>
-                    {lessons
-                      .filter((o) => o.date === day)
-                      .map((o) => (
-                        <span key={keyOf(o)} className="mr-4">
-                          <b>{o.start}</b> {calledOf(o, times.names)}, {o.minutes} min
-                          {o.arena && `, ${o.arena}`}
-                          {o.cancelled !== null && ` (${cancelledSaid(o.cancelled)})`}
-                        </span>
-                      ))}
-                    <span className="text-soft">
-                      {wantedOn(day, horses, programmes).join(' · ')}
-                    </span>
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
+          <WeekOf key={monday} {...{ monday, lessons, times, horses, programmes }} />
         ))}
         {horses.some((h) => programmes.some((p) => p.horseId === h.id)) && (
           <p className="no-print text-[14px]">
@@ -118,6 +92,42 @@ function Weeks({ rider, horses }: { rider: Rider; horses: readonly Horse[] }) {
     </Page>
   );
 }
+
+interface WeekOfProps {
+  monday: string;
+  lessons: readonly Occurrence[];
+  times: Times;
+  horses: readonly Horse[];
+  programmes: readonly ProgrammeRecord[];
+}
+
+const WeekOf = ({ monday, lessons, times, horses, programmes }: WeekOfProps) => (
+  <section>
+    <h2 className="mb-1 text-lg">Week of {shortDate(monday)}</h2>
+    <ul>
+      {weekFrom(monday).map((day) => (
+        <li
+          key={day}
+          className={`grid min-h-9 gap-x-4 border-b border-dotted border-line py-1.5 text-[15px] sm:grid-cols-[12.5rem_1fr] ${day < today() ? 'text-soft' : ''}`}
+        >
+          <span className={day === today() ? 'font-bold' : ''}>{longDate(day)}</span>
+          <span>
+            {lessons
+              .filter((o) => o.date === day)
+              .map((o) => (
+                <span key={keyOf(o)} className="mr-4">
+                  <b>{o.start}</b> {calledOf(o, times.names)}, {o.minutes} min
+                  {o.arena && `, ${o.arena}`}
+                  {o.cancelled !== null && ` (${cancelledSaid(o.cancelled)})`}
+                </span>
+              ))}
+            <span className="text-soft">{wantedOn(day, horses, programmes).join(' · ')}</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  </section>
+);
 
 /** What the programmes of the rider's horses have for a day. */
 const wantedOn = (

@@ -32,7 +32,6 @@ export function WeekDetail({
   record,
   onChange,
 }: WeekDetailProps) {
-  const now = today();
   const aim = step?.theme === week.theme ? step.gate.show?.exercise : undefined;
   return (
     <section>
@@ -61,53 +60,63 @@ export function WeekDetail({
         <li aria-hidden className="col-start-3 text-right text-[12px] text-soft">
           load
         </li>
-        {week.days.map((day) => {
-          const fixed = wished.days.find((d) => d.date === day.date)?.kind ?? FREE;
-          return (
-            <li
-              key={day.date}
-              className="col-span-full grid min-h-11 grid-cols-subgrid items-center border-b border-dotted border-line py-1 text-[14px]"
-            >
-              <span className={day.date === now ? 'font-bold' : ''}>
-                {longDate(day.date).split(',')[0]}
-              </span>
-              {day.date < now ? (
-                <span className="text-soft">{saidOf(day)}</span>
-              ) : (
-                <select
-                  aria-label={`${longDate(day.date)}: what is done`}
-                  className="min-h-9 w-full rounded-lg border border-line bg-page px-2"
-                  value={fixed}
-                  onChange={(e) =>
-                    onChange(withDay(wished, day.date, e.target.value as DayKind | ''))
-                  }
-                >
-                  <option value={FREE}>{saidOf(day)}</option>
-                  {DAY_KINDS.filter((k) => k !== 'goal').map((kind) => (
-                    <option key={kind} value={kind}>
-                      {DAYS[kind].label}, fixed
-                    </option>
-                  ))}
-                </select>
-              )}
-              <span className="tabular text-right font-mono text-soft" title="Load">
-                {loadOf(day) > 0 && <span className="sr-only">load </span>}
-                {loadOf(day) || ''}
-              </span>
-              {day.date <= now && record ? (
-                <Done day={day} record={record} />
-              ) : day.kind === 'lesson' || day.kind === 'easy' ? (
-                <PlanLink horseId={horseId} {...(aim && { aim })}>
-                  Propose
-                </PlanLink>
-              ) : (
-                <span />
-              )}
-            </li>
-          );
-        })}
+        {week.days.map((day) => (
+          <DayOfWeek key={day.date} {...{ day, aim, horseId, wished, record, onChange }} />
+        ))}
       </ul>
     </section>
+  );
+}
+
+interface DayOfWeekProps extends Pick<
+  WeekDetailProps,
+  'horseId' | 'wished' | 'record' | 'onChange'
+> {
+  day: Day;
+  /** What its lesson should get to. */
+  aim: string | undefined;
+}
+
+/** A day: what is planned or fixed for it, its load, and what comes of it. */
+function DayOfWeek({ day, aim, horseId, wished, record, onChange }: DayOfWeekProps) {
+  const now = today();
+  const fixed = wished.days.find((d) => d.date === day.date)?.kind ?? FREE;
+  return (
+    <li className="col-span-full grid min-h-11 grid-cols-subgrid items-center border-b border-dotted border-line py-1 text-[14px]">
+      <span className={day.date === now ? 'font-bold' : ''}>
+        {longDate(day.date).split(',')[0]}
+      </span>
+      {day.date < now ? (
+        <span className="text-soft">{saidOf(day)}</span>
+      ) : (
+        <select
+          aria-label={`${longDate(day.date)}: what is done`}
+          className="min-h-9 w-full rounded-lg border border-line bg-page px-2"
+          value={fixed}
+          onChange={(e) => onChange(withDay(wished, day.date, e.target.value as DayKind | ''))}
+        >
+          <option value={FREE}>{saidOf(day)}</option>
+          {DAY_KINDS.filter((k) => k !== 'goal').map((kind) => (
+            <option key={kind} value={kind}>
+              {DAYS[kind].label}, fixed
+            </option>
+          ))}
+        </select>
+      )}
+      <span className="tabular text-right font-mono text-soft" title="Load">
+        {loadOf(day) > 0 && <span className="sr-only">load </span>}
+        {loadOf(day) || ''}
+      </span>
+      {day.date <= now && record ? (
+        <Done day={day} record={record} />
+      ) : day.kind === 'lesson' || day.kind === 'easy' ? (
+        <PlanLink horseId={horseId} {...(aim && { aim })}>
+          Propose
+        </PlanLink>
+      ) : (
+        <span />
+      )}
+    </li>
   );
 }
 

@@ -1,6 +1,6 @@
 import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo, useState } from 'react';
-import { compared } from '@canter-book/core/progress/development';
+import { compared, type Comparison } from '@canter-book/core/progress/development';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
@@ -23,38 +23,14 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
       ),
     }));
   }, [readings, before, after]);
-  const period = (
-    name: string,
-    [from = '', to = '']: readonly string[],
-    set: (period: string[]) => void,
-  ) => (
-    <fieldset className="flex items-center gap-2 text-[14px]">
-      <legend className="mb-1 text-[13px] text-soft">{name}</legend>
-      <input
-        type="date"
-        aria-label={`${name} from`}
-        className={`${inputClass} max-w-40`}
-        value={from}
-        onChange={(e) => e.target.value && set([e.target.value, to])}
-      />
-      <span>to</span>
-      <input
-        type="date"
-        aria-label={`${name} to`}
-        className={`${inputClass} max-w-40`}
-        value={to}
-        onChange={(e) => e.target.value && set([from, e.target.value])}
-      />
-    </fieldset>
-  );
   return (
     <section aria-labelledby="compare">
       <h2 id="compare" className="mb-2 text-xl">
         Two periods
       </h2>
       <div className="mb-3 flex flex-wrap gap-x-8 gap-y-3">
-        {period('before', before, setBefore)}
-        {period('after', after, setAfter)}
+        <Period name="before" of={before} onChange={setBefore} />
+        <Period name="after" of={after} onChange={setAfter} />
       </div>
       <table className="w-full border-y border-line text-[14px]">
         <thead className="text-left text-[13px] text-soft">
@@ -72,20 +48,7 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
               </th>
               {reins.map((found, i) => (
                 <td key={i} className="tabular font-mono">
-                  {found ? (
-                    <>
-                      {found.before.mean.toFixed(1)} → {found.after.mean.toFixed(1)}{' '}
-                      <span className="font-sans text-[13px] text-soft">
-                        {Math.abs(found.difference) > SURE * found.sd
-                          ? found.difference > 0
-                            ? '↗ better'
-                            : '↘ less'
-                          : 'no sure difference'}
-                      </span>
-                    </>
-                  ) : (
-                    <span className="font-sans text-[13px] text-soft">nothing to compare</span>
-                  )}
+                  <Found found={found} />
                 </td>
               ))}
             </tr>
@@ -93,5 +56,51 @@ export function Compare({ readings, today }: { readings: readonly DatedMark[]; t
         </tbody>
       </table>
     </section>
+  );
+}
+
+interface PeriodProps {
+  name: string;
+  of: readonly string[];
+  onChange(period: string[]): void;
+}
+
+const Period = ({ name, of: [from = '', to = ''], onChange }: PeriodProps) => (
+  <fieldset className="flex items-center gap-2 text-[14px]">
+    <legend className="mb-1 text-[13px] text-soft">{name}</legend>
+    <input
+      type="date"
+      aria-label={`${name} from`}
+      className={`${inputClass} max-w-40`}
+      value={from}
+      onChange={(e) => e.target.value && onChange([e.target.value, to])}
+    />
+    <span>to</span>
+    <input
+      type="date"
+      aria-label={`${name} to`}
+      className={`${inputClass} max-w-40`}
+      value={to}
+      onChange={(e) => e.target.value && onChange([from, e.target.value])}
+    />
+  </fieldset>
+);
+
+/** What one rein has come to, and whether it is more than chance. */
+function Found({ found }: { found: Comparison | null }) {
+  if (!found) {
+    return <span className="font-sans text-[13px] text-soft">nothing to compare</span>;
+  }
+  return (
+    <>
+      {found.before.mean.toFixed(1)} → {found.after.mean.toFixed(1)}{' '}
+      <span className="font-sans text-[13px] text-soft">
+        {Math.abs(found.difference) > SURE * found.sd
+          ? found.difference > 0
+            ? '↗ better'
+            : '↘ less'
+          : 'no sure difference'}
+      </span>
+    </>
   );
 }
