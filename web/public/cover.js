@@ -31,4 +31,17 @@
     document.querySelector('#root h1').textContent = tab.dataset.heading || day;
   };
   document.addEventListener('readystatechange', fill, { once: true });
+
+  // Where the scripts do not come the cover says so, with the way on.
+  const SLOW_MS = 20_000;
+  setTimeout(() => {
+    const said = document.querySelector('#root .cover p');
+    if (!said) return;
+    const again = Object.assign(document.createElement('a'), {
+      href: '',
+      textContent: 'Try again',
+    });
+    said.replaceChildren('The book is slow to open. Check the connection. ', again);
+    said.role = 'status';
+  }, SLOW_MS);
 })();

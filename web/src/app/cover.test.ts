@@ -45,3 +45,19 @@ test('of a tab it is the heading of its page; of anything else the page says it 
     expect(headingAt(other)).toBe('');
   expect(document.querySelector('[aria-current]')?.getAttribute('href')).toBe('/ringside');
 });
+
+test('where the app does not come it says so, and leads back to the same page', () => {
+  const opening = '<div class="cover"><p>Opening the book …</p></div>';
+  const afterwards = (isThere: boolean) => {
+    headingAt('/desk/one');
+    document.getElementById('root')!.innerHTML = isThere ? '<p>The desk</p>' : opening;
+    jest.advanceTimersByTime(19_000);
+    expect(document.querySelector('p')!.textContent).not.toMatch(/slow/);
+    jest.advanceTimersByTime(2_000);
+    return document.querySelector('p')!;
+  };
+  expect(afterwards(true).textContent).toBe('The desk');
+  const said = afterwards(false);
+  expect(said.textContent).toBe('The book is slow to open. Check the connection. Try again');
+  expect(said.querySelector('a')!.href).toBe(`${window.location.origin}/desk/one`);
+});

@@ -1,5 +1,5 @@
 import { afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import { currentCompletions, startCompletion } from '@codemirror/autocomplete';
+import { completionStatus, currentCompletions, startCompletion } from '@codemirror/autocomplete';
 import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { waitFor } from '@testing-library/react';
@@ -20,6 +20,9 @@ const help: LineHelp = {
   },
   describe: () => null,
 };
+
+/** The editor asks for words a tenth of a second after a key. */
+const TYPED_MS = 200;
 
 let view: EditorView | null = null;
 afterEach(() => {
@@ -78,5 +81,53 @@ describe('completion at the desk', () => {
     const labels = (await offered('C |')).map((c) => c.label);
     expect(new Set(labels).size).toBe(labels.length);
     expect(labels).toEqual(expect.arrayContaining(['half-pass', 'serpentine', 'canter', 'give']));
+  });
+
+  /** What is offered once the hand rests after typing. */
+  async function offeredTo(typed: string) {
+    view = new EditorView({
+      parent: document.body,
+      state: EditorState.create({ extensions: [completion(() => help)] }),
+    });
+    view.focus();
+    for (const key of typed) {
+      const { length } = view.state.doc;
+      view.dispatch({
+        changes: { from: length, insert: key },
+        selection: { anchor: length + 1 },
+        userEvent: 'input.type',
+      });
+    }
+    await new Promise((rested) => setTimeout(rested, TYPED_MS));
+    await waitFor(() => expect(completionStatus(view!.state)).not.toBe('pending'));
+    const labels = currentCompletions(view.state).map((c) => c.label);
+    view.destroy();
+    return labels;
+  }
+
+  test('a word that is finished is left alone, so that Enter begins a new line', async () => {
+    for (const [unfinished, rest] of [
+      ['A trot workin', 'g'],
+      ['C circle lef', 't'],
+      ['A centre lin', 'e'],
+      ['H-X-F change rei', 'n'],
+    ] as const) {
+      expect(await offeredTo(unfinished)).toContain(/[a-z]+$/.exec(unfinished + rest)![0]);
+      expect([unfinished + rest, await offeredTo(unfinished + rest)]).toEqual([
+        unfinished + rest,
+        [],
+      ]);
+    }
+  });
+
+  test('within a name, a note or a comment nothing is offered', async () => {
+    for (const prose of [
+      'lesson "Loo',
+      'C circle left 20 -- keep the cor',
+      'A halt # sof',
+      '# loo',
+    ])
+      expect([prose, await offeredTo(prose)]).toEqual([prose, []]);
+    expect(await offeredTo('horse "Bramble" loo')).toContain('loop');
   });
 });

@@ -7,11 +7,21 @@ import {
 import type { Extension } from '@codemirror/state';
 import { FORM_WORDS } from '@canter-book/core/lesson/forms';
 import { BESIDE_WORDS } from '@canter-book/core/notation/instruction';
+import { commentAt, noteAt } from '@canter-book/core/notation/lineParts';
 import { KEYWORDS } from '@canter-book/core/notation/parse';
 
-const words: readonly Completion[] = [...new Set([...KEYWORDS, ...FORM_WORDS, ...BESIDE_WORDS])]
-  .sort()
-  .map((label) => ({ label }));
+const KNOWN: ReadonlySet<string> = new Set([...KEYWORDS, ...FORM_WORDS, ...BESIDE_WORDS]);
+const words: readonly Completion[] = [...KNOWN].sort().map((label) => ({ label }));
+
+/** A word that may go on. One that is finished is not offered again: Enter would take it and not begin a new line. */
+const isUnfinished = (word: string): boolean =>
+  /^[a-z-]*$/i.test(word) && !KNOWN.has(word.toLowerCase());
+
+/** Within a name, a note to the rider or a comment words are one's own. */
+const isProse = (before: string): boolean =>
+  commentAt(before) < before.length ||
+  noteAt(before) < before.length ||
+  (before.match(/"/g) ?? []).length % 2 === 1;
 
 /** What the lesson before a line says about the line. */
 export interface LineHelp {
@@ -26,6 +36,7 @@ export function completion(help: () => LineHelp): Extension {
   const source = (context: CompletionContext): CompletionResult | null => {
     const line = context.state.doc.lineAt(context.pos);
     const before = line.text.slice(0, context.pos - line.from);
+    if (isProse(before)) return null;
     const [, space, letter] = /^(\s*)([a-z]?)$/i.exec(before) ?? [];
     if (space !== undefined && letter !== undefined && (letter || context.explicit)) {
       const letters = help()
@@ -38,8 +49,8 @@ export function completion(help: () => LineHelp): Extension {
       return { from: line.from + space.length, options: [...letters, ...words] };
     }
     const word = context.matchBefore(/[a-z-]{2,}/i);
-    if (!word && !context.explicit) return null;
-    return { from: word?.from ?? context.pos, options: [...words], validFor: /^[a-z-]*$/i };
+    if (!context.explicit && !(word && isUnfinished(word.text))) return null;
+    return { from: word?.from ?? context.pos, options: [...words], validFor: isUnfinished };
   };
   return autocompletion({ override: [source], icons: false });
 }
