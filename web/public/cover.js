@@ -39,6 +39,7 @@
     if (!said) return;
     const again = Object.assign(document.createElement('a'), {
       href: '',
+      className: 'font-bold text-leather underline',
       textContent: 'Try again',
     });
     said.replaceChildren('The book is slow to open. Check the connection. ', again);
