@@ -15,7 +15,9 @@ import {
   ERRORS,
   ERRORS_IN,
   LAYS,
+  LONGEST_LINE,
   MOST_AT_ONCE,
+  MOST_ITEMS,
   MOST_LETTERS,
   MOST_NESTED,
   NOTE,
@@ -57,10 +59,12 @@ export const setMarkSchema = z.strictObject({
   ),
 });
 
+const lineOfText = () => z.string().check(z.maxLength(LONGEST_LINE), z.regex(/^[^\n\r]*$/));
+
 /** Comments stay with the line they stand before or on; an empty string is an empty line. */
 const trivia = {
-  before: z.optional(z.array(z.string().check(z.maxLength(500), z.regex(/^[^\n\r]*$/)))),
-  trailing: z.optional(z.string().check(z.maxLength(500), z.regex(/^[^\n\r]*$/))),
+  before: z.optional(z.array(lineOfText())),
+  trailing: z.optional(lineOfText()),
 };
 
 const ofAnItem = { set: z.optional(setMarkSchema), ...trivia };
@@ -188,7 +192,7 @@ export const errorsSchema = z.strictObject({
 const unreadSchema = z.strictObject({
   kind: z.literal('unread'),
   id: z.string().check(z.minLength(1), z.maxLength(64)),
-  text: z.string().check(z.maxLength(1000), z.regex(/^[^\n\r]*$/)),
+  text: lineOfText(),
   before: trivia.before,
 });
 
@@ -216,9 +220,6 @@ export type Item =
   | z.infer<typeof errorsSchema>
   | RepeatBlock;
 
-const MOST_ITEMS = 1000;
-const MOST_REPEATED = 200;
-
 const PLAIN_ITEMS = [
   lineSchema,
   phaseSchema,
@@ -237,7 +238,7 @@ function itemSchemaOf(levels: number): z.ZodMiniType<Item> {
     kind: z.literal('repeat'),
     id: z.string().check(z.minLength(1), z.maxLength(64)),
     times: numberIn(TIMES),
-    items: z.array(itemSchemaOf(levels - 1)).check(z.maxLength(MOST_REPEATED)),
+    items: z.array(itemSchemaOf(levels - 1)).check(z.maxLength(MOST_ITEMS)),
     tail: trivia.before,
     closing: trivia.trailing,
     ...ofAnItem,

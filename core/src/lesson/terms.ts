@@ -24,6 +24,10 @@ export const CONDITIONS = ['back', 'lost'] as const;
 /** Rounds at most when none are said. Common practice. */
 export const MOST_UNTIL = 3;
 
+/** Characters of one line, with its comment. */
+export const LONGEST_LINE = 1000;
+/** Lines of a lesson, or of a repeat within it. */
+export const MOST_ITEMS = 1000;
 /** Repeats within repeats: deeper than this nobody reads them. */
 export const MOST_NESTED = 4;
 /** Instructions of one line. */

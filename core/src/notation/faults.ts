@@ -29,6 +29,7 @@ export type SyntaxFault = Span &
     | { readonly code: 'bracket-unopened' }
     | { readonly code: 'note-unfit'; readonly length: number; readonly most: number }
     | { readonly code: 'too-many-at-once'; readonly most: number }
+    | { readonly code: 'line-too-long'; readonly most: number }
     | { readonly code: 'too-long'; readonly most: number }
   );
 

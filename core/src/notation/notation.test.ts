@@ -151,11 +151,27 @@ describe('mistakes in the text', () => {
     [`A trot working -- ${'softly '.repeat(60)}`, 'note-unfit'],
     ['A trot working -- "on the # line"', 'note-unfit'],
     [`A ${'trot working, '.repeat(12)}halt`, 'too-many-at-once'],
+    [`A trot working # ${'softly '.repeat(150)}`, 'line-too-long'],
     ['phase lunch', 'unexpected'],
     ['corners wide', 'bad-header'],
     ['start A gallop', 'bad-header'],
   ])('%j', (text, code) => {
     expect(parseLesson(text).faults.map((f) => f.code)).toContain(code);
+  });
+
+  const comment = `# ${'softly '.repeat(100)}`;
+  test.each([
+    [`A trot working ${comment}`],
+    [`${comment}\nA trot working\n${comment}`],
+    [`lesson "By the book" ${comment}`],
+    [`repeat 2 {\n${'A trot working\n'.repeat(400)}}`],
+    [`A circle left 20 -- ${'x'.repeat(1500)}`],
+    [`box 1 -- ${comment}`],
+    ['A trot working\n'.repeat(1200)],
+  ])('however much is written, the book takes the lesson: %.40j', (text) => {
+    const { lesson } = parseLesson(text);
+    expect(lessonSchema.safeParse(lesson).error).toBeUndefined();
+    expect(parseLesson(printLesson(lesson)).lesson).toEqual(lesson);
   });
 
   test('every one has a sentence that says what and what to do', () => {

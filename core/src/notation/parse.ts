@@ -12,6 +12,7 @@ import {
   CORNER_M,
   fits,
   LAYS,
+  LONGEST_LINE,
   MOST_AT_ONCE,
   MOST_NESTED,
   NOTE,
@@ -52,7 +53,6 @@ export interface Parsed {
 }
 
 const MOST_LINES = 900;
-const LONGEST_LINE = 1000;
 
 export const KEYWORDS = [
   'phase',
@@ -110,6 +110,10 @@ class Reader {
     if (lines.at(-1) === '') lines.pop();
     for (const [i, raw] of lines.slice(0, MOST_LINES).entries()) {
       this.readLine(cut(raw.slice(0, LONGEST_LINE), i + 1));
+      if (raw.length > LONGEST_LINE) {
+        const rest = { line: i + 1, column: LONGEST_LINE + 1, endColumn: raw.length + 1 };
+        this.report({ code: 'line-too-long', most: LONGEST_LINE }, rest);
+      }
       yield;
     }
     if (lines.length > MOST_LINES) {

@@ -20,6 +20,7 @@ const TEXT: readonly SyntaxFault[] = [
   { code: 'note-unfit', length: 450, most: 400, ...at },
   { code: 'note-unfit', length: 9, most: 400, ...at },
   { code: 'too-many-at-once', most: 12, ...at },
+  { code: 'line-too-long', most: 1000, ...at },
   { code: 'too-long', most: 900, ...at },
 ];
 

@@ -69,6 +69,10 @@ const text: ByCode<SyntaxFault> = {
     what: 'There are too many instructions in one line.',
     why: `A line holds at most ${most}; write the rest on the next line.`,
   }),
+  'line-too-long': ({ most }) => ({
+    what: 'This line is too long to be kept.',
+    why: `Only its first ${most} characters are; write the rest on lines of its own.`,
+  }),
   'too-long': ({ most }) => ({
     what: 'The lesson is too long to read.',
     why: `Only the first ${most} lines are read.`,
