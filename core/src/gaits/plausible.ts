@@ -1,3 +1,4 @@
+import { within } from '../numbers.ts';
 import { measure, type Measurement } from './measured.ts';
 import type { MovingGait } from './paces.ts';
 import { TABLE_HEIGHT_CM } from './strideTable.ts';
@@ -28,8 +29,6 @@ export type Implausible =
   | { readonly code: 'every-beat'; readonly perMinute: number }
   | { readonly code: 'tempo'; readonly perMinute: number; readonly range: Range }
   | { readonly code: 'speed'; readonly metresPerSecond: number; readonly range: Range };
-
-const within = ({ least, most }: Range, value: number): boolean => value >= least && value <= most;
 
 /**
  * What is wrong with a measurement, or null. Tempo falls and speed rises with the root of the height
