@@ -41,7 +41,13 @@ export default {
     {
       ...project('server'),
       transform: { '\\.tsx?$': swc(false) },
-      globalSetup: '<rootDir>/tools/freshBook.mjs',
+      // It begins books in folders of its own, whatever the others stand on.
+      testPathIgnorePatterns: [
+        '/node_modules/',
+        '/dist/',
+        ...(process.env.TEST_DATABASE_URL ? ['/durability\\.test\\.ts$'] : []),
+      ],
+      globalSetup: '<rootDir>/tools/beforeServerTests.mjs',
     },
     { ...project('cli'), transform: { '\\.tsx?$': swc(false) } },
     project('web', {

@@ -44,11 +44,14 @@ function sourcesHash() {
   return hash.digest('hex');
 }
 
-async function buildServer() {
+/**
+ * @param out the folder of the program; what PGlite loads by itself comes to lie beside that folder
+ * @param more modules that are wanted by themselves
+ */
+export async function buildServer(out, more = []) {
   const { build } = await import('esbuild');
-  const out = join(dist, 'server');
   await build({
-    entryPoints: ['main', 'planning/thread', 'keeping/main'].map((path) => ({
+    entryPoints: ['main', 'planning/thread', 'keeping/main', ...more].map((path) => ({
       in: join(root, 'server/src', `${path}.ts`),
       // Beside main.js: the database lies there.
       out: path === 'keeping/main' ? 'keep' : path,
@@ -77,7 +80,7 @@ async function buildServer() {
     if (existsSync(join(pglite, file))) cpSync(join(pglite, file), join(out, file));
   }
   // Where PGlite looks for it: beside the folder of the module that asks.
-  cpSync(join(pglite, 'pg_trgm.tar.gz'), join(dist, 'pg_trgm.tar.gz'));
+  cpSync(join(pglite, 'pg_trgm.tar.gz'), join(dirname(out), 'pg_trgm.tar.gz'));
 }
 
 function buildWeb() {
@@ -117,7 +120,7 @@ export async function build() {
   mkdirSync(dist, { recursive: true });
   buildWeb();
   packWeb();
-  await buildServer();
+  await buildServer(join(dist, 'server'));
   await freshBook(join(dist, 'server/fresh-book'));
   writeFileSync(stamp, hash);
 }

@@ -3,9 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { startPostgres } from './postgres.mjs';
+import { scratchInMemory } from './scratch.mjs';
 import { root, setup } from './setup.mjs';
 
 setup({ browser: true, database: true });
+scratchInMemory();
 await build();
 const run = (config, env = {}) =>
   spawnSync(

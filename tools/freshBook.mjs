@@ -40,6 +40,3 @@ export async function freshBook(folder) {
 
 /** Where the tests and whoever starts from source find it. */
 export const FRESH_BOOK = join(root, '.cache/fresh-book');
-
-/** Jest calls this before the tests of the server. */
-export default () => freshBook(FRESH_BOOK);

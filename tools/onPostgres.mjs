@@ -2,9 +2,11 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { startPostgres } from './postgres.mjs';
+import { scratchInMemory } from './scratch.mjs';
 import { root, setup } from './setup.mjs';
 
 setup({ database: true });
+scratchInMemory();
 const postgres = await startPostgres();
 const { status } = spawnSync(
   process.execPath,

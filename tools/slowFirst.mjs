@@ -4,7 +4,9 @@ import Sequencer from '@jest/test-sequencer';
 const SLOWEST = [
   'core/src/fuzz.test.ts',
   'core/src/planner/planner.test.ts',
+  'server/src/keeping/keep.test.ts',
   'core/src/ride/joins.test.ts',
+  'server/src/durability.test.ts',
   'core/src/planner/tenDays.test.ts',
   'core/src/planner/swap.test.ts',
 ];

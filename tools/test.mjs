@@ -4,6 +4,7 @@
  */
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { scratchInMemory } from './scratch.mjs';
 import { root, setup } from './setup.mjs';
 
 try {
@@ -13,6 +14,7 @@ try {
   process.exit(1);
 }
 
+scratchInMemory();
 const bin = (path) => join(root, 'node_modules', path);
 /** What only reads the sources goes side by side; then one after the other, as each needs both cores. */
 const STAGES = [

@@ -8,7 +8,9 @@ import { v7 } from 'uuid';
 import { BookInUseError, lockFolder } from './db/lock.ts';
 import { someHorse, someSession } from './testing/app.ts';
 
-const main = new URL('./main.ts', import.meta.url).pathname;
+/** As it is built: from its sources a process takes a second to begin, and here are fifty. */
+const built = new URL('../../.cache/server/', import.meta.url);
+const main = new URL('main.js', built).pathname;
 const TIMEOUT_MS = 120_000;
 
 let folder: string;
@@ -36,7 +38,7 @@ interface Running {
 
 async function start(data: string, ...flags: string[]): Promise<Running> {
   const port = await freePort();
-  const child = spawn(process.execPath, ['--import', 'tsx', main, '--data', data, ...flags], {
+  const child = spawn(process.execPath, [main, '--data', data, ...flags], {
     env: { ...process.env, PORT: String(port), DATABASE_URL: '' },
   });
   let said = '';
@@ -142,7 +144,7 @@ describe('a demo yard', () => {
     'that was interrupted while it was written is written whole at the next start',
     async () => {
       const place = join(folder, 'demo');
-      const child = spawn(process.execPath, ['--import', 'tsx', main, '--demo', '--data', place], {
+      const child = spawn(process.execPath, [main, '--demo', '--data', place], {
         env: { ...process.env, PORT: '0', DATABASE_URL: '' },
       });
       await new Promise<void>((told) => {
@@ -191,16 +193,16 @@ describe('the lock of a folder', () => {
 
 describe('twenty programs at once', () => {
   const STARTERS = 20;
-  const lockModule = new URL('./db/lock.ts', import.meta.url).href;
+  const lockModule = new URL('db/lock.js', built).href;
   /** Takes the folder if it can, and keeps it until it is ended. */
   const script = `
     const { lockFolder } = await import(${JSON.stringify(lockModule)});
     try { lockFolder(process.argv[1]); console.log('mine'); setInterval(() => {}, 1000); }
     catch (error) { console.log(error.name); }`;
   const starter = (place: string, before: readonly string[] = []) => {
-    const args = ['--import', 'tsx', '--input-type=module', '-e', script, place];
+    const args = ['--input-type=module', '-e', script, place];
     const [command = '', ...more] = [...before, process.execPath, ...args];
-    const child = spawn(command, more, { cwd: join(main, '../../..') });
+    const child = spawn(command, more);
     const said = new Promise<string>((done) => {
       child.stdout.on('data', (d) => done(String(d).trim()));
       // Not its exit: what it said may come after that.
@@ -245,14 +247,14 @@ describe('twenty programs at once', () => {
 describe('what a person can put right is said in a sentence', () => {
   test.each([
     [['--data', '/proc/nowhere/at-all'], {}, /\/proc\/nowhere\/at-all cannot be .*--data DIR/],
-    [['--data', main], {}, /main\.ts is not a folder/],
+    [['--data', main], {}, /main\.js is not a folder/],
     [['--dta', 'x'], {}, /--dta.*Known are --data DIR and --demo/s],
     [[], { PORT: 'eighty' }, /PORT must be a number .*"eighty"/],
     [[], { DATABASE_URL: 'postgres://127.0.0.1:1/x' }, /database of DATABASE_URL does not answer/],
   ] as const)(
     '%j %j',
     async (args, env, sentence) => {
-      const child = spawn(process.execPath, ['--import', 'tsx', main, ...args], {
+      const child = spawn(process.execPath, [main, ...args], {
         env: { ...process.env, DATABASE_URL: '', ...env },
       });
       let said = '';
