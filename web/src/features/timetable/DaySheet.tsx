@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef } from 'react';
 import { timeFrom } from '@canter-book/core/calendar/clock';
 import { endMin, keyOf, startMin } from '@canter-book/core/calendar/occurrences';
+import { touchedSince } from '../../app/touched.ts';
 import { DayStrip, type StripData } from './DayStrip.tsx';
 import { sideBySide } from './states.ts';
 
@@ -18,6 +19,8 @@ interface DaySheetProps {
   /** Minutes since midnight; null on another day. */
   now: number | null;
   next: StripData | null;
+  /** When the page came up, on the clock of `performance.now()`. */
+  shownAt: number;
   acts: DayActs;
 }
 
@@ -33,7 +36,7 @@ const EARLY_MIN = 3 * HOUR;
 const LABEL_PX = 24;
 
 /** The hours down the side, each lesson a strip at its time; on a phone a list. */
-export const DaySheet = memo(function DaySheet({ strips, now, next, acts }: DaySheetProps) {
+export const DaySheet = memo(function DaySheet({ strips, now, next, shownAt, acts }: DaySheetProps) {
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
@@ -49,10 +52,11 @@ export const DaySheet = memo(function DaySheet({ strips, now, next, acts }: DayS
   const places = sideBySide(strips.map((s) => s.o));
   const nextKey = next && keyOf(next.o);
   useEffect(() => {
-    // What is next is in sight, also late in the day.
+    // What is next is in sight, also late in the day; but nothing moves away under a hand.
+    if (touchedSince(shownAt)) return;
     const strip = list.current?.querySelector('[data-next="true"]');
     strip?.scrollIntoView({ block: 'nearest' });
-  }, [nextKey]);
+  }, [nextKey, shownAt]);
   const y = (minute: number) => (minute - first) * px;
   return (
     <div

@@ -168,6 +168,20 @@ describe('the day’s sheet', () => {
     expect(await screen.findByRole('complementary')).toBeTruthy();
   });
 
+  test.each([
+    ['opens where the next lesson is', false],
+    ['stays where it is once somebody has touched it', true],
+  ])('%s', async (_what, touched) => {
+    const goTo = jest.spyOn(Element.prototype, 'scrollIntoView');
+    let answer = (_riders: unknown[]) => {};
+    open([some(1)], { '/api/riders': () => new Promise((told) => (answer = told)) });
+    await screen.findByRole('button', { name: /17 June, 0 min/ });
+    if (touched) fireEvent.pointerDown(screen.getByRole('button', { name: 'New' }));
+    answer([ines]);
+    await strip('Marram');
+    expect(goTo.mock.calls.length > 0).toBe(!touched);
+  });
+
   test('a lesson that was taught leads to its debrief; one that was not recorded says so', async () => {
     const session = {
       id: uuid(9),

@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { placeOf } from '@canter-book/core/calendar/changes';
 import { NO_REASON } from '@canter-book/core/calendar/occurrences';
@@ -62,6 +62,7 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
   const { data: lessons = NONE } = useLessonsQuery({});
   const { data: sessions = NONE } = useSessionsQuery(ridden(date));
   const minute = useNow();
+  const [shownAt] = useState(() => performance.now());
   const change = useChange();
   const now = date === today() ? minute : null;
   const isPast = date < today();
@@ -105,7 +106,7 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
   return (
     <div className="grid lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="px-5 py-5 md:px-7">
-        <DaySheet strips={strips} now={now} next={next} acts={acts} />
+        <DaySheet strips={strips} now={now} next={next} shownAt={shownAt} acts={acts} />
       </div>
       <Suspense>
         <DayAside
