@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { BROWSER } from './browser.ts';
 import { BookServer } from './server.ts';
 
 /**
@@ -41,7 +42,7 @@ export class Yard {
   /** A browser of its own, as another device has. */
   async phone(): Promise<Page> {
     const browser = await chromium.launch({
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: BROWSER,
       env: { ...process.env, HOME: this.home } as Record<string, string>,
       args: [
         '--no-sandbox',

@@ -5,6 +5,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { test } from '@playwright/test';
 
 const main = fileURLToPath(new URL('../dist/server/main.js', import.meta.url));
 
@@ -17,7 +18,8 @@ async function freePort(): Promise<number> {
 }
 
 /** Journeys in a school: on this PostgreSQL server each book has a database of its own. */
-const POSTGRES = process.env['E2E_POSTGRES'];
+const postgres = () =>
+  test.info().project.name === 'school' ? process.env['E2E_POSTGRES'] : undefined;
 
 export async function newDatabase(server: string): Promise<string> {
   const { Client } = (await import('pg')).default;
@@ -64,8 +66,8 @@ export class BookServer {
 
   /** With something in its environment. */
   static async with(env: Readonly<Record<string, string>>, ...flags: string[]) {
-    const school =
-      POSTGRES && !env['DATABASE_URL'] ? { DATABASE_URL: await newDatabase(POSTGRES) } : {};
+    const url = env['DATABASE_URL'] ? undefined : postgres();
+    const school = url ? { DATABASE_URL: await newDatabase(url) } : {};
     const all = { ...school, ...env };
     const server = new BookServer(await freePort(), await freePort(), flags, all);
     if (flags.includes('--demo') && !all.DATABASE_URL) {

@@ -8,7 +8,7 @@ import { scratchInMemory } from './scratch.mjs';
 import { root, setup } from './setup.mjs';
 
 try {
-  setup({ browser: true, database: true });
+  setup({ headless: true, database: true });
 } catch (error) {
   console.error(error.message);
   process.exit(1);

@@ -15,6 +15,23 @@ interface Seen {
   id: string;
 }
 
+/** Run in the page: whether the device has what a lesson begins with. */
+async function isKitPacked(): Promise<boolean> {
+  const name = 'keyval-store';
+  // To open it would make it.
+  if (!(await indexedDB.databases()).some((known) => known.name === name)) return false;
+  return new Promise((told) => {
+    const open = indexedDB.open(name);
+    open.onsuccess = () => {
+      const kit = open.result.transaction('keyval').objectStore('keyval').get('ringside-kit');
+      kit.onsuccess = () => {
+        open.result.close();
+        told(kit.result !== undefined);
+      };
+    };
+  });
+}
+
 test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
@@ -25,7 +42,7 @@ test.describe('on the phone', () => {
     await page.goto(`${server.url}/ringside`);
     await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
     // The kit of horses and lessons is packed a moment after the app has opened.
-    await page.waitForTimeout(5000);
+    await expect.poll(() => page.evaluate(isKitPacked), { timeout: 30_000 }).toBe(true);
     await server.stop();
 
     await page.goto(`${server.url}/ringside?horse=${horse}`);

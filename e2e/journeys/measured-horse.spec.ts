@@ -83,11 +83,19 @@ test('the desk speaks the whole shorthand, and undoes all the way back', async (
   await expect(editor).toContainText('C serpentine 3 to A');
   await expect(page.locator('.cb-error')).toHaveCount(0);
 
-  // The page to print lies in a frame of its own, and is gone after it.
+  // The page to print lies in a frame of its own, and is gone after it. A browser without a window has
+  // printed before it can be looked at: here it is in no hurry.
+  await page.context().addInitScript(() => {
+    window.print = () => {};
+  });
   await page.getByRole('button', { name: 'Lesson', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Print the page' }).click();
   const frame = page.frameLocator('iframe[title="The page to print"]');
   await expect(frame.getByText('F-M shoulder-in')).toBeAttached();
+  await frame
+    .locator('body')
+    .evaluate(() => void setTimeout(() => window.dispatchEvent(new Event('afterprint'))));
+  await expect(page.locator('iframe[title="The page to print"]')).toHaveCount(0);
 
   const undo = page.getByRole('button', { name: 'Undo' });
   for (let i = 0; i < 40 && (await undo.isEnabled()); i++) await undo.click();

@@ -1,8 +1,13 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { openQuietly } from '../quiet.ts';
 import { BookServer, demoIds } from '../server.ts';
 
 /** Every view: a title, a heading, no serious fault of access, no sideways scrolling, no fault of the program. */
+
+// Many pages, none in the way of another; what is kept for a place without a network is not looked at here.
+test.describe.configure({ mode: 'parallel' });
+test.use({ serviceWorkers: 'block' });
 
 let server: BookServer;
 let empty: BookServer;
@@ -57,8 +62,7 @@ function faultsOf(page: Page): string[] {
 
 async function checkAll(page: Page, paths: readonly string[]) {
   for (const path of paths) {
-    await page.goto(server.url + path);
-    await page.waitForLoadState('networkidle');
+    await openQuietly(page, server.url + path);
     await check(page, path);
   }
 }
@@ -218,8 +222,7 @@ test('the ringside fits the screen without scrolling, with a note', async ({ pag
 
 test('every view of an empty book teaches a next step', async ({ page }) => {
   for (const path of ['/', '/horses', '/desk', '/ringside', '/debrief', '/progress']) {
-    await page.goto(empty.url + path);
-    await page.waitForLoadState('networkidle');
+    await openQuietly(page, empty.url + path);
     await check(page, path);
     await expect(
       page.getByRole('heading', { level: 2, name: /empty|No |Nothing/ }).first(),
@@ -233,8 +236,7 @@ test('the evening and sunlight papers keep their contrast', async ({ page }) => 
   for (const theme of ['evening', 'sunlight']) {
     await page.addInitScript((t) => localStorage.setItem('canter-book-theme', t), theme);
     for (const path of ['/', `/horses/${horse}`, `/desk/${lesson}`, `/progress/${horse}`]) {
-      await page.goto(server.url + path);
-      await page.waitForLoadState('networkidle');
+      await openQuietly(page, server.url + path);
       await check(page, `${theme} ${path}`);
     }
   }
