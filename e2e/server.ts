@@ -82,7 +82,9 @@ export class BookServer {
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [main, '--data', this.folder, ...this.flags], {
+    // A journey is over before the database is worth compiling twice: a third less work to start.
+    const args = ['--liftoff-only', main, '--data', this.folder, ...this.flags];
+    const child = spawn(process.execPath, args, {
       env: {
         ...process.env,
         PORT: String(this.port),

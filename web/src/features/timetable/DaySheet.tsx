@@ -36,7 +36,13 @@ const EARLY_MIN = 3 * HOUR;
 const LABEL_PX = 24;
 
 /** The hours down the side, each lesson a strip at its time; on a phone a list. */
-export const DaySheet = memo(function DaySheet({ strips, now, next, shownAt, acts }: DaySheetProps) {
+export const DaySheet = memo(function DaySheet({
+  strips,
+  now,
+  next,
+  shownAt,
+  acts,
+}: DaySheetProps) {
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
