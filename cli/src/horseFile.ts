@@ -2,11 +2,12 @@ import type { Command } from 'commander';
 import type { z } from '@canter-book/core/schema';
 import { ANY_HORSE, type HorseProfile } from '@canter-book/core/gaits/horse';
 import { horseFileSchema, profileOfFile, type HorseFile } from '@canter-book/core/planner/request';
-import { giveUp, readText } from './textFile.ts';
+import { giveUp, type Call } from './call.ts';
+import { readText } from './textFile.ts';
 
 /** The value in a JSON file (`-` is standard input). What is not JSON ends the call with status 2. */
-export function readJson(file: string): unknown {
-  const text = readText(file);
+export function readJson(file: string, call: Call): unknown {
+  const text = readText(file, call);
   try {
     return JSON.parse(text);
   } catch (error) {
@@ -15,8 +16,8 @@ export function readJson(file: string): unknown {
 }
 
 /** Reads a horse file. What is wrong with it ends the call with status 2. */
-export const readHorseFile = (file: string): HorseFile =>
-  checked(horseFileSchema, readJson(file), 'The horse file');
+export const readHorseFile = (file: string, call: Call): HorseFile =>
+  checked(horseFileSchema, readJson(file, call), 'The horse file');
 
 /** The value as its schema has it; what is wrong with it ends the call, field by field. */
 export function checked<T>(schema: z.ZodMiniType<T>, value: unknown, what: string): T {
@@ -37,8 +38,8 @@ export const withHorse = (command: Command): Command =>
 /** `YYYY-MM-DD`. */
 export const today = (): string => new Date().toISOString().slice(0, 10);
 
-export const profileFor = ({ horse }: HorseOption): HorseProfile =>
-  horse === undefined ? ANY_HORSE : profileOfFile(readHorseFile(horse), today());
+export const profileFor = ({ horse }: HorseOption, call: Call): HorseProfile =>
+  horse === undefined ? ANY_HORSE : profileOfFile(readHorseFile(horse, call), today());
 
 /** The horse a lesson was judged for, as the answers name it. */
 export const horseJson = ({ name, stage, heightCm }: HorseProfile, assumed: boolean) => ({
@@ -56,7 +57,7 @@ export function assumedLine({ horse }: HorseOption): string | null {
 }
 
 /** The same beside an answer that is data. */
-export function sayAssumed(options: HorseOption): void {
+export function sayAssumed(options: HorseOption, call: Call): void {
   const line = assumedLine(options);
-  if (line) process.stderr.write(`${line}\n`);
+  if (line) call.aside(`${line}\n`);
 }

@@ -5,6 +5,7 @@ import { reviewLesson } from '@canter-book/core/review/review';
 import type { Finding } from '@canter-book/core/review/finding';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
+import type { Call } from './call.ts';
 import { readText } from './textFile.ts';
 
 export interface LessonRead {
@@ -14,8 +15,8 @@ export interface LessonRead {
 }
 
 /** Reads, compiles and reviews a file (`-` is standard input). A file that cannot be read ends the call with status 2. */
-export function readLessonFile(file: string, horse: HorseProfile): LessonRead {
-  const parsed = parseLesson(readText(file));
+export function readLessonFile(file: string, horse: HorseProfile, call: Call): LessonRead {
+  const parsed = parseLesson(readText(file, call));
   const ride = compileRide(parsed.lesson, horse);
   // What the instructor let stand, with the reason beside it, is not said again.
   const { open } = sortAllowed(parsed.lesson, reviewLesson(parsed.lesson, ride, parsed));
@@ -27,9 +28,8 @@ export function exitStatus(findings: readonly Finding[]): number {
   return findings.some((finding) => finding.level === 'error') ? 1 : 0;
 }
 
-export function printFindings(findings: readonly ReturnType<typeof findingLine>[]): void {
-  process.stdout.write(findings.length ? `${findings.join('\n')}\n` : 'Nothing to say.\n');
-}
+export const findingLines = (findings: readonly ReturnType<typeof findingLine>[]): string =>
+  findings.length ? `${findings.join('\n')}\n` : 'Nothing to say.\n';
 
 export function findingLine(found: {
   line: number | null;

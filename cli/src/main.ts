@@ -1,31 +1,15 @@
-import { program } from 'commander';
-import { addExercises } from './verbs/exercises.ts';
-import { addExports } from './verbs/exports.ts';
-import { addFormat } from './verbs/format.ts';
-import { addPlan } from './verbs/plan.ts';
-import { addProgramme } from './verbs/programme.ts';
-import { addReview } from './verbs/review.ts';
-import { addScore } from './verbs/score.ts';
-import { addSheet } from './verbs/sheet.ts';
-import { addRide } from './verbs/ride.ts';
+import { readFileSync } from 'node:fs';
+import { run } from './program.ts';
 
-program
-  .name('canter-book')
-  .description('Reads a lesson in shorthand and computes how it is ridden.')
-  .addHelpText(
-    'after',
-    '\nThe book itself, while it is closed: backup, check, restore, move, invite (docs/keeping.md, docs/deploy.md).',
-  )
-  .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2));
+// Whoever reads it has read enough, as `head` does.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit();
+});
 
-addRide(program);
-addReview(program);
-addFormat(program);
-addExports(program);
-addExercises(program);
-addPlan(program);
-addProgramme(program);
-addSheet(program);
-addScore(program);
-
-await program.parseAsync();
+process.exitCode = await run(process.argv.slice(2), {
+  status: 0,
+  input: () => readFileSync(0, 'utf8'),
+  answer: (text) => void process.stdout.write(text),
+  aside: (text) => void process.stderr.write(text),
+});

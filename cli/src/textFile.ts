@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { giveUp, type Call } from './call.ts';
 
 /** More than any lesson or horse file holds. */
 const MOST_BYTES = 4 * 2 ** 20;
@@ -9,17 +10,11 @@ const WHY: Readonly<Record<string, string>> = {
   EACCES: 'this user may not read it',
 };
 
-/** Ends the call with status 2, in one sentence. */
-export function giveUp(sentence: string): never {
-  process.stderr.write(`${sentence}\n`);
-  process.exit(2);
-}
-
 /** The text of a file (`-` is standard input). What is no text ends the call. */
-export function readText(file: string): string {
+export function readText(file: string, call: Call): string {
   let text = '';
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    text = file === '-' ? call.input() : readFileSync(file, 'utf8');
   } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException;
     giveUp(`Cannot read ${file}: ${WHY[code ?? ''] ?? message}.`);

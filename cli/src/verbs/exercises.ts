@@ -1,7 +1,8 @@
 import type { Command } from 'commander';
+import type { Call } from '../call.ts';
 
 /** `exercises`: prints the shelf. */
-export function addExercises(program: Command): void {
+export function addExercises(program: Command, call: Call): void {
   program
     .command('exercises')
     .description('print the exercises of the shelf, chain by chain')
@@ -9,13 +10,13 @@ export function addExercises(program: Command): void {
     .action(async (options: { json?: boolean }) => {
       const { CHAINS, EXERCISES } = await import('@canter-book/core/exercises/catalogue');
       if (options.json) {
-        process.stdout.write(`${JSON.stringify({ exercises: EXERCISES }, null, 2)}\n`);
+        call.answer(`${JSON.stringify({ exercises: EXERCISES }, null, 2)}\n`);
         return;
       }
       for (const { name, about, exercises } of CHAINS) {
-        process.stdout.write(`${name}: ${about}\n`);
+        call.answer(`${name}: ${about}\n`);
         for (const e of exercises) {
-          process.stdout.write(`  ${e.id.padEnd(30)} stage ${e.stage}  ${e.name}\n`);
+          call.answer(`  ${e.id.padEnd(30)} stage ${e.stage}  ${e.name}\n`);
         }
       }
     });

@@ -10,7 +10,7 @@ import {
   type Wishes,
 } from '@canter-book/core/planner/request';
 import { checked, readHorseFile, today } from '../horseFile.ts';
-import { giveUp } from '../textFile.ts';
+import { giveUp, type Call } from '../call.ts';
 
 interface PlanOptions {
   minutes: string;
@@ -27,7 +27,7 @@ interface PlanOptions {
 }
 
 /** `plan HORSE.json`: proposes a lesson for a horse, with the reasons. */
-export function addPlan(program: Command): void {
+export function addPlan(program: Command, call: Call): void {
   program
     .command('plan')
     .description('propose a lesson for a horse, placed and explained')
@@ -47,7 +47,7 @@ export function addPlan(program: Command): void {
     .option('--not-today <exercise...>', 'exercises that must not')
     .option('--json', 'print one JSON object')
     .action(async (file: string, options: PlanOptions) => {
-      const horse = horseOf(file, options.approach);
+      const horse = horseOf(file, options.approach, call);
       const { findExercise } = await import('@canter-book/core/exercises/catalogue');
       const wishes = wishesOf(options, (id) => findExercise(id) !== undefined);
       // The solver is large: only this verb loads it.
@@ -60,14 +60,14 @@ export function addPlan(program: Command): void {
       }
       const { plan } = planned;
       const { faults } = parseLesson(plan.lesson);
-      process.exitCode = faults.length > 0 ? 1 : 0;
-      if (options.json) process.stdout.write(`${JSON.stringify(plan, null, 2)}\n`);
-      else process.stdout.write(inWords(plan));
+      call.status = faults.length > 0 ? 1 : 0;
+      if (options.json) call.answer(`${JSON.stringify(plan, null, 2)}\n`);
+      else call.answer(inWords(plan));
     });
 }
 
-function horseOf(file: string, approach: string | undefined): HorseFile {
-  const horse = readHorseFile(file);
+function horseOf(file: string, approach: string | undefined, call: Call): HorseFile {
+  const horse = readHorseFile(file, call);
   return approach ? checked(horseFileSchema, { ...horse, approach }, 'The approach') : horse;
 }
 

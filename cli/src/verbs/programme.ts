@@ -12,7 +12,7 @@ import { demandsOfAll } from '@canter-book/core/sheet/demands';
 import { sheetOf } from '@canter-book/core/sheet/sheet';
 import { checked, readHorseFile, readJson, today } from '../horseFile.ts';
 import { readLessonFile } from '../lessonFile.ts';
-import { giveUp } from '../textFile.ts';
+import { giveUp, type Call } from '../call.ts';
 
 interface ProgrammeOptions {
   goal?: string;
@@ -25,7 +25,7 @@ interface ProgrammeOptions {
 }
 
 /** `programme HORSE.json`: the weeks ahead, with gates, chances and reasons. */
-export function addProgramme(program: Command): void {
+export function addProgramme(program: Command, call: Call): void {
   program
     .command('programme')
     .description('plan the weeks ahead of a horse: themes, days, load and gates')
@@ -41,8 +41,8 @@ export function addProgramme(program: Command): void {
     .option('--seed <n>', 'breaks ties between equally good choices', '1')
     .option('--json', 'print one JSON object')
     .action(async (file: string, options: ProgrammeOptions) => {
-      const horse = readHorseFile(file);
-      const wishes = withSheet(wishesOf(options), horse, options.sheet);
+      const horse = readHorseFile(file, call);
+      const wishes = withSheet(wishesOf(options, call), horse, options.sheet, call);
       const { goal } = wishes;
       if (goal.kind === 'exercise' && !CATALOGUE.find(goal.exercise))
         giveUp(`There is no exercise “${goal.exercise}” on the shelf: see canter-book exercises.`);
@@ -52,19 +52,19 @@ export function addProgramme(program: Command): void {
       if (!('programme' in planned))
         return giveUp([planned.why, ...planned.waysOut.map((way) => `  ${way}`)].join('\n'));
       const { programme } = planned;
-      if (options.json) process.stdout.write(`${JSON.stringify(jsonOf(programme), null, 2)}\n`);
-      else process.stdout.write(inWords(programme, horse));
+      if (options.json) call.answer(`${JSON.stringify(jsonOf(programme), null, 2)}\n`);
+      else call.answer(inWords(programme, horse));
     });
 }
 
-function wishesOf({ goal, weeks, date, wishes, seed }: ProgrammeOptions) {
-  const more = wishes === undefined ? {} : readJson(wishes);
+function wishesOf({ goal, weeks, date, wishes, seed }: ProgrammeOptions, call: Call) {
+  const more = wishes === undefined ? {} : readJson(wishes, call);
   if (typeof more !== 'object' || more === null || Array.isArray(more))
     return giveUp(`${wishes} must hold one JSON object.`);
   return checked(
     programmeWishesSchema,
     {
-      goal: goal === undefined ? { kind: 'keep going' } : readJson(goal),
+      goal: goal === undefined ? { kind: 'keep going' } : readJson(goal, call),
       weeks: Number(weeks),
       date,
       seed: Number(seed),
@@ -75,10 +75,15 @@ function wishesOf({ goal, weeks, date, wishes, seed }: ProgrammeOptions) {
 }
 
 /** The goal with what its sheet asks of each scale. */
-function withSheet(wishes: ProgrammeWishes, horse: HorseFile, sheet?: string): ProgrammeWishes {
+function withSheet(
+  wishes: ProgrammeWishes,
+  horse: HorseFile,
+  sheet: string | undefined,
+  call: Call,
+): ProgrammeWishes {
   if (sheet === undefined) return wishes;
   if (wishes.goal.kind !== 'test') return giveUp('A sheet belongs to a goal of the kind “test”.');
-  const { parsed, ride } = readLessonFile(sheet, profileOfFile(horse, wishes.date));
+  const { parsed, ride } = readLessonFile(sheet, profileOfFile(horse, wishes.date), call);
   const asks = demandsOfAll(sheetOf(parsed.lesson, ride).boxes, ride);
   return { ...wishes, goal: { ...wishes.goal, asks } };
 }

@@ -4,11 +4,12 @@ import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { markFaults, markFaultSentence, marksSchema } from '@canter-book/core/sheet/marks';
 import { scoreOf, type Score } from '@canter-book/core/sheet/score';
 import { sheetOf } from '@canter-book/core/sheet/sheet';
+import type { Call } from '../call.ts';
 import { checked, readJson } from '../horseFile.ts';
 import { readLessonFile } from '../lessonFile.ts';
 
 /** `score FILE MARKS.json`: counts a marked ride of a sheet out. Status 1 when a mark is wrong. */
-export function addScore(program: Command): void {
+export function addScore(program: Command, call: Call): void {
   program
     .command('score')
     .description('count out the marks of a test')
@@ -16,20 +17,18 @@ export function addScore(program: Command): void {
     .argument('<marks>', 'the marks of the judges (docs/formats.md)')
     .option('--json', 'print one JSON object')
     .action((file: string, marksFile: string, options: { json?: boolean }) => {
-      const { parsed, ride } = readLessonFile(file, ANY_HORSE);
+      const { parsed, ride } = readLessonFile(file, ANY_HORSE, call);
       const sheet = sheetOf(parsed.lesson, ride);
-      const marks = checked(marksSchema, readJson(marksFile), 'The marks');
+      const marks = checked(marksSchema, readJson(marksFile, call), 'The marks');
       const faults = markFaults(sheet, marks).map(markFaultSentence);
       if (faults.length > 0) {
-        process.exitCode = 1;
-        if (options.json) process.stdout.write(`${JSON.stringify({ faults }, null, 2)}\n`);
-        process.stderr.write(`${faults.join('\n')}\n`);
+        call.status = 1;
+        if (options.json) call.answer(`${JSON.stringify({ faults }, null, 2)}\n`);
+        call.aside(`${faults.join('\n')}\n`);
         return;
       }
       const score = scoreOf(sheet, marks);
-      process.stdout.write(
-        options.json ? `${JSON.stringify(scoreJson(score), null, 2)}\n` : inWords(score),
-      );
+      call.answer(options.json ? `${JSON.stringify(scoreJson(score), null, 2)}\n` : inWords(score));
     });
 }
 

@@ -2,22 +2,23 @@ import type { Command } from 'commander';
 import { findingJson } from '@canter-book/core/formats/rideJson';
 import { sheetJson } from '@canter-book/core/formats/sheetJson';
 import { sheetOf } from '@canter-book/core/sheet/sheet';
+import type { Call } from '../call.ts';
 import { profileFor, sayAssumed, withHorse, type HorseOption } from '../horseFile.ts';
-import { exitStatus, findingLine, printFindings, readLessonFile } from '../lessonFile.ts';
+import { exitStatus, findingLine, findingLines, readLessonFile } from '../lessonFile.ts';
 
 /** `sheet FILE`: the boxes of a test sheet, with their times, and what it is worth. */
-export function addSheet(program: Command): void {
+export function addSheet(program: Command, call: Call): void {
   withHorse(program.command('sheet'))
     .description('print the boxes of a test sheet')
     .argument('<file>', 'a test sheet in shorthand, or - for standard input')
     .option('--json', 'print one JSON object')
     .action((file: string, options: { json?: boolean } & HorseOption) => {
-      const { parsed, ride, findings } = readLessonFile(file, profileFor(options));
+      const { parsed, ride, findings } = readLessonFile(file, profileFor(options, call), call);
       const sheet = sheetOf(parsed.lesson, ride);
-      process.exitCode = exitStatus(findings);
+      call.status = exitStatus(findings);
       if (options.json) {
         const json = { ...sheetJson(sheet, ride.arena), findings: findings.map(findingJson) };
-        process.stdout.write(`${JSON.stringify(json, null, 2)}\n`);
+        call.answer(`${JSON.stringify(json, null, 2)}\n`);
         return;
       }
       const lines = sheet.boxes.map(({ number, coefficient, lines: said, title }) => {
@@ -27,9 +28,10 @@ export function addSheet(program: Command): void {
       const others = sheet.collectives.map(
         ({ name, coefficient }) => `     ${name}${coefficient > 1 ? ` ×${coefficient}` : ''}`,
       );
-      process.stdout.write(`${[sheet.title, ...lines, ...others].join('\n')}\n`);
-      process.stdout.write(`${sheet.possible} points at most\n`);
-      if (findings.length > 0) printFindings(findings.map(findingJson).map(findingLine));
-      sayAssumed(options);
+      call.answer(`${[sheet.title, ...lines, ...others].join('\n')}\n`);
+      call.answer(`${sheet.possible} points at most\n`);
+      if (findings.length > 0)
+        call.answer(findingLines(findings.map(findingJson).map(findingLine)));
+      sayAssumed(options, call);
     });
 }
