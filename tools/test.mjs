@@ -16,12 +16,30 @@ try {
 
 scratchInMemory();
 const bin = (path) => join(root, 'node_modules', path);
+/** Only what has changed since is looked at again. */
+const cached = (tool) => [
+  '--cache',
+  '--cache-location',
+  join(root, '.cache', tool),
+  '--cache-strategy',
+  'content',
+];
 /** What only reads the sources goes side by side; then one after the other, as each needs both cores. */
 const STAGES = [
   [
     ['types', ['node_modules/tsc7/bin/tsc', '-b', '--noEmit']],
-    ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
-    ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
+    ['lint', [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', ...cached('eslint')]],
+    [
+      'format',
+      [
+        bin('prettier/bin/prettier.cjs'),
+        '--check',
+        '--log-level',
+        'warn',
+        '.',
+        ...cached('prettier'),
+      ],
+    ],
     ['dependency rules', ['tools/check-deps.mjs']],
   ],
   [['unit tests', ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')]]],

@@ -36,7 +36,7 @@ const HEADING_FONT = /literata-latin-600-normal-.*\.woff2$/;
 /** Asked for by its screen as soon as that is there: it may as well be on its way before. */
 const AT_ONCE = /OpenDesk\.tsx$/;
 
-const SCREEN = /screen\(\s*'([^']*)',\s*\(\) => import\('([^']+)'\),?\s*\)/g;
+const SCREEN = /\[\s*'([^']*)',\s*\(\) => import\('([^']+)'\),?\s*\]/g;
 
 /**
  * Makes the first view quick: the cover stands in the page itself, and `hints.json` lists for each

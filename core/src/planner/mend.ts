@@ -1,4 +1,4 @@
-import { otherRein } from '../arena/rein.ts';
+import { otherRein, type Rein } from '../arena/rein.ts';
 import type { PlannedPhase } from '../exercises/exercise.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import type { Finding, RuleFacts } from '../review/finding.ts';
@@ -142,6 +142,9 @@ export interface Mended {
   readonly trim?: PlannedPhase;
 }
 
+/** Rounds that are ridden only for the sake of a rein. */
+const MOST_MORE = 4;
+
 const PARTS: readonly (string | null)[] = ['warm-up', 'work', 'stretch'];
 
 /** The part that runs over its minutes most. */
@@ -185,14 +188,8 @@ export function mend(
       const by = finding.facts.minutes - finding.facts.mostMin;
       return mayGoPlain(writing) ? plain(writing) : { squeeze: part, by };
     }
-    case 'reins-uneven': {
-      if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
-      const rein = otherRein(finding.facts.rein);
-      const rounds = (writing.more?.rein === rein ? writing.more.rounds : 0) + 1;
-      if (rounds > 4) return { ban: least };
-      const gait = asksTrot(lesson) ? 'trot working' : 'walk medium';
-      return { writing: { ...writing, more: { rein, rounds, gait } } };
-    }
+    case 'reins-uneven':
+      return moreOn(otherRein(finding.facts.rein), writing, lesson) ?? { ban: least };
     case 'one-sided-gait':
       return writing.evenRounds ? { ban: least } : { writing: { ...writing, evenRounds: true } };
     case 'turns-dense':
@@ -219,6 +216,16 @@ export function mend(
     default:
       return { ban: orLeast };
   }
+}
+
+/** Each set as often on both reins; then a round more on one. Null where four have not helped. */
+function moreOn(rein: Rein, writing: Writing, lesson: Lesson): Mended | null {
+  if (!writing.evenRounds) return { writing: { ...writing, evenRounds: true } };
+  const { more } = writing;
+  const rounds = (more?.rein === rein ? more.rounds : 0) + 1;
+  if (rounds > MOST_MORE) return null;
+  const gait = asksTrot(lesson) ? 'trot working' : 'walk medium';
+  return { writing: { ...writing, more: { rein, rounds, gait } } };
 }
 
 const asksTrot = ({ items }: Lesson): boolean =>

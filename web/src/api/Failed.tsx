@@ -1,3 +1,4 @@
+import { Fault } from '../ui/Fault.tsx';
 import { problemOf } from './problem.ts';
 
 interface FailedProps {
@@ -11,8 +12,8 @@ export function Failed({ error, className = '' }: FailedProps) {
   if (!error) return null;
   const { title, detail } = problemOf(error);
   return (
-    <p role="alert" className={`text-madder ${className}`}>
-      ✕ {title}. {detail}
-    </p>
+    <Fault className={className}>
+      {title}. {detail}
+    </Fault>
   );
 }

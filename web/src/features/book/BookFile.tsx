@@ -72,23 +72,35 @@ export function BookFile() {
           {report.stored ? (
             <p className="mt-3 font-bold text-bottle">✓ It is in the book.</p>
           ) : (
-            <div className="mt-3 flex gap-2">
-              <Button
-                disabled={taking.isLoading || KINDS.every((k) => report.of.added[k] === 0)}
-                onClick={() => file && void look(file, false)}
-              >
-                Import it
-              </Button>
-              <Button look="quiet" onClick={() => setReport(null)}>
-                Cancel
-              </Button>
-            </div>
+            <ToImport
+              isReady={!taking.isLoading && KINDS.some((k) => report.of.added[k] > 0)}
+              onImport={() => file && void look(file, false)}
+              onCancel={() => setReport(null)}
+            />
           )}
         </div>
       )}
     </section>
   );
 }
+
+interface ToImportProps {
+  /** Something in it is new. */
+  isReady: boolean;
+  onImport(): void;
+  onCancel(): void;
+}
+
+const ToImport = ({ isReady, onImport, onCancel }: ToImportProps) => (
+  <div className="mt-3 flex gap-2">
+    <Button disabled={!isReady} onClick={onImport}>
+      Import it
+    </Button>
+    <Button look="quiet" onClick={onCancel}>
+      Cancel
+    </Button>
+  </div>
+);
 
 /** What a file holds, and how much of it is new. */
 const Report = ({ of, stored }: { of: BundleReport; stored: boolean }) => (

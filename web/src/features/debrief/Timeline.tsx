@@ -49,39 +49,49 @@ export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
         </thead>
         <tbody>
           {rows.map((row, i) => (
-            <tr key={i} className="border-t border-dotted border-line align-top">
-              <td className="tabular py-1 font-mono text-soft">
-                {row.plannedS === null ? '' : clock(row.plannedS)}
-              </td>
-              <td className="tabular py-1 font-mono">
-                {row.riddenS === null ? <span className="text-soft">–</span> : clock(row.riddenS)}
-              </td>
-              <td className="py-1">
-                {row.text && <span className="font-mono">{row.text}</span>}
-                {row.seen.map((s) => (
-                  <span key={s.id} className="ml-3 inline-block text-soft">
-                    {s.said}
-                    {s.by && ` (${s.by})`}
-                    {open && (
-                      <button
-                        type="button"
-                        aria-label={`Take back: ${s.said}`}
-                        className="ml-1 px-1 text-madder"
-                        onClick={() => onTakeBack(s.id)}
-                      >
-                        ×
-                      </button>
-                    )}
-                  </span>
-                ))}
-              </td>
-            </tr>
+            <MovementRow key={i} row={row} onTakeBack={open ? onTakeBack : null} />
           ))}
         </tbody>
       </table>
     </details>
   );
 }
+
+interface MovementRowProps {
+  row: ReturnType<typeof timelineOf>[number];
+  /** Null once the day is over. */
+  onTakeBack: ((id: string) => void) | null;
+}
+
+const MovementRow = ({ row, onTakeBack }: MovementRowProps) => (
+  <tr className="border-t border-dotted border-line align-top">
+    <td className="tabular py-1 font-mono text-soft">
+      {row.plannedS === null ? '' : clock(row.plannedS)}
+    </td>
+    <td className="tabular py-1 font-mono">
+      {row.riddenS === null ? <span className="text-soft">–</span> : clock(row.riddenS)}
+    </td>
+    <td className="py-1">
+      {row.text && <span className="font-mono">{row.text}</span>}
+      {row.seen.map((s) => (
+        <span key={s.id} className="ml-3 inline-block text-soft">
+          {s.said}
+          {s.by && ` (${s.by})`}
+          {onTakeBack && (
+            <button
+              type="button"
+              aria-label={`Take back: ${s.said}`}
+              className="ml-1 px-1 text-madder"
+              onClick={() => onTakeBack(s.id)}
+            >
+              ×
+            </button>
+          )}
+        </span>
+      ))}
+    </td>
+  </tr>
+);
 
 /** What was ridden instead of what was planned. */
 function Changed({ lesson }: { lesson: Lesson }) {

@@ -40,32 +40,33 @@ export function Tries({
         </tr>
       </thead>
       <tbody>
-        {lines.map((text) => {
-          const own = tries.filter((t) => t.text === text);
-          return (
-            <tr key={text} className="border-t border-line">
-              <th scope="row" className="py-2 pr-4 text-left font-normal">
-                {text}
-              </th>
-              <td className="py-2 whitespace-nowrap">
-                {own.map((t) => (
-                  <span
-                    key={t.id}
-                    title={`${t.result}, ${t.rein} rein, held ${t.held}`}
-                    className={t.result === 'good' ? 'text-bottle' : 'text-madder'}
-                  >
-                    {t.result === 'good' ? '✓' : '✕'}
-                    <span className="sr-only">{t.result} </span>{' '}
-                  </span>
-                ))}
-              </td>
-              <td className="tabular py-2 text-right font-mono">
-                {Math.max(...own.map((t) => t.held)) || '–'}
-              </td>
-            </tr>
-          );
-        })}
+        {lines.map((text) => (
+          <MovementRow key={text} text={text} tries={tries.filter((t) => t.text === text)} />
+        ))}
       </tbody>
     </table>
   );
 }
+
+const MovementRow = ({ text, tries }: { text: string; tries: readonly TryObservation[] }) => (
+  <tr className="border-t border-line">
+    <th scope="row" className="py-2 pr-4 text-left font-normal">
+      {text}
+    </th>
+    <td className="py-2 whitespace-nowrap">
+      {tries.map((t) => (
+        <span
+          key={t.id}
+          title={`${t.result}, ${t.rein} rein, held ${t.held}`}
+          className={t.result === 'good' ? 'text-bottle' : 'text-madder'}
+        >
+          {t.result === 'good' ? '✓' : '✕'}
+          <span className="sr-only">{t.result} </span>{' '}
+        </span>
+      ))}
+    </td>
+    <td className="tabular py-2 text-right font-mono">
+      {Math.max(...tries.map((t) => t.held)) || '–'}
+    </td>
+  </tr>
+);

@@ -79,6 +79,10 @@ const SLIPS_AFTER_MS = 1200;
 
 const NOTHING: readonly Said[] = [];
 
+const ROOM_IN_TIME = (
+  <div aria-hidden className="h-[27.5rem] shrink-0 sm:h-[22.7rem] lg:h-[20.3rem]" />
+);
+
 function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth } =
     useDeskModel(opening.derived, horses);
@@ -98,14 +102,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const slips = (useRested(reviewed, SLIPS_AFTER_MS) ?? reviewed)?.open ?? NOTHING;
   const player = usePlayer(ride.totals.seconds);
   const saver = useAutosave(record, opening.draft);
-  const horseId = horse?.id ?? null;
-  useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
-  useEffect(() => {
-    const theirs = saver.adopt(record);
-    if (theirs === null) return;
-    setText(theirs);
-    tell('This lesson was saved on another device just now; that is what you see.');
-  }, [saver, record, setText]);
+  useSaved(saver, { record, text, horseId: horse?.id ?? null, setText });
   useTitle(titleOf(later));
   useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
   const openDetails = useCallback(() => setSheet('details'), []);
@@ -121,9 +118,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
               holdEditor={holdEditor}
               editorWanted={editorWanted}
               onReached={reach}
-              notes={notes}
-              reviewed={reviewed}
-              writtenAs={writtenAs}
+              {...{ notes, reviewed, writtenAs }}
               onWrittenAs={setWrittenAs}
               onLine={setLine}
               onHistory={setDepth}
@@ -136,11 +131,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
             className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
           >
             <ArenaBench ride={ride} selected={model.selected} player={player} slips={slips} />
-            <Suspense
-              fallback={
-                <div aria-hidden className="h-[27.5rem] shrink-0 sm:h-[22.7rem] lg:h-[20.3rem]" />
-              }
-            >
+            <Suspense fallback={ROOM_IN_TIME}>
               <InTime player={player} />
             </Suspense>
           </section>
@@ -151,6 +142,27 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
       </div>
     </DeskProvider>
   );
+}
+
+interface InHand {
+  record: LessonRecord;
+  text: string;
+  horseId: string | null;
+  setText(text: string): void;
+}
+
+/** What is written goes to the book, and what another device has saved comes to the desk. */
+function useSaved(
+  saver: ReturnType<typeof useAutosave>,
+  { record, text, horseId, setText }: InHand,
+): void {
+  useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
+  useEffect(() => {
+    const theirs = saver.adopt(record);
+    if (theirs === null) return;
+    setText(theirs);
+    tell('This lesson was saved on another device just now; that is what you see.');
+  }, [saver, record, setText]);
 }
 
 /** What is written beside the lines, and the line that is being ridden. */

@@ -2,6 +2,7 @@ import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 
 type What = Restriction['what'];
 
@@ -147,11 +148,7 @@ function Limit({ of, wrong, onChange, onDelete }: LimitProps) {
         </Field>
       </div>
       <Days of={of} onChange={onChange} onDelete={onDelete} />
-      {wrong && (
-        <p role="alert" className="mt-1 text-[13px] text-madder">
-          ✕ {wrong}
-        </p>
-      )}
+      <Fault className="mt-1 text-[13px]">{wrong}</Fault>
     </li>
   );
 }

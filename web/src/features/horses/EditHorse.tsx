@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
 import { useDeleteHorseMutation, useHorseQuery, useSaveHorseMutation } from '../../api/horses.ts';
-import { problemOf } from '../../api/problem.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
@@ -41,34 +41,19 @@ export default function EditHorse() {
     tell(`${horse.name} is retired.`, () => save(back(saved.data)));
     void navigate('/horses');
   };
-  const problem = removing.error ?? saving.error;
   return (
     <Page
       title={horse.name}
       actions={
-        <>
-          {horse.retiredOn ? (
-            <Button look="quiet" onClick={() => void save(back(horse))}>
-              Bring back to work
-            </Button>
-          ) : (
-            <Button look="quiet" onClick={() => setAsking('retire')}>
-              Retire
-            </Button>
-          )}
-          {!ridden && (
-            <Button look="danger" onClick={() => setAsking('remove')}>
-              Delete
-            </Button>
-          )}
-        </>
+        <Ways
+          isRetired={horse.retiredOn !== undefined}
+          ridden={ridden}
+          onBack={() => void save(back(horse))}
+          onAsk={setAsking}
+        />
       }
     >
-      {problem && (
-        <p role="alert" className="px-7 pt-4 text-madder">
-          ✕ {problemOf(problem).detail}
-        </p>
-      )}
+      <Failed error={removing.error ?? saving.error} className="px-7 pt-4" />
       <HorseForm
         key={horse.revision}
         horse={horse}
@@ -84,6 +69,34 @@ export default function EditHorse() {
     </Page>
   );
 }
+
+interface WaysProps {
+  isRetired: boolean;
+  /** It has sessions: it cannot be deleted. */
+  ridden: boolean;
+  onBack(): void;
+  onAsk(way: Leaves): void;
+}
+
+/** How a horse leaves the yard, and comes back. */
+const Ways = ({ isRetired, ridden, onBack, onAsk }: WaysProps) => (
+  <>
+    {isRetired ? (
+      <Button look="quiet" onClick={onBack}>
+        Bring back to work
+      </Button>
+    ) : (
+      <Button look="quiet" onClick={() => onAsk('retire')}>
+        Retire
+      </Button>
+    )}
+    {!ridden && (
+      <Button look="danger" onClick={() => onAsk('remove')}>
+        Delete
+      </Button>
+    )}
+  </>
+);
 
 interface LeavingProps {
   name: string;

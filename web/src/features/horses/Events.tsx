@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Horse, HorseEvent } from '@canter-book/core/book/records';
 import { useSaveHorseMutation } from '../../api/horses.ts';
-import { problemOf } from '../../api/problem.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { byDate, shortDate, today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
@@ -101,11 +101,7 @@ function EventForm({ horse, onNoted }: EventFormProps) {
         value={event.text}
         onChange={(e) => setEvent({ ...event, text: e.target.value })}
       />
-      {saving.error && (
-        <p role="alert" className="text-[13px] text-madder">
-          ✕ {problemOf(saving.error).detail}
-        </p>
-      )}
+      <Failed error={saving.error} className="text-[13px]" />
       <Button type="submit" disabled={saving.isLoading}>
         Note it
       </Button>

@@ -73,24 +73,7 @@ export default function HorsePage() {
               </Empty>
             </div>
           )}
-          {/* Their room is kept, so that what stands below does not jump. */}
-          <div className="relative">
-            {!standings && (
-              <div className="absolute inset-0">
-                <Loading what="marks" />
-              </div>
-            )}
-            <div className={`flex flex-col gap-2.5 ${standings ? '' : 'invisible'}`}>
-              {SCALES.map((scale) => (
-                <ScaleStraps
-                  key={scale}
-                  scale={scale}
-                  words={SCALE_WORDS[scale]}
-                  standing={standings?.[scale] ?? UNKNOWN}
-                />
-              ))}
-            </div>
-          </div>
+          <Straps standings={standings} />
         </section>
         <aside className="flex flex-col gap-7 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l 2xl:grid 2xl:grid-cols-2 2xl:content-start 2xl:gap-x-10">
           <section>
@@ -108,6 +91,27 @@ export default function HorsePage() {
     </Page>
   );
 }
+
+/** The six scales. Their room is kept, so that what stands below does not jump. */
+const Straps = ({ standings }: { standings: ReturnType<typeof standingsOf> | undefined }) => (
+  <div className="relative">
+    {!standings && (
+      <div className="absolute inset-0">
+        <Loading what="marks" />
+      </div>
+    )}
+    <div className={`flex flex-col gap-2.5 ${standings ? '' : 'invisible'}`}>
+      {SCALES.map((scale) => (
+        <ScaleStraps
+          key={scale}
+          scale={scale}
+          words={SCALE_WORDS[scale]}
+          standing={standings?.[scale] ?? UNKNOWN}
+        />
+      ))}
+    </div>
+  </div>
+);
 
 /** Where one can go from here. */
 const Ways = ({ id }: { id: string }) => (

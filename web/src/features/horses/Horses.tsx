@@ -48,11 +48,7 @@ export default function Horses() {
     .filter((h) =>
       said.every((w) => `${h.name} ${h.theme} ${ridersOf(h)}`.toLowerCase().includes(w)),
     )
-    .sort((a, b) => {
-      if (order === 'stage') return b.stage - a.stage;
-      if (order === 'waited') return byDate(lastOf(a), lastOf(b));
-      return a.name.localeCompare(b.name);
-    });
+    .sort(inOrder(order, lastOf));
   return (
     <Page
       title={headingOf('/horses')}
@@ -65,12 +61,7 @@ export default function Horses() {
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_20rem]">
         <div className="min-w-0">
           {horses.data.length === 0 ? (
-            <Empty title="No horse in the book yet.">
-              <p>
-                Name, height and stage are enough to begin: strides and limits follow from them.
-              </p>
-              <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
-            </Empty>
+            <NoHorse />
           ) : (
             <>
               {working.length >= SEARCHED_FROM && (
@@ -92,6 +83,21 @@ export default function Horses() {
     </Page>
   );
 }
+
+const inOrder =
+  (order: Order, lastOf: (horse: Horse) => string | null) =>
+  (a: Horse, b: Horse): number => {
+    if (order === 'stage') return b.stage - a.stage;
+    if (order === 'waited') return byDate(lastOf(a), lastOf(b));
+    return a.name.localeCompare(b.name);
+  };
+
+const NoHorse = () => (
+  <Empty title="No horse in the book yet.">
+    <p>Name, height and stage are enough to begin: strides and limits follow from them.</p>
+    <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
+  </Empty>
+);
 
 interface SearchProps {
   words: string;

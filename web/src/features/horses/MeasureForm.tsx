@@ -16,6 +16,7 @@ import { shortDate, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { StrideTaps } from './StrideTaps.tsx';
 
@@ -152,24 +153,8 @@ export function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void })
         void form.submit();
       }}
     >
-      <Field label="Gait">
-        {(field) => (
-          <Select {...field} value={gait} onChange={(e) => setGait(e.target.value as MovingGait)}>
-            {MOVING_GAITS.map((g) => (
-              <option key={g}>{g}</option>
-            ))}
-          </Select>
-        )}
-      </Field>
-      <Field label="Pace">
-        {(field) => (
-          <Select {...field} value={pace} onChange={(e) => setPace(e.target.value as PaceName)}>
-            {PACES[gait].map((p) => (
-              <option key={p}>{p}</option>
-            ))}
-          </Select>
-        )}
-      </Field>
+      <OneWord label="Gait" all={MOVING_GAITS} chosen={gait} onChange={setGait} />
+      <OneWord<PaceName> label="Pace" all={PACES[gait]} chosen={pace} onChange={setPace} />
       <Figure label="Metres" hint="M to F: 48" value={entered.metres} onChange={set('metres')} />
       <Figure
         label={unit}
@@ -194,15 +179,34 @@ export function MeasureForm({ horse, onDone }: { horse: Horse; onDone(): void })
         </Button>
       </div>
       {error && (
-        <p role="alert" className="col-span-2 text-[13px] text-madder">
-          ✕ {error}{' '}
+        <Fault className="col-span-2 text-[13px]">
+          {error}{' '}
           {halve && (
             <button type="button" className="font-bold text-leather underline" onClick={halve}>
               Yes: halve the count
             </button>
           )}
-        </p>
+        </Fault>
       )}
     </form>
   );
 }
+
+interface OneWordProps<T extends string> {
+  label: string;
+  all: readonly T[];
+  chosen: T;
+  onChange(word: T): void;
+}
+
+const OneWord = <T extends string>({ label, all, chosen, onChange }: OneWordProps<T>) => (
+  <Field label={label}>
+    {(field) => (
+      <Select {...field} value={chosen} onChange={(e) => onChange(e.target.value as T)}>
+        {all.map((word) => (
+          <option key={word}>{word}</option>
+        ))}
+      </Select>
+    )}
+  </Field>
+);

@@ -68,29 +68,7 @@ export default function Report() {
       }
     >
       <div className="max-w-4xl p-5 md:p-7">
-        <div className="no-print mb-5 flex flex-wrap items-end gap-4">
-          {(
-            [
-              ['from', 'From'],
-              ['to', 'To'],
-            ] as const
-          ).map(([part, label]) => (
-            <Field key={part} label={label}>
-              {(field) => (
-                <TextInput
-                  {...field}
-                  type="date"
-                  max={part === 'from' ? period.to : today()}
-                  min={part === 'to' ? period.from : undefined}
-                  value={period[part]}
-                  onChange={(e) =>
-                    e.target.value && setPeriod({ ...period, [part]: e.target.value })
-                  }
-                />
-              )}
-            </Field>
-          ))}
-        </div>
+        <PeriodFields period={period} onChange={setPeriod} />
         {isSharing && (
           <ShareSheet
             what={{ kind: 'report', horseId: id, ...period }}
@@ -104,8 +82,37 @@ export default function Report() {
   );
 }
 
+const PARTS = [
+  ['from', 'From'],
+  ['to', 'To'],
+] as const;
+
+interface Period {
+  from: string;
+  to: string;
+}
+
+const PeriodFields = ({ period, onChange }: { period: Period; onChange(to: Period): void }) => (
+  <div className="no-print mb-5 flex flex-wrap items-end gap-4">
+    {PARTS.map(([part, label]) => (
+      <Field key={part} label={label}>
+        {(field) => (
+          <TextInput
+            {...field}
+            type="date"
+            max={part === 'from' ? period.to : today()}
+            min={part === 'to' ? period.from : undefined}
+            value={period[part]}
+            onChange={(e) => e.target.value && onChange({ ...period, [part]: e.target.value })}
+          />
+        )}
+      </Field>
+    ))}
+  </div>
+);
+
 /** The report from all the book knows; null until it is there. */
-function useReport(id: string, { from, to }: { from: string; to: string }): Told | null {
+function useReport(id: string, { from, to }: Period): Told | null {
   const horse = useHorseQuery(id).data;
   const readings = useReadingsQuery(id).data;
   const sessions = useSessionsQuery({ horseId: id, since: from, limit: 400 }).data;

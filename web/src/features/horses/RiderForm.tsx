@@ -25,53 +25,22 @@ export function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
         void onSave({ ...rider, name: name.trim(), notes, theme, stage });
       }}
     >
-      <Field label="Name">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={name}
-            required
-            maxLength={60}
-            onChange={(e) => setName(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Habits" hint="weight slips to the left, looks down">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={notes}
-            maxLength={2000}
-            onChange={(e) => setNotes(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Theme" hint="corners ridden with bend: counted at the ringside">
-        {(field) => (
-          <TextInput
-            {...field}
-            value={theme}
-            maxLength={200}
-            onChange={(e) => setTheme(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Stage" hint="a lesson asks no more than horse and rider both can">
-        {(field) => (
-          <Select
-            {...field}
-            value={stage ?? ''}
-            onChange={(e) => setStage((Number(e.target.value) || null) as Rider['stage'])}
-          >
-            <option value="">not said</option>
-            {STAGE_OPTIONS.map(([n, words]) => (
-              <option key={n} value={n}>
-                {words}
-              </option>
-            ))}
-          </Select>
-        )}
-      </Field>
+      <Words label="Name" required most={60} value={name} onChange={setName} />
+      <Words
+        label="Habits"
+        hint="weight slips to the left, looks down"
+        most={2000}
+        value={notes}
+        onChange={setNotes}
+      />
+      <Words
+        label="Theme"
+        hint="corners ridden with bend: counted at the ringside"
+        most={200}
+        value={theme}
+        onChange={setTheme}
+      />
+      <StageField stage={stage} onChange={setStage} />
       <div className="flex gap-2">
         <Button type="submit">Save</Button>
         <Button look="quiet" onClick={onCancel}>
@@ -91,3 +60,51 @@ export function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
     </form>
   );
 }
+
+interface WordsProps {
+  label: string;
+  hint?: string;
+  required?: boolean;
+  /** Characters. */
+  most: number;
+  value: string;
+  onChange(value: string): void;
+}
+
+const Words = ({ label, hint, required, most, value, onChange }: WordsProps) => (
+  <Field label={label} {...(hint && { hint })}>
+    {(field) => (
+      <TextInput
+        {...field}
+        value={value}
+        required={required}
+        maxLength={most}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    )}
+  </Field>
+);
+
+interface StageFieldProps {
+  stage: Rider['stage'];
+  onChange(stage: Rider['stage']): void;
+}
+
+const StageField = ({ stage, onChange }: StageFieldProps) => (
+  <Field label="Stage" hint="a lesson asks no more than horse and rider both can">
+    {(field) => (
+      <Select
+        {...field}
+        value={stage ?? ''}
+        onChange={(e) => onChange((Number(e.target.value) || null) as Rider['stage'])}
+      >
+        <option value="">not said</option>
+        {STAGE_OPTIONS.map(([n, words]) => (
+          <option key={n} value={n}>
+            {words}
+          </option>
+        ))}
+      </Select>
+    )}
+  </Field>
+);

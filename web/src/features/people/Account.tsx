@@ -1,3 +1,4 @@
+import { Fault } from '../../ui/Fault.tsx';
 import { useState } from 'react';
 import { clear } from 'idb-keyval';
 import { problemOf } from '../../api/problem.ts';
@@ -101,7 +102,6 @@ function SignedIn({ account: { devices } }: { account: Own }) {
 function Passkeys({ account: { passkeys, canHavePasskeys } }: { account: Own }) {
   const [options] = useNewPasskeyMutation();
   const [keep] = useKeepPasskeyMutation();
-  const [remove, { error }] = useDeletePasskeyMutation();
   const [refused, setRefused] = useState<string | null>(null);
   const make = async () => {
     setRefused(null);
@@ -120,34 +120,8 @@ function Passkeys({ account: { passkeys, canHavePasskeys } }: { account: Own }) 
       <p className="mb-2">
         Sign in with this device’s finger, face or code instead of the password.
       </p>
-      {passkeys.length > 0 && (
-        <ul className="mb-3">
-          {passkeys.map(({ id, kind, madeAt, domain }) => (
-            <li
-              key={id}
-              className="flex min-h-12 items-center gap-4 border-b border-dotted border-line"
-            >
-              <b>{kind}</b>
-              <span className="flex-1 text-[14px] text-soft">
-                made {whenSaid(madeAt)} for {domain}
-              </span>
-              <Button
-                look="danger"
-                aria-label={`Delete the passkey of ${kind}`}
-                onClick={() => void remove(id)}
-              >
-                Delete
-              </Button>
-            </li>
-          ))}
-        </ul>
-      )}
-      <Failed error={error} />
-      {refused && (
-        <p role="alert" className="mb-2 text-madder">
-          ✕ {refused}
-        </p>
-      )}
+      {passkeys.length > 0 && <Kept passkeys={passkeys} />}
+      <Fault className="mb-2">{refused}</Fault>
       {canHavePasskeys && 'PublicKeyCredential' in window ? (
         <Button look="quiet" onClick={() => void make()}>
           Make a passkey
@@ -158,6 +132,36 @@ function Passkeys({ account: { passkeys, canHavePasskeys } }: { account: Own }) 
         </p>
       )}
     </section>
+  );
+}
+
+/** The passkeys there are. */
+function Kept({ passkeys }: Pick<Own, 'passkeys'>) {
+  const [remove, { error }] = useDeletePasskeyMutation();
+  return (
+    <>
+      <ul className="mb-3">
+        {passkeys.map(({ id, kind, madeAt, domain }) => (
+          <li
+            key={id}
+            className="flex min-h-12 items-center gap-4 border-b border-dotted border-line"
+          >
+            <b>{kind}</b>
+            <span className="flex-1 text-[14px] text-soft">
+              made {whenSaid(madeAt)} for {domain}
+            </span>
+            <Button
+              look="danger"
+              aria-label={`Delete the passkey of ${kind}`}
+              onClick={() => void remove(id)}
+            >
+              Delete
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Failed error={error} />
+    </>
   );
 }
 

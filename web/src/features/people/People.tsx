@@ -134,7 +134,6 @@ function PersonRow({ person, onInvited }: PersonRowProps) {
   const [isShutting, setShutting] = useState(false);
   const [again, { error }] = useInviteAgainMutation();
   const [signOut] = useSignOutPersonMutation();
-  const [shutOut] = useShutOutMutation();
   const { id, name, role } = person;
   const given = horses.filter((h) => person.horseIds.includes(h.id)).map((h) => h.name);
   return (
@@ -177,22 +176,35 @@ function PersonRow({ person, onInvited }: PersonRowProps) {
       </span>
       <Failed error={error} />
       {isChanging && <Change person={person} onClose={() => setChanging(false)} />}
-      <Confirm
-        open={isShutting}
-        title={`Shut ${name} out?`}
-        yes="Shut out"
-        onYes={() => {
-          setShutting(false);
-          void shutOut(id).then((answer) =>
-            tell(answer.error ? problemOf(answer.error).detail : `${name} is shut out.`),
-          );
-        }}
-        onNo={() => setShutting(false)}
-      >
-        Every device of {name} shows the book no more, at once. What {name} has written stays in the
-        book, with the name.
-      </Confirm>
+      <ShutOut person={person} open={isShutting} onClose={() => setShutting(false)} />
     </li>
+  );
+}
+
+interface ShutOutProps {
+  person: Person;
+  open: boolean;
+  onClose(): void;
+}
+
+function ShutOut({ person: { id, name }, open, onClose }: ShutOutProps) {
+  const [shutOut] = useShutOutMutation();
+  return (
+    <Confirm
+      open={open}
+      title={`Shut ${name} out?`}
+      yes="Shut out"
+      onYes={() => {
+        onClose();
+        void shutOut(id).then((answer) =>
+          tell(answer.error ? problemOf(answer.error).detail : `${name} is shut out.`),
+        );
+      }}
+      onNo={onClose}
+    >
+      Every device of {name} shows the book no more, at once. What {name} has written stays in the
+      book, with the name.
+    </Confirm>
   );
 }
 

@@ -40,12 +40,7 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
       <section className="grid grid-cols-1 gap-6 rounded-lg border border-leather bg-page p-5 sm:grid-cols-[15rem_1fr]">
         <Square text={`${begin}#${data.code}`} label="The code for the phone" />
         <div>
-          <h2 className="mb-2 text-lg">Point the phone’s camera at the square</h2>
-          <ol className="list-inside list-decimal space-y-1">
-            <li>The phone must be in the yard’s own Wi-Fi.</li>
-            <li>Its page says how it learns to trust the book; that is done once.</li>
-            <li>Then it is paired, and this page says so.</li>
-          </ol>
+          <HowToPair />
           {door.fingerprint && <Fingerprint of={door.fingerprint} />}
           {door.begin.length > 1 && <Address all={door.begin} chosen={begin} onChoose={setBegin} />}
           <p className="mt-3 flex items-center gap-3">
@@ -81,6 +76,17 @@ export function AddPhone({ door, devices }: AddPhoneProps) {
     </section>
   );
 }
+
+const HowToPair = () => (
+  <>
+    <h2 className="mb-2 text-lg">Point the phone’s camera at the square</h2>
+    <ol className="list-inside list-decimal space-y-1">
+      <li>The phone must be in the yard’s own Wi-Fi.</li>
+      <li>Its page says how it learns to trust the book; that is done once.</li>
+      <li>Then it is paired, and this page says so.</li>
+    </ol>
+  </>
+);
 
 const Fingerprint = ({ of }: { of: string }) => (
   <p className="mt-3 text-[14px]">

@@ -7,7 +7,7 @@ import { Page } from '../../ui/Page.tsx';
 import { Join } from '../people/Join.tsx';
 import { INVITE } from '../people/whose.ts';
 import { SignIn } from '../people/SignIn.tsx';
-import { useMeQuery, usePairMutation } from './phonesApi.ts';
+import { useMeQuery, usePairMutation, type Me } from './phonesApi.ts';
 
 /** On the phone: it shows its code at the door, and is let in. */
 export default function Pair() {
@@ -36,29 +36,7 @@ export default function Pair() {
         ) : me.data.role === 'owner' && !me.data.signsIn ? (
           <p>This is the machine of the book: it needs no pairing.</p>
         ) : me.data.role !== 'nobody' ? (
-          <>
-            <p role="status" className="text-lg">
-              {me.data.signsIn
-                ? `✓ Signed in as ${me.data.person}.`
-                : `✓ This phone is paired with the book, for ${me.data.person}.`}
-            </p>
-            <p>
-              Put the book on the phone’s home screen with the browser’s menu: then it also opens
-              where there is no network.
-            </p>
-            {me.data.role === 'rider' ? (
-              <ButtonLink to="/mine">To your page</ButtonLink>
-            ) : me.data.role === 'helper' ? (
-              <ButtonLink to="/ringside">To the ringside</ButtonLink>
-            ) : (
-              <p className="flex gap-2">
-                <ButtonLink to="/">Today</ButtonLink>
-                <ButtonLink look="quiet" to="/ringside">
-                  To the ringside
-                </ButtonLink>
-              </p>
-            )}
-          </>
+          <LetIn me={me.data} />
         ) : isLoading ? (
           <p role="status" className="text-soft">
             Pairing …
@@ -71,19 +49,48 @@ export default function Pair() {
             )}
           </div>
         ) : (
-          <>
-            <SignIn />
-            <h2 className="pt-4 text-lg">Or with a code</h2>
-            <p>
-              {me.data.isRemoved
-                ? 'This phone was removed from the book.'
-                : 'This phone is not paired yet.'}{' '}
-              On the machine of the book open Book, then People and phones, and point the phone’s
-              camera at the code.
-            </p>
-          </>
+          <HowToComeIn isRemoved={me.data.isRemoved} />
         )}
       </div>
     </Page>
   );
 }
+
+/** The device is known: what it may do next. */
+const LetIn = ({ me: { signsIn, person, role } }: { me: Me }) => (
+  <>
+    <p role="status" className="text-lg">
+      {signsIn
+        ? `✓ Signed in as ${person}.`
+        : `✓ This phone is paired with the book, for ${person}.`}
+    </p>
+    <p>
+      Put the book on the phone’s home screen with the browser’s menu: then it also opens where
+      there is no network.
+    </p>
+    {role === 'rider' ? (
+      <ButtonLink to="/mine">To your page</ButtonLink>
+    ) : role === 'helper' ? (
+      <ButtonLink to="/ringside">To the ringside</ButtonLink>
+    ) : (
+      <p className="flex gap-2">
+        <ButtonLink to="/">Today</ButtonLink>
+        <ButtonLink look="quiet" to="/ringside">
+          To the ringside
+        </ButtonLink>
+      </p>
+    )}
+  </>
+);
+
+const HowToComeIn = ({ isRemoved }: Pick<Me, 'isRemoved'>) => (
+  <>
+    <SignIn />
+    <h2 className="pt-4 text-lg">Or with a code</h2>
+    <p>
+      {isRemoved ? 'This phone was removed from the book.' : 'This phone is not paired yet.'} On the
+      machine of the book open Book, then People and phones, and point the phone’s camera at the
+      code.
+    </p>
+  </>
+);

@@ -56,33 +56,14 @@ export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: Fr
             const key = partKey(part);
             const out = without.includes(key);
             return (
-              <li
+              <PartCard
                 key={key}
-                className={`w-56 shrink-0 snap-start rounded-lg border border-line bg-page p-2 md:w-auto ${out ? 'opacity-60' : ''}`}
-              >
-                <MiniArena
-                  ride={() => rideOfKept(part.kept, arena, horse)}
-                  label={`${boxesSaid(part.boxes, ride.document)}, drawn`}
-                />
-                <span className="mt-1.5 block text-[12.5px] text-soft">
-                  {part.what === 'rehearsal' ? 'rehearsal' : 'as in the test'} · about{' '}
-                  {part.kept.minutes} min
-                </span>
-                <span className="flex items-baseline justify-between gap-2">
-                  <span className="font-book text-[15px] leading-snug font-semibold">
-                    {boxesSaid(part.boxes, ride.document)}
-                  </span>
-                  <button
-                    type="button"
-                    className="min-h-8 shrink-0 text-[13px] underline"
-                    onClick={() =>
-                      onWithout(out ? without.filter((k) => k !== key) : [...without, key])
-                    }
-                  >
-                    {out ? 'put back' : 'leave out'}
-                  </button>
-                </span>
-              </li>
+                part={part}
+                called={boxesSaid(part.boxes, ride.document)}
+                draw={() => rideOfKept(part.kept, arena, horse)}
+                out={out}
+                onOut={() => onWithout(out ? without.filter((k) => k !== key) : [...without, key])}
+              />
             );
           })}
         </ul>
@@ -90,3 +71,30 @@ export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: Fr
     </section>
   );
 }
+
+interface PartCardProps {
+  part: TestPart;
+  called: string;
+  draw: () => ReturnType<typeof rideOfKept>;
+  /** It is left out. */
+  out: boolean;
+  /** Leaves it out, or puts it back. */
+  onOut(): void;
+}
+
+const PartCard = ({ part, called, draw, out, onOut }: PartCardProps) => (
+  <li
+    className={`w-56 shrink-0 snap-start rounded-lg border border-line bg-page p-2 md:w-auto ${out ? 'opacity-60' : ''}`}
+  >
+    <MiniArena ride={draw} label={`${called}, drawn`} />
+    <span className="mt-1.5 block text-[12.5px] text-soft">
+      {part.what === 'rehearsal' ? 'rehearsal' : 'as in the test'} · about {part.kept.minutes} min
+    </span>
+    <span className="flex items-baseline justify-between gap-2">
+      <span className="font-book text-[15px] leading-snug font-semibold">{called}</span>
+      <button type="button" className="min-h-8 shrink-0 text-[13px] underline" onClick={onOut}>
+        {out ? 'put back' : 'leave out'}
+      </button>
+    </span>
+  </li>
+);

@@ -67,20 +67,24 @@ function firstWishes(asked: URLSearchParams, marked: MarkedRide | null): Wished 
   return { ...remembered(), hot: hotToday(), ...(aim && { aim }), ...(arena && { arena }) };
 }
 
+/** A lesson that was planned before: what was changed in it by hand stays. Null until it is there. */
+function useEarlier(lessonId: string | null) {
+  const { data, isFetching } = useLessonQuery(lessonId ?? '', {
+    skip: lessonId === null,
+    // The desk has just written it.
+    refetchOnMountOrArgChange: true,
+  });
+  return (!isFetching && data) || null;
+}
+
 /** What is asked of the planner: the wishes, what the book knows, and what a ride has shown. */
 function useRequest({ horse, own, marked, asked }: PlanningProps) {
   const [wished, setWished] = useState((): Wished => firstWishes(asked, marked));
   const [without, setWithout] = useState<readonly string[]>([]);
   /** Exercises of the test that were given up, so that there is a lesson. */
   const [dropped, setDropped] = useState<readonly string[]>([]);
-  // A lesson that was planned before: what was changed in it by hand stays.
   const lessonId = asked.get('lesson');
-  const lessonQuery = useLessonQuery(lessonId ?? '', {
-    skip: lessonId === null,
-    // The desk has just written it.
-    refetchOnMountOrArgChange: true,
-  });
-  const earlier = (!lessonQuery.isFetching && lessonQuery.data) || null;
+  const earlier = useEarlier(lessonId);
   const { data: riders = [], isLoading: ridersComing } = useRidersQuery();
   const riderId = wished.rider ?? horse.riderIds[0];
   const rider = riders.find((r) => r.id === riderId) ?? null;

@@ -49,24 +49,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
       </div>
       {shown && (
         <div className="mt-2 space-y-2 rounded-lg bg-sand-light p-4 text-[14px]">
-          <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
-            <dt className="text-soft">Good looks like</dt>
-            <dd>{set.moveOnWhen}</dd>
-            <dt className="text-soft">{leaveLabel(set)}</dt>
-            <dd>{set.leaveWhen}</dd>
-            {set.repair && (
-              <>
-                <dt className="text-soft">If it is lost</dt>
-                <dd>{set.repair}</dd>
-              </>
-            )}
-            {set.cautions.map((caution) => (
-              <div key={caution} className="contents">
-                <dt className="text-madder">Take care</dt>
-                <dd>{caution}</dd>
-              </div>
-            ))}
-          </dl>
+          <WhatToSee set={set} />
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pt-1">
             <Act onClick={onPin}>{pinned ? 'May go again' : 'Must be in it'}</Act>
             <Act onClick={onNotToday}>Not today</Act>
@@ -85,6 +68,28 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
     </li>
   );
 }
+
+/** What must be seen, when it is left, what then, and what to beware of. */
+const WhatToSee = ({ set }: { set: PlannedSet }) => (
+  <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
+    <dt className="text-soft">Good looks like</dt>
+    <dd>{set.moveOnWhen}</dd>
+    <dt className="text-soft">{leaveLabel(set)}</dt>
+    <dd>{set.leaveWhen}</dd>
+    {set.repair && (
+      <>
+        <dt className="text-soft">If it is lost</dt>
+        <dd>{set.repair}</dd>
+      </>
+    )}
+    {set.cautions.map((caution) => (
+      <div key={caution} className="contents">
+        <dt className="text-madder">Take care</dt>
+        <dd>{caution}</dd>
+      </div>
+    ))}
+  </dl>
+);
 
 /** The level that decides, as a small strap. */
 function Level({ scale, rein, mean, sd }: NonNullable<PlannedSet['level']>) {

@@ -22,6 +22,7 @@ import { AimOfDay } from './AimOfDay.tsx';
 import { PlannedSetCard } from './PlannedSetCard.tsx';
 import { type Wished } from './wishes.ts';
 import { today } from '../../app/dates.ts';
+import { Fault } from '../../ui/Fault.tsx';
 
 /** Proposals that became lessons while this page was open, by their text. */
 const takenBefore = new Map<string, string>();
@@ -76,18 +77,8 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
           onAim={(aim) => onWish({ aim, focus: undefined })}
         />
       )}
-      {failed && (
-        <p role="alert" className="mb-3 text-madder">
-          ✕ The lesson could not be kept. Try it again.
-        </p>
-      )}
-      {plan.notes.length > 0 && (
-        <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 font-book text-[15px]">
-          {plan.notes.map((note) => (
-            <li key={note}>{note}</li>
-          ))}
-        </ul>
-      )}
+      <Fault className="mb-3">{failed && 'The lesson could not be kept. Try it again.'}</Fault>
+      <Notes notes={plan.notes} />
       <Shares ride={ride} horse={profile} />
       <SetStrip
         key={plan.lesson}
@@ -111,19 +102,32 @@ export function Proposed({ plan, horse, rider, earlier, wished, onWish, children
       {PHASES.map((phase) => (
         <SetsOf key={phase.name} {...{ phase, plan, wished, onWish, shown }} onShow={setShown} />
       ))}
-      <details className="mb-6">
-        <summary className="font-bold">Left out, and why ({plan.leftOut.length})</summary>
-        <ul className="mt-2 space-y-1.5 text-[14px]">
-          {plan.leftOut.map((l) => (
-            <li key={l.exercise}>
-              <b>{l.name}.</b> {l.why}
-            </li>
-          ))}
-        </ul>
-      </details>
+      <LeftOut leftOut={plan.leftOut} />
     </>
   );
 }
+
+const Notes = ({ notes }: Pick<Plan, 'notes'>) =>
+  notes.length > 0 && (
+    <ul className="mb-4 space-y-1 rounded-lg bg-slip px-4 py-3 font-book text-[15px]">
+      {notes.map((note) => (
+        <li key={note}>{note}</li>
+      ))}
+    </ul>
+  );
+
+const LeftOut = ({ leftOut }: Pick<Plan, 'leftOut'>) => (
+  <details className="mb-6">
+    <summary className="font-bold">Left out, and why ({leftOut.length})</summary>
+    <ul className="mt-2 space-y-1.5 text-[14px]">
+      {leftOut.map((l) => (
+        <li key={l.exercise}>
+          <b>{l.name}.</b> {l.why}
+        </li>
+      ))}
+    </ul>
+  </details>
+);
 
 /** Makes the plan a lesson, and goes where it is wanted. */
 function useTake(plan: Plan, horse: Horse, earlier: LessonRecord | null) {

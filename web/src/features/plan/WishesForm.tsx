@@ -23,35 +23,9 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   const [open, setOpen] = useState(false);
   return (
     <aside aria-label="Today">
-      <button
-        type="button"
-        aria-expanded={open}
-        className="flex min-h-11 w-full items-center justify-between gap-3 rounded-lg border border-line bg-page px-4 text-left xl:hidden"
-        onClick={() => setOpen(!open)}
-      >
-        <span>
-          {minutes} min · {arena} m · {mood}
-          {hot && ' · hot'}
-        </span>
-        <span className="font-bold text-leather">{open ? 'Close' : 'Change'}</span>
-      </button>
+      <InShort wished={wished} open={open} onOpen={setOpen} />
       <div className={`space-y-5 max-xl:mt-4 ${open ? '' : 'max-xl:hidden'}`}>
-        <div>
-          <OneOf
-            label="Minutes"
-            all={lengthsWith(minutes)}
-            chosen={minutes}
-            onChange={(m) => onWish({ minutes: m })}
-          />
-          <button
-            type="button"
-            disabled={minutes <= LENGTHS[0]}
-            className="mt-1 min-h-9 text-[14px] text-leather underline disabled:text-soft disabled:no-underline"
-            onClick={() => onWish({ minutes: Math.max(LENGTHS[0], minutes - LATE_MIN) })}
-          >
-            {LATE_MIN} minutes less
-          </button>
-        </div>
+        <Minutes minutes={minutes} onChange={(m) => onWish({ minutes: m })} />
         <FocusChoice
           focus={wished.focus}
           // An exercise that was wished for would go before it.
@@ -70,19 +44,7 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
           onChange={(m) => onWish({ mood: m })}
         />
         {riders.length > 0 && (
-          <div>
-            <Choice
-              label="Rider"
-              value={rider?.id ?? ''}
-              options={[['', 'nobody named'], ...riders.map((r) => [r.id, r.name] as const)]}
-              onChange={(id) => onWish({ rider: id })}
-            />
-            {rider?.stage && (
-              <p className="mt-1 text-[13px] text-soft">
-                Nothing beyond stage {rider.stage} is asked.
-              </p>
-            )}
-          </div>
+          <WhoRides riders={riders} rider={rider} onChange={(id) => onWish({ rider: id })} />
         )}
         <HeatToday hot={hot} onHot={(on) => onWish({ hot: on })} />
         <Ticks
@@ -106,8 +68,64 @@ export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   );
 }
 
+interface InShortProps {
+  wished: Wished;
+  open: boolean;
+  onOpen(open: boolean): void;
+}
+
+/** On a phone: what is wished for in a line, and the way to it. */
+const InShort = ({ wished: { minutes, arena, mood, hot }, open, onOpen }: InShortProps) => (
+  <button
+    type="button"
+    aria-expanded={open}
+    className="flex min-h-11 w-full items-center justify-between gap-3 rounded-lg border border-line bg-page px-4 text-left xl:hidden"
+    onClick={() => onOpen(!open)}
+  >
+    <span>
+      {minutes} min · {arena} m · {mood}
+      {hot && ' · hot'}
+    </span>
+    <span className="font-bold text-leather">{open ? 'Close' : 'Change'}</span>
+  </button>
+);
+
 /** They came late. */
 const LATE_MIN = 20;
+
+const Minutes = ({ minutes, onChange }: { minutes: number; onChange(minutes: number): void }) => (
+  <div>
+    <OneOf label="Minutes" all={lengthsWith(minutes)} chosen={minutes} onChange={onChange} />
+    <button
+      type="button"
+      disabled={minutes <= LENGTHS[0]}
+      className="mt-1 min-h-9 text-[14px] text-leather underline disabled:text-soft disabled:no-underline"
+      onClick={() => onChange(Math.max(LENGTHS[0], minutes - LATE_MIN))}
+    >
+      {LATE_MIN} minutes less
+    </button>
+  </div>
+);
+
+interface WhoRidesProps {
+  riders: readonly Rider[];
+  rider: Rider | null;
+  onChange(id: string): void;
+}
+
+const WhoRides = ({ riders, rider, onChange }: WhoRidesProps) => (
+  <div>
+    <Choice
+      label="Rider"
+      value={rider?.id ?? ''}
+      options={[['', 'nobody named'], ...riders.map((r) => [r.id, r.name] as const)]}
+      onChange={onChange}
+    />
+    {rider?.stage && (
+      <p className="mt-1 text-[13px] text-soft">Nothing beyond stage {rider.stage} is asked.</p>
+    )}
+  </div>
+);
 
 const lengthsWith = (minutes: number): number[] =>
   [...new Set([...LENGTHS, minutes])].sort((a, b) => a - b);

@@ -12,7 +12,7 @@ import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { unmetSaid } from '@canter-book/core/programme/said';
 import { useOwnExercisesQuery } from '../../api/exercises.ts';
 import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
-import { problemOf } from '../../api/problem.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { useProgrammesQuery, useSaveProgrammeMutation } from '../../api/programmes.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { QueryState } from '../../api/QueryState.tsx';
@@ -70,6 +70,8 @@ export default function ProgrammePage() {
   );
 }
 
+const NOT_YET = 'A goal, small steps to it, and a gate at the end of each';
+
 interface WeeksProps {
   horse: Horse;
   record: ProgrammeRecord | null;
@@ -77,87 +79,51 @@ interface WeeksProps {
 }
 
 function Weeks({ horse, record, rider }: WeeksProps) {
-  const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
-  const [changed, setChanged] = useState<Wished | null>(null);
-  const wished = changed ?? saved ?? NEW;
+  const { wished, isChanged, change, asSaved } = useWished(record);
   const [begun, setBegun] = useState(record !== null);
   const [chosen, setChosen] = useState<string | null>(null);
   const weeks = useWeeks({ horseId: horse.id, rider, record, wished: begun ? wished : null });
-  const { made, moved, isPlanning, failed, file, shelf } = weeks;
+  const { made, isPlanning, failed, file, shelf } = weeks;
   const programme = made?.programme ?? null;
   const goal = programme && file && goalSaid(programme.goal, file, shelf);
-  const { keep, isSaving, error } = useKeepWeeks(horse.id, record);
-  const change = (part: Partial<Wished>) => setChanged({ ...wished, ...part });
-
   const week = programme?.weeks.find((w) => w.monday === chosen) ?? programme?.weeks[0] ?? null;
+  const isFixed = wished.days.length + wished.themes.length > 0;
   return (
     <Page
       title={`The weeks of ${horse.name}`}
-      about={
-        programme && goal
-          ? `${capital(goal)}${dateSaid(programme)}`
-          : 'A goal, small steps to it, and a gate at the end of each'
-      }
+      about={programme && goal ? `${capital(goal)}${dateSaid(programme)}` : NOT_YET}
       actions={
         <>
           {record && <EndIt record={record} />}
-          {programme && goal && (
-            <Button look="quiet" onClick={() => void asPdf(programme, horse.name, goal, shelf)}>
-              As a page (PDF)
-            </Button>
-          )}
+          {programme && goal && <AsPage {...{ programme, horse, goal, shelf }} />}
           <ButtonLink look="quiet" to={`/horses/${horse.id}`}>
             To the horse
           </ButtonLink>
         </>
       }
     >
-      <LeaveGuard unsaved={() => changed !== null} what={`the weeks of ${horse.name}`} />
+      <LeaveGuard unsaved={() => isChanged} what={`the weeks of ${horse.name}`} />
       <div className="grid gap-x-8 gap-y-6 p-5 md:p-7 xl:grid-cols-[17rem_minmax(0,1fr)]">
         <Folding open={!begun}>
           <GoalForm
-            wished={wished}
-            horse={horse}
-            shelf={shelf}
+            {...{ wished, horse, shelf }}
             isNew={!begun}
             onChange={change}
             onBegin={() => setBegun(true)}
           />
         </Folding>
         <div className="min-w-0">
-          <div role="status">
-            {isPlanning && <p className="mb-4 text-soft">Planning the weeks …</p>}
-          </div>
+          <UnderWay isPlanning={isPlanning} />
           {failed && (
             <NoWeeks
               failed={failed}
-              onRelease={
-                wished.days.length + wished.themes.length > 0
-                  ? () => change({ days: [], themes: [] })
-                  : null
-              }
+              onRelease={isFixed ? () => change({ days: [], themes: [] }) : null}
             />
           )}
           {!begun && <BeforeTheFirst name={horse.name} />}
           {programme && made && week && !failed && (
             <>
-              {(!record || moved.length > 0 || changed) && (
-                <ToKeep
-                  isNew={!record}
-                  moved={moved}
-                  isChanged={changed !== null}
-                  isSaving={isSaving}
-                  onKeep={() =>
-                    void keep(wished, weeks).then((isSaved) => isSaved && setChanged(null))
-                  }
-                  onBack={record && changed ? () => setChanged(null) : null}
-                />
-              )}
-              {error && (
-                <p role="alert" className="mb-4 text-madder">
-                  ✕ {problemOf(error).detail}
-                </p>
-              )}
+              <MayKeep {...{ horse, record, wished, weeks, isChanged }} onKept={asSaved} />
               <Planned
                 {...{ horse, record, wished, programme, shelf, week }}
                 file={made.request.horse}
@@ -171,6 +137,67 @@ function Weeks({ horse, record, rider }: WeeksProps) {
     </Page>
   );
 }
+
+/** What is wished for: as it is saved, until it is changed. */
+function useWished(record: ProgrammeRecord | null) {
+  const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
+  const [changed, setChanged] = useState<Wished | null>(null);
+  const wished = changed ?? saved ?? NEW;
+  return {
+    wished,
+    isChanged: changed !== null,
+    change: (part: Partial<Wished>) => setChanged({ ...wished, ...part }),
+    asSaved: () => setChanged(null),
+  };
+}
+
+const UnderWay = ({ isPlanning }: { isPlanning: boolean }) => (
+  <div role="status">{isPlanning && <p className="mb-4 text-soft">Planning the weeks …</p>}</div>
+);
+
+interface MayKeepProps {
+  horse: Horse;
+  record: ProgrammeRecord | null;
+  wished: Wished;
+  weeks: ReturnType<typeof useWeeks>;
+  /** By hand, and not saved yet. */
+  isChanged: boolean;
+  /** They are saved, or left as they were. */
+  onKept(): void;
+}
+
+/** New weeks, moved ones, and those that were changed are kept, or left as they were. */
+function MayKeep({ horse, record, wished, weeks, isChanged, onKept }: MayKeepProps) {
+  const { keep, isSaving, error } = useKeepWeeks(horse.id, record);
+  const { moved } = weeks;
+  return (
+    <>
+      {(!record || moved.length > 0 || isChanged) && (
+        <ToKeep
+          isNew={!record}
+          {...{ moved, isChanged, isSaving }}
+          onKeep={() => void keep(wished, weeks).then((isSaved) => isSaved && onKept())}
+          onBack={record && isChanged ? onKept : null}
+        />
+      )}
+      <Failed error={error} className="mb-4" />
+    </>
+  );
+}
+
+interface AsPageProps {
+  programme: Programme;
+  horse: Horse;
+  /** In words. */
+  goal: string;
+  shelf: Shelf;
+}
+
+const AsPage = ({ programme, horse, goal, shelf }: AsPageProps) => (
+  <Button look="quiet" onClick={() => void asPdf(programme, horse.name, goal, shelf)}>
+    As a page (PDF)
+  </Button>
+);
 
 function EndIt({ record }: { record: ProgrammeRecord }) {
   const [save] = useSaveProgrammeMutation();

@@ -31,47 +31,26 @@ const SHORT: Readonly<Record<DayKind, string>> = {
 const BAR_PX = 54;
 
 /** Weeks as columns: the theme a band over them, its gate a buckle, the load a bar, the days below. */
-export function WeeksBand({
-  programme,
-  wished,
-  chosen,
-  today,
-  onChoose,
-  onChange,
-}: WeeksBandProps) {
+export function WeeksBand(props: WeeksBandProps) {
+  const { programme, wished, chosen, today, onChoose, onChange } = props;
   const { weeks, steps } = programme;
   const grid = { gridTemplateColumns: `2.4rem repeat(${weeks.length}, minmax(3.4rem, 1fr))` };
-  const inOneWeek = (a: string, b: string) =>
-    weeks.some(({ days }) => days.some((d) => d.date === a) && days.some((d) => d.date === b));
-  const swap = (from: string, to: string) => {
-    if (inOneWeek(from, to)) onChange(withDays(wished, weeks, from, to));
-  };
-  const days = useDragOnto('data-day', swap);
-  const exchange = useDragOnto('data-week', (from, to) =>
-    onChange(withWeeks(wished, weeks, from, to)),
-  );
-  const themes = useDragOnto('data-week', (from, to) => {
-    const step = steps.find((s) => s.from === from);
-    if (step) onChange(withTheme(wished, to, step.theme));
-  });
+  const { swap, days, exchange, themes } = useHands(programme, wished, onChange);
   return (
     <section aria-label="The weeks">
       <SideScroll label="The weeks, from left to right">
         <div className="grid min-w-fit gap-x-1 text-[12.5px]" style={grid}>
           <span />
-          {weeks.map((week) => (
-            <button
-              key={week.monday}
-              type="button"
-              data-week={week.monday}
-              aria-pressed={week.monday === chosen}
-              aria-label={`Week of ${longDate(week.monday)}`}
-              className={`tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink ${themes.over === week.monday || exchange.over === week.monday ? 'bg-sand' : ''} ${wished.themes.some((t) => t.monday === week.monday) ? 'underline decoration-2' : ''}`}
-              onClick={() => onChoose(week.monday)}
-              {...exchange.of(week.monday)}
-            >
-              {shortDate(week.monday)}
-            </button>
+          {weeks.map(({ monday }) => (
+            <WeekHead
+              key={monday}
+              monday={monday}
+              isChosen={monday === chosen}
+              isOver={[themes.over, exchange.over].includes(monday)}
+              isFixed={wished.themes.some((t) => t.monday === monday)}
+              onChoose={onChoose}
+              {...exchange.of(monday)}
+            />
           ))}
           {steps.map((step) => (
             <ThemeBand key={step.from} step={step} weeks={weeks} {...themes.of(step.from)} />
@@ -104,14 +83,62 @@ export function WeeksBand({
           )}
         </div>
       </SideScroll>
-      <p className="mt-2 text-[13px] text-soft">
-        Drag a day onto another of its week, a theme onto a week, or a week onto another; the up and
-        down arrow keys move a day. What you fix is underlined, and the rest is planned again around
-        it.
-      </p>
+      <HowToMove />
     </section>
   );
 }
+
+/** What can be dragged: a day onto another of its week, a week onto another, a theme onto a week. */
+function useHands(
+  { weeks, steps }: Programme,
+  wished: Wished,
+  onChange: WeeksBandProps['onChange'],
+) {
+  const inOneWeek = (a: string, b: string) =>
+    weeks.some(({ days }) => days.some((d) => d.date === a) && days.some((d) => d.date === b));
+  const swap = (from: string, to: string) => {
+    if (inOneWeek(from, to)) onChange(withDays(wished, weeks, from, to));
+  };
+  const days = useDragOnto('data-day', swap);
+  const exchange = useDragOnto('data-week', (from, to) =>
+    onChange(withWeeks(wished, weeks, from, to)),
+  );
+  const themes = useDragOnto('data-week', (from, to) => {
+    const step = steps.find((s) => s.from === from);
+    if (step) onChange(withTheme(wished, to, step.theme));
+  });
+  return { swap, days, exchange, themes };
+}
+
+const HowToMove = () => (
+  <p className="mt-2 text-[13px] text-soft">
+    Drag a day onto another of its week, a theme onto a week, or a week onto another; the up and
+    down arrow keys move a day. What you fix is underlined, and the rest is planned again around it.
+  </p>
+);
+
+interface WeekHeadProps extends DragHandles {
+  monday: string;
+  isChosen: boolean;
+  /** Something is held over it. */
+  isOver: boolean;
+  isFixed: boolean;
+  onChoose(monday: string): void;
+}
+
+const WeekHead = ({ monday, isChosen, isOver, isFixed, onChoose, ...hands }: WeekHeadProps) => (
+  <button
+    type="button"
+    data-week={monday}
+    aria-pressed={isChosen}
+    aria-label={`Week of ${longDate(monday)}`}
+    className={`tabular min-h-9 rounded-t-md text-center text-soft hover:text-ink aria-pressed:bg-sand-light aria-pressed:font-bold aria-pressed:text-ink ${isOver ? 'bg-sand' : ''} ${isFixed ? 'underline decoration-2' : ''}`}
+    onClick={() => onChoose(monday)}
+    {...hands}
+  >
+    {shortDate(monday)}
+  </button>
+);
 
 interface ThemeBandProps extends DragHandles {
   step: Programme['steps'][number];

@@ -35,18 +35,10 @@ export function Ahead({ readings, today }: AheadProps) {
   const aheads = useMemo(
     () =>
       SCALES.flatMap((scale) =>
-        REINS.map((rein) => ({
-          scale,
-          rein,
-          ahead: aheadOf(readings, scale, rein, today),
-        })),
+        REINS.map((rein) => ({ scale, rein, ahead: aheadOf(readings, scale, rein, today) })),
       ),
     [readings, today],
   );
-  const choose = (date: string) => {
-    const chosen = date ? dayOf(date) : NaN;
-    if (chosen >= today) setDay(chosen);
-  };
   return (
     <section aria-labelledby="ahead">
       <h2 id="ahead" className="text-xl">
@@ -58,30 +50,7 @@ export function Ahead({ readings, today }: AheadProps) {
         holds the level half of the time, the thinner one four times in five, the line nineteen in
         twenty.
       </p>
-      <div className="mb-4 flex flex-wrap items-end gap-6">
-        <Field label="On" hint="up to half a year">
-          {(field) => (
-            <input
-              {...field}
-              type="date"
-              className={inputClass}
-              min={dateOf(today)}
-              max={dateOf(today + FARTHEST_DAYS)}
-              value={dateOf(day)}
-              onChange={(event) => choose(event.target.value)}
-            />
-          )}
-        </Field>
-        <div>
-          <span className="mb-1 block text-[14px] text-soft">Level to reach</span>
-          <MarkStepper
-            label="Level to reach"
-            value={level}
-            word=""
-            onChange={(to) => setLevel(to ?? level)}
-          />
-        </div>
-      </div>
+      <WhenAndWhat {...{ today, day, level }} onDay={setDay} onLevel={setLevel} />
       <ul
         aria-label={`Likely on ${longDate(dateOf(day))}`}
         className="grid gap-x-10 gap-y-1 text-[14px] md:grid-cols-2"
@@ -99,6 +68,49 @@ export function Ahead({ readings, today }: AheadProps) {
         ))}
       </ul>
     </section>
+  );
+}
+
+interface WhenAndWhatProps {
+  /** Days, as `dayOf` counts them. */
+  today: number;
+  day: number;
+  level: number;
+  onDay(day: number): void;
+  onLevel(level: number): void;
+}
+
+/** The day that is asked for, and the level to be reached. */
+function WhenAndWhat({ today, day, level, onDay, onLevel }: WhenAndWhatProps) {
+  const choose = (date: string) => {
+    const chosen = date ? dayOf(date) : NaN;
+    if (chosen >= today) onDay(chosen);
+  };
+  return (
+    <div className="mb-4 flex flex-wrap items-end gap-6">
+      <Field label="On" hint="up to half a year">
+        {(field) => (
+          <input
+            {...field}
+            type="date"
+            className={inputClass}
+            min={dateOf(today)}
+            max={dateOf(today + FARTHEST_DAYS)}
+            value={dateOf(day)}
+            onChange={(event) => choose(event.target.value)}
+          />
+        )}
+      </Field>
+      <div>
+        <span className="mb-1 block text-[14px] text-soft">Level to reach</span>
+        <MarkStepper
+          label="Level to reach"
+          value={level}
+          word=""
+          onChange={(to) => onLevel(to ?? level)}
+        />
+      </div>
+    </div>
   );
 }
 

@@ -70,16 +70,19 @@ interface SpreadProps {
   none: string;
 }
 
+/** How many values lie in each stretch of this width, by where it begins. */
+function countsIn(values: readonly number[], width: number): ReadonlyMap<number, number> {
+  const counts = new Map<number, number>();
+  for (const v of values) {
+    const bin = Math.floor(v / width) * width;
+    counts.set(bin, (counts.get(bin) ?? 0) + 1);
+  }
+  return counts;
+}
+
 /** How often each value came, with the middle one marked. */
 function Spread({ name, values, width, none }: SpreadProps) {
-  const bars = useMemo(() => {
-    const counts = new Map<number, number>();
-    for (const v of values) {
-      const bin = Math.floor(v / width) * width;
-      counts.set(bin, (counts.get(bin) ?? 0) + 1);
-    }
-    return counts;
-  }, [values, width]);
+  const bars = useMemo(() => countsIn(values, width), [values, width]);
   const middle = median(values);
   if (middle === null) {
     return (

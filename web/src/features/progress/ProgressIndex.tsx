@@ -54,15 +54,10 @@ export default function ProgressIndex() {
     >
       <div className="p-5 md:p-7">
         {horses.data.length === 0 ? (
-          <Empty title="No horse in the book yet.">
-            <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
-          </Empty>
+          <NoHorse />
         ) : (
           <>
-            <p className="mb-3 text-[13px] text-soft">
-              Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more.
-              Arrows: what the last twelve weeks came to, where the marks carry it.
-            </p>
+            <HowToRead />
             {horses.data.length > ON_A_PAGE && (
               <Turn
                 words={words}
@@ -79,13 +74,8 @@ export default function ProgressIndex() {
               <table className="w-full min-w-[68rem] border-y border-line">
                 <Head />
                 <tbody>
-                  {shown.map((horse) => (
-                    <HorseRow
-                      key={horse.id}
-                      horse={horse}
-                      row={rows.get(horse.id)}
-                      sessions={sessions}
-                    />
+                  {shown.map((h) => (
+                    <HorseRow key={h.id} horse={h} row={rows.get(h.id)} sessions={sessions} />
                   ))}
                 </tbody>
               </table>
@@ -96,6 +86,19 @@ export default function ProgressIndex() {
     </Page>
   );
 }
+
+const NoHorse = () => (
+  <Empty title="No horse in the book yet.">
+    <ButtonLink to="/horses/new">Enter the first horse</ButtonLink>
+  </Empty>
+);
+
+const HowToRead = () => (
+  <p className="mb-3 text-[13px] text-soft">
+    Level on each rein, ◐ left and ◑ right. Bold: confirmed, {CONFIRMED_FROM} or more. Arrows: what
+    the last twelve weeks came to, where the marks carry it.
+  </p>
+);
 
 const Head = () => (
   <thead className="text-left text-[13px] text-soft">

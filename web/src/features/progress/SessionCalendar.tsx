@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import type { SessionSummary } from '@canter-book/core/book/summaries';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { useSessionsQuery } from '../../api/sessions.ts';
 import { shortDate } from '../../app/dates.ts';
@@ -24,20 +25,22 @@ function Print({ x, y, minutes }: { x: number; y: number; minutes: number }) {
   );
 }
 
+function minutesByDay(sessions: readonly SessionSummary[]): ReadonlyMap<number, number> {
+  const byDay = new Map<number, number>();
+  for (const s of sessions) {
+    const day = dayOf(s.date);
+    byDay.set(day, (byDay.get(day) ?? 0) + (s.minutes ?? 0));
+  }
+  return byDay;
+}
+
 /** Half a year as a trail: each week a stretch of sand, each lesson a hoof print on its day. */
 export function SessionCalendar({ horseId, today }: { horseId: string; today: number }) {
   // Weeks begin on Monday; day 4 (1970-01-05) was one.
   const thisWeek = Math.floor((today - 4) / 7);
   const firstDay = (thisWeek - WEEKS + 1) * 7 + 4;
   const { data } = useSessionsQuery({ horseId, since: dateOf(firstDay), limit: 400 });
-  const minutes = useMemo(() => {
-    const byDay = new Map<number, number>();
-    for (const s of data ?? []) {
-      const day = dayOf(s.date);
-      byDay.set(day, (byDay.get(day) ?? 0) + (s.minutes ?? 0));
-    }
-    return byDay;
-  }, [data]);
+  const minutes = useMemo(() => minutesByDay(data ?? []), [data]);
   const total = [...minutes.values()].reduce((a, b) => a + b, 0);
   const weeks = Array.from({ length: WEEKS }, (_, w) => firstDay + 7 * w);
   return (

@@ -35,18 +35,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
       </span>
     );
   }
-  const [said, title] =
-    aside.length > 0
-      ? [`▲ ${aside.length} not taken`, 'The book did not take them. Tap to see why']
-      : keeping
-        ? [
-            compact ? `⇅ ${waiting} to send` : `⇅ kept here, ${waiting} to send`,
-            'Kept on this device until the server answers',
-          ]
-        : [
-            `▲ not kept, ${waiting} to send`,
-            'This device keeps nothing: leave the page open until they are sent',
-          ];
+  const { said, title } = saidOf({ waiting, refused: aside.length, keeping, compact });
   return (
     <>
       <button
@@ -80,4 +69,30 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
       )}
     </>
   );
+}
+
+interface Undelivered {
+  /** How many are not in the book yet, and how many of them it did not take. */
+  waiting: number;
+  refused: number;
+  /** The device keeps them. */
+  keeping: boolean;
+  compact: boolean;
+}
+
+function saidOf({ waiting, refused, keeping, compact }: Undelivered) {
+  if (refused > 0)
+    return {
+      said: `▲ ${refused} not taken`,
+      title: 'The book did not take them. Tap to see why',
+    };
+  if (keeping)
+    return {
+      said: compact ? `⇅ ${waiting} to send` : `⇅ kept here, ${waiting} to send`,
+      title: 'Kept on this device until the server answers',
+    };
+  return {
+    said: `▲ not kept, ${waiting} to send`,
+    title: 'This device keeps nothing: leave the page open until they are sent',
+  };
 }

@@ -13,22 +13,7 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
   const dispatch = useAppDispatch();
   const { session, marks } = teaching;
   const sessionId = session.id;
-  const keep = () => {
-    const now = new Date();
-    const observations = Object.entries(marks).map(([key, value]): Observation => {
-      const [scale, rein] = key.split('/') as [Scale, Rein];
-      return { id: newId(), sessionId, at: now.toISOString(), kind: 'mark', scale, rein, value };
-    });
-    const minutes = Math.round((now.getTime() - Date.parse(session.startedAt)) / 60_000);
-    dispatch(
-      ended({
-        sessionId,
-        parcelId: newId(),
-        session: { ...session, endedAt: now.toISOString(), minutes: Math.min(600, minutes) },
-        observations,
-      }),
-    );
-  };
+  const keep = () => dispatch(ended(endOf(teaching, new Date())));
   return (
     <>
       <h2 className="text-xl">How was it today?</h2>
@@ -47,26 +32,15 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
               {SCALE_WORDS[scale]}
             </span>
           </h3>
-          {REINS.map((rein) => {
-            const value = marks[`${scale}/${rein}`] ?? null;
-            return (
-              <div key={rein} className="mt-2 flex items-center gap-2">
-                <span className="w-16 text-[15px]">
-                  <ReinMark rein={rein} word />
-                </span>
-                <MarkStepper
-                  large
-                  label={`${scale}, ${rein} rein`}
-                  value={value}
-                  word={value === null ? '' : markWord(value)}
-                  onChange={(v) => dispatch(marked({ sessionId, scale, rein, value: v }))}
-                />
-                <span className="min-w-0 flex-1 text-right text-[13px] text-soft">
-                  {value === null ? '' : markWord(value)}
-                </span>
-              </div>
-            );
-          })}
+          {REINS.map((rein) => (
+            <Mark
+              key={rein}
+              scale={scale}
+              rein={rein}
+              value={marks[`${scale}/${rein}`] ?? null}
+              onChange={(value) => dispatch(marked({ sessionId, scale, rein, value }))}
+            />
+          ))}
         </section>
       ))}
       <button
@@ -84,5 +58,41 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
         Back to the ride
       </button>
     </>
+  );
+}
+
+/** The lesson as it ends now, with its marks. */
+function endOf({ session, marks }: Teaching, now: Date) {
+  const [sessionId, at] = [session.id, now.toISOString()];
+  const observations = Object.entries(marks).map(([key, value]): Observation => {
+    const [scale, rein] = key.split('/') as [Scale, Rein];
+    return { id: newId(), sessionId, at, kind: 'mark', scale, rein, value };
+  });
+  const minutes = Math.round((now.getTime() - Date.parse(session.startedAt)) / 60_000);
+  return {
+    sessionId,
+    parcelId: newId(),
+    session: { ...session, endedAt: at, minutes: Math.min(600, minutes) },
+    observations,
+  };
+}
+
+interface MarkProps {
+  scale: Scale;
+  rein: Rein;
+  value: number | null;
+  onChange(value: number): void;
+}
+
+function Mark({ scale, rein, value, onChange }: MarkProps) {
+  const word = value === null ? '' : markWord(value);
+  return (
+    <div className="mt-2 flex items-center gap-2">
+      <span className="w-16 text-[15px]">
+        <ReinMark rein={rein} word />
+      </span>
+      <MarkStepper large label={`${scale}, ${rein} rein`} {...{ value, word, onChange }} />
+      <span className="min-w-0 flex-1 text-right text-[13px] text-soft">{word}</span>
+    </div>
   );
 }

@@ -27,21 +27,19 @@ export interface OfferCardProps {
 export default function OfferCard(props: OfferCardProps) {
   const { teaching, own, itemId, seconds, leave, otherwise, onDone } = props;
   const dispatch = useAppDispatch();
-  const { session, horse, tries } = teaching;
   // For this try once: putting it in again would only be another copy.
-  const [found] = useState(() => {
-    const lesson = session.document ?? EMPTY_LESSON;
-    for (const offer of offersFor(lesson, itemId, tries, horse, shelfWith(own))) {
-      const swap = swapIn(lesson, itemId, offer, horse, newId);
-      if (swap) return { offer, swap };
-    }
-    return null;
-  });
+  const [found] = useState(() => offerOf(teaching, own, itemId));
   if (!found) return otherwise;
   const { offer, swap } = found;
   const { exercise, rung } = offer;
   const name = nameOf(exercise, rung);
   const lost = offer.because === 'lost';
+  const take = () => {
+    const sessionId = teaching.session.id;
+    const { lesson: document, itemId } = swap;
+    dispatch(swapped({ sessionId, parcelId: newId(), document, itemId, fromS: seconds }));
+    onDone();
+  };
   const quiet = 'min-h-14 flex-1 rounded-2xl border-[3px] border-ink px-1 leading-tight font-bold';
   return (
     <section
@@ -62,18 +60,7 @@ export default function OfferCard(props: OfferCardProps) {
         <button
           type="button"
           className="min-h-14 flex-1 rounded-2xl bg-leather px-1 leading-tight font-bold text-on-leather"
-          onClick={() => {
-            dispatch(
-              swapped({
-                sessionId: session.id,
-                parcelId: newId(),
-                document: swap.lesson,
-                itemId: swap.itemId,
-                fromS: seconds,
-              }),
-            );
-            onDone();
-          }}
+          onClick={take}
         >
           ride it now
         </button>
@@ -95,6 +82,16 @@ export default function OfferCard(props: OfferCardProps) {
       </div>
     </section>
   );
+}
+
+/** The first that can be put into the lesson without a new fault. */
+function offerOf({ session, horse, tries }: Teaching, own: readonly Exercise[], itemId: string) {
+  const lesson = session.document ?? EMPTY_LESSON;
+  for (const offer of offersFor(lesson, itemId, tries, horse, shelfWith(own))) {
+    const swap = swapIn(lesson, itemId, offer, horse, newId);
+    if (swap) return { offer, swap };
+  }
+  return null;
 }
 
 const nameOf = (exercise: Exercise, rung: number): string => {

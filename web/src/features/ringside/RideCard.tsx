@@ -46,20 +46,13 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
   const spoken = useSpokenCalls(
     running && next && moment.due ? { id: next.movement, said: next.said } : null,
   );
-  const place: Place = planned
-    ? { rein: now?.rein ?? 'left', gait: movingGait(now), itemId: now?.itemId }
-    : free;
-  const { last, advice, mayOffer, pass } = useWatched(teaching, now, planned);
-  const own = useOwnKept();
-  useEffect(() => void loadOffers().catch(() => {}), []);
+  const place = planned ? placeOf(now) : free;
+  const watched = useWatched(teaching, now, planned);
   useGoTo(teaching, cues);
-  const setClock = (elapsedS: number, goesOn: boolean) =>
-    dispatch(
-      clockSet({ sessionId, clock: { elapsedS, runningSince: goesOn ? Date.now() : null } }),
-    );
+  const setClock = useSetClock(sessionId);
   const seek = (toS: number) => setClock(toS, running);
   const leave = next ? () => seek(next.atS) : null;
-  const said = advice && <AdviceCard advice={advice} leave={leave} onDone={pass} />;
+  const before = now && cues[cues.indexOf(now) - 1];
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] gap-2 landscape-phone:grid-cols-2 landscape-phone:grid-rows-1">
       <div
@@ -69,19 +62,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
         tabIndex={0}
         className="flex min-h-0 flex-col gap-2 overflow-y-auto"
       >
-        {mayOffer && now ? (
-          <Suspense fallback={said}>
-            <OfferCard
-              key={last?.id}
-              {...{ teaching, own, seconds, leave }}
-              itemId={now.itemId}
-              otherwise={said}
-              onDone={pass}
-            />
-          </Suspense>
-        ) : (
-          said
-        )}
+        <WatchSays {...{ teaching, now, seconds, leave, watched }} />
         {teaching.before && (
           <BackToPlan
             onBack={() =>
@@ -90,48 +71,104 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
           />
         )}
         {planned ? (
-          <>
-            <NowCard
-              cue={now}
-              tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length}
-            />
-            <NextCard next={next} moment={moment} spoken={spoken} />
-            {/* What the watch says takes the room of the picture: the buttons stay where they are. */}
-            {!advice && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
-          </>
+          <AsPlanned {...{ teaching, moment, spoken, ride, seconds }} isDrawn={!watched.advice} />
         ) : (
           <FreeCard work={free} onChange={setFree} />
         )}
       </div>
       <div className="flex flex-col justify-end gap-2">
         <InHand
-          teaching={teaching}
-          place={place}
-          last={last}
+          {...{ teaching, place }}
+          last={watched.last}
           ridden={planned ? now && { itemId: now.itemId, text: now.text } : freeOf(free)}
         />
         <LessonClock
-          planned={planned}
-          running={running}
-          seconds={seconds}
-          back={now && cues.indexOf(now) > 0 ? () => seek(cues[cues.indexOf(now) - 1]!.atS) : null}
-          leave={leave}
+          {...{ planned, running, seconds, leave }}
+          back={before ? () => seek(before.atS) : null}
           onGoOn={(goesOn) => setClock(seconds, goesOn)}
           onNote={() => setNoting(true)}
           onFinish={() => dispatch(stepSet({ sessionId, step: 'marks' }))}
         />
       </div>
-      {noting && (
-        <InstrumentSheet
-          sessionId={sessionId}
-          place={place}
-          onKeep={(observation) =>
-            dispatch(observed({ sessionId, parcelId: newId(), observation }))
-          }
-          onClose={() => setNoting(false)}
-        />
-      )}
+      {noting && <Noting {...{ sessionId, place }} onClose={() => setNoting(false)} />}
     </div>
+  );
+}
+
+interface NotingProps {
+  sessionId: string;
+  place: Place;
+  onClose(): void;
+}
+
+function Noting({ sessionId, place, onClose }: NotingProps) {
+  const dispatch = useAppDispatch();
+  const keep = (observation: Observation) =>
+    dispatch(observed({ sessionId, parcelId: newId(), observation }));
+  return <InstrumentSheet {...{ sessionId, place, onClose }} onKeep={keep} />;
+}
+
+const placeOf = (now: Cue | null): Place => ({
+  rein: now?.rein ?? 'left',
+  gait: movingGait(now),
+  itemId: now?.itemId,
+});
+
+function useSetClock(sessionId: string) {
+  const dispatch = useAppDispatch();
+  return (elapsedS: number, goesOn: boolean) =>
+    dispatch(
+      clockSet({ sessionId, clock: { elapsedS, runningSince: goesOn ? Date.now() : null } }),
+    );
+}
+
+interface AsPlannedProps {
+  teaching: Teaching;
+  moment: ReturnType<typeof cuesAt>;
+  spoken: ReturnType<typeof useSpokenCalls>;
+  ride: Ride;
+  seconds: number;
+  /** What the watch says takes the room of the picture: the buttons stay where they are. */
+  isDrawn: boolean;
+}
+
+function AsPlanned({ teaching, moment, spoken, ride, seconds, isDrawn }: AsPlannedProps) {
+  const { now, next } = moment;
+  return (
+    <>
+      <NowCard cue={now} tries={teaching.tries.filter((t) => t.itemId === now?.itemId).length} />
+      <NextCard next={next} moment={moment} spoken={spoken} />
+      {isDrawn && <Where ride={ride} seconds={seconds} itemId={now?.itemId ?? null} />}
+    </>
+  );
+}
+
+interface WatchSaysProps {
+  teaching: Teaching;
+  now: Cue | null;
+  seconds: number;
+  /** On to what comes next. */
+  leave: (() => void) | null;
+  watched: ReturnType<typeof useWatched>;
+}
+
+/** What the watch makes of the last tries: an exercise that may take over, or a word of advice. */
+function WatchSays({ teaching, now, seconds, leave, watched }: WatchSaysProps) {
+  const { last, advice, mayOffer, pass } = watched;
+  const own = useOwnKept();
+  useEffect(() => void loadOffers().catch(() => {}), []);
+  const said = advice && <AdviceCard advice={advice} leave={leave} onDone={pass} />;
+  if (!mayOffer || !now) return said;
+  return (
+    <Suspense fallback={said}>
+      <OfferCard
+        key={last?.id}
+        {...{ teaching, own, seconds, leave }}
+        itemId={now.itemId}
+        otherwise={said}
+        onDone={pass}
+      />
+    </Suspense>
   );
 }
 

@@ -11,6 +11,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { Field, Select } from '../../ui/Field.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { ForATime } from '../horses/ForATime.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { useBegin } from './begin.ts';
 import { useKit, type Kit } from './kit.ts';
 import type { Teaching } from './ringsideSlice.ts';
@@ -105,11 +106,7 @@ function Begin({ kit, open }: { kit: Shown; open: readonly Teaching[] }) {
         <b>Before you begin:</b> hat and sound tack, gate closed, girth checked, someone within
         call. You on the spot decide; the yard’s rules and the vet’s word come first.
       </p>
-      {failure && (
-        <p role="alert" className="text-madder">
-          ✕ {failure}
-        </p>
-      )}
+      <Fault>{failure}</Fault>
       <Button
         className="min-h-14 text-lg"
         disabled={!horse}

@@ -19,26 +19,7 @@ const LOOKS: Readonly<Record<Status, { mark: string; fill: string; dashed: boole
 
 /** The chain as it is built: what must be there stands to the left, a strap leads to what follows. */
 export function ChainGraph({ chain, readinessOf }: ChainGraphProps) {
-  const levels = levelsOf(chain.exercises) ?? new Map<string, number>();
-  const known = new Set(chain.exercises.map((e) => e.id));
-  const within = (e: Exercise) => before(e).filter((id) => known.has(id));
-  const led = new Set(chain.exercises.flatMap(within));
-  // What neither leads nor follows stands in a row of its own.
-  const alone = chain.exercises.filter((e) => within(e).length === 0 && !led.has(e.id));
-  const joined = chain.exercises.filter((e) => !alone.includes(e));
-  const steps = [...new Set(joined.map((e) => levels.get(e.id) ?? 0))].sort((a, b) => a - b);
-  const columns = steps.map((step) => joined.filter((e) => (levels.get(e.id) ?? 0) === step));
-  const at = new Map(
-    columns.flatMap((column, c) =>
-      column.map((e, r) => [
-        e.id,
-        { x: c * (BOX.width + BOX.gapX), y: r * (BOX.height + BOX.gapY) },
-      ]),
-    ),
-  );
-  const width = Math.max(0, columns.length * (BOX.width + BOX.gapX) - BOX.gapX);
-  const rows = Math.max(0, ...columns.map((c) => c.length));
-  const height = Math.max(0, rows * (BOX.height + BOX.gapY) - BOX.gapY);
+  const { alone, joined, within, at, width, height } = laidOut(chain);
   return (
     <div
       className="overflow-x-auto pb-2"
@@ -49,23 +30,17 @@ export function ChainGraph({ chain, readinessOf }: ChainGraphProps) {
       <div className="relative" style={{ width, height }}>
         <svg className="absolute inset-0" width={width} height={height} aria-hidden>
           {joined.flatMap((e) =>
-            within(e).map((id) => {
-              const [from, to] = [at.get(id)!, at.get(e.id)!];
-              const [x1, y1] = [from.x + BOX.width, from.y + BOX.height / 2];
-              const [x2, y2] = [to.x, to.y + BOX.height / 2];
-              const bow = Math.max(20, (x2 - x1) / 2);
-              return (
-                <path
-                  key={`${id}-${e.id}`}
-                  d={`M${x1} ${y1}C${x1 + bow} ${y1} ${x2 - bow} ${y2} ${x2} ${y2}`}
-                  fill="none"
-                  stroke="var(--leather)"
-                  strokeWidth={2.5}
-                  strokeOpacity={0.6}
-                  strokeLinecap="round"
-                />
-              );
-            }),
+            within(e).map((id) => (
+              <path
+                key={`${id}-${e.id}`}
+                d={strapPath(at.get(id)!, at.get(e.id)!)}
+                fill="none"
+                stroke="var(--leather)"
+                strokeWidth={2.5}
+                strokeOpacity={0.6}
+                strokeLinecap="round"
+              />
+            )),
           )}
         </svg>
         {joined.map((e) => (
@@ -81,6 +56,49 @@ export function ChainGraph({ chain, readinessOf }: ChainGraphProps) {
       )}
     </div>
   );
+}
+
+interface Corner {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** From the right side of one card to the left side of another, in a bow. */
+function strapPath(from: Corner, to: Corner): string {
+  const [x1, y1] = [from.x + BOX.width, from.y + BOX.height / 2];
+  const [x2, y2] = [to.x, to.y + BOX.height / 2];
+  const bow = Math.max(20, (x2 - x1) / 2);
+  return `M${x1} ${y1}C${x1 + bow} ${y1} ${x2 - bow} ${y2} ${x2} ${y2}`;
+}
+
+/** Where each card stands: a column for each step of the chain. */
+function laidOut({ exercises }: Chain) {
+  const levels = levelsOf(exercises) ?? new Map<string, number>();
+  const known = new Set(exercises.map((e) => e.id));
+  const within = (e: Exercise) => before(e).filter((id) => known.has(id));
+  const led = new Set(exercises.flatMap(within));
+  // What neither leads nor follows stands in a row of its own.
+  const alone = exercises.filter((e) => within(e).length === 0 && !led.has(e.id));
+  const joined = exercises.filter((e) => !alone.includes(e));
+  const steps = [...new Set(joined.map((e) => levels.get(e.id) ?? 0))].sort((a, b) => a - b);
+  const columns = steps.map((step) => joined.filter((e) => (levels.get(e.id) ?? 0) === step));
+  const at = new Map<string, Corner>(
+    columns.flatMap((column, c) =>
+      column.map((e, r) => [
+        e.id,
+        { x: c * (BOX.width + BOX.gapX), y: r * (BOX.height + BOX.gapY) },
+      ]),
+    ),
+  );
+  const rows = Math.max(0, ...columns.map((c) => c.length));
+  return {
+    alone,
+    joined,
+    within,
+    at,
+    width: Math.max(0, columns.length * (BOX.width + BOX.gapX) - BOX.gapX),
+    height: Math.max(0, rows * (BOX.height + BOX.gapY) - BOX.gapY),
+  };
 }
 
 interface CardProps {

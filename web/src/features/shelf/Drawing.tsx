@@ -41,7 +41,6 @@ export function Drawing({
   if (!ride || !site) {
     return <p className="text-madder">This step can’t be drawn in a standard arena.</p>;
   }
-  const counted = ride.movements.filter((m) => m.act !== -1 && m.metres > 1);
   return (
     <section aria-label="How it is ridden">
       <div className="no-print mb-2 flex flex-wrap items-center gap-2 text-[14px]">
@@ -70,17 +69,20 @@ export function Drawing({
         {site.text}
       </pre>
       <p className="mt-1 text-[13px] text-soft">
-        {counted
-          .map(
-            (m) =>
-              `${Math.round(m.metres)} m, ${Math.round(m.strides * countsPerStride(m.gait))} ${countWord(m.gait)}`,
-          )
-          .join(' · ')}{' '}
-        · {clock(ride.totals.seconds)} · from stage {stageOf(exercise, rung)}
+        {countsOf(ride)} · {clock(ride.totals.seconds)} · from stage {stageOf(exercise, rung)}
       </p>
     </section>
   );
 }
+
+const countsOf = ({ movements }: ReturnType<typeof rideOfSite>): string =>
+  movements
+    .filter((m) => m.act !== -1 && m.metres > 1)
+    .map(
+      (m) =>
+        `${Math.round(m.metres)} m, ${Math.round(m.strides * countsPerStride(m.gait))} ${countWord(m.gait)}`,
+    )
+    .join(' · ');
 
 /** In the long arena where it fits there, else in the short one. */
 function laid(exercise: Exercise, rung: Exercise['rungs'][number]) {

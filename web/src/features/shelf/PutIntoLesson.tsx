@@ -6,7 +6,7 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useLazyLessonQuery, useLessonsQuery, useSaveLessonMutation } from '../../api/lessons.ts';
-import { problemOf } from '../../api/problem.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -26,22 +26,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
   const [open, setOpen] = useState(false);
   const { data: lessons = [] } = useLessonsQuery({});
   const { data: horses = [] } = useHorsesQuery();
-  const [fetchLesson] = useLazyLessonQuery();
-  const [save, saving] = useSaveLessonMutation();
-  const put = async (id: string, { label, phases }: (typeof WHERE)[number]) => {
-    const { data: before } = await fetchLesson(id);
-    if (!before) return;
-    const lines = parseLesson(text).lesson.items.map((item) => withNewIds(item, newId));
-    const stamped = (record: LessonRecord) => ({ ...record, updatedAt: new Date().toISOString() });
-    const saved = await save(
-      stamped({ ...before, document: appendToPhase(before.document, phases, lines) }),
-    );
-    if (saved.error) return;
-    setOpen(false);
-    tell(`“${name}” is in “${before.title || 'the lesson'}”, ${label.toLowerCase()}.`, () =>
-      save(stamped({ ...saved.data, document: before.document })),
-    );
-  };
+  const { put, saving } = usePut(text, name, () => setOpen(false));
   return (
     <>
       <Button onClick={() => setOpen(true)}>Put into a lesson</Button>
@@ -51,11 +36,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
         wide
         onClose={() => setOpen(false)}
       >
-        {saving.error && (
-          <p role="alert" className="mb-3 text-madder">
-            ✕ {problemOf(saving.error).detail}
-          </p>
-        )}
+        <Failed error={saving.error} className="mb-3" />
         {lessons.length === 0 && (
           <p>
             No lesson yet. <Link to="/desk">Write one at the desk</Link>, then come back.
@@ -89,4 +70,25 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
       </Sheet>
     </>
   );
+}
+
+/** Puts the lines of a text at the end of a phase; it can be taken back. */
+function usePut(text: string, name: string, onDone: () => void) {
+  const [fetchLesson] = useLazyLessonQuery();
+  const [save, saving] = useSaveLessonMutation();
+  const put = async (id: string, { label, phases }: (typeof WHERE)[number]) => {
+    const { data: before } = await fetchLesson(id);
+    if (!before) return;
+    const lines = parseLesson(text).lesson.items.map((item) => withNewIds(item, newId));
+    const stamped = (record: LessonRecord) => ({ ...record, updatedAt: new Date().toISOString() });
+    const saved = await save(
+      stamped({ ...before, document: appendToPhase(before.document, phases, lines) }),
+    );
+    if (saved.error) return;
+    onDone();
+    tell(`“${name}” is in “${before.title || 'the lesson'}”, ${label.toLowerCase()}.`, () =>
+      save(stamped({ ...saved.data, document: before.document })),
+    );
+  };
+  return { put, saving };
 }

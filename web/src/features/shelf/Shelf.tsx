@@ -30,14 +30,8 @@ export default function Shelf() {
     lastFilters = next;
     setFiltersNow(next);
   };
-  const equipment = useMemo(() => remembered().equipment, []);
-  const file = useHorseFile(horseId, equipment);
   const chains = useMemo(() => withOwn(own.map((o) => o.exercise)), [own]);
-  const readiness = useMemo(() => {
-    const all = chains.flatMap((c) => c.exercises);
-    return new Map(file ? all.map((e) => [e.id, bestRung(file, e)]) : []);
-  }, [file, chains]);
-  const readinessOf = (e: Exercise) => readiness.get(e.id) ?? null;
+  const readinessOf = useReadiness(horseId, chains);
   const found = chains
     .map((chain) => ({
       ...chain,
@@ -68,12 +62,7 @@ export default function Shelf() {
         }}
       />
       <div className="space-y-8 p-5 md:p-7">
-        {found.length === 0 && (
-          <Empty title="Nothing on the shelf like that.">
-            <p>Look for fewer words, another scale, or a later stage.</p>
-            <Button onClick={() => setFilters(ALL)}>Show all</Button>
-          </Empty>
-        )}
+        {found.length === 0 && <NothingFound onAll={() => setFilters(ALL)} />}
         {found.map((chain) => (
           <section key={chain.id} aria-labelledby={`chain-${chain.id}`}>
             <h2 id={`chain-${chain.id}`} className="text-xl">
@@ -87,3 +76,21 @@ export default function Shelf() {
     </Page>
   );
 }
+
+/** The rung of each exercise that a horse is ready for; nothing is known of any horse. */
+function useReadiness(horseId: string | null, chains: ReturnType<typeof withOwn>) {
+  const equipment = useMemo(() => remembered().equipment, []);
+  const file = useHorseFile(horseId, equipment);
+  const readiness = useMemo(() => {
+    const all = chains.flatMap((c) => c.exercises);
+    return new Map(file ? all.map((e) => [e.id, bestRung(file, e)]) : []);
+  }, [file, chains]);
+  return (e: Exercise) => readiness.get(e.id) ?? null;
+}
+
+const NothingFound = ({ onAll }: { onAll(): void }) => (
+  <Empty title="Nothing on the shelf like that.">
+    <p>Look for fewer words, another scale, or a later stage.</p>
+    <Button onClick={onAll}>Show all</Button>
+  </Empty>
+);

@@ -16,22 +16,18 @@ interface ShelfFiltersProps {
 
 const same = <T extends string>(all: readonly T[]) => all.map((one) => [one, one] as const);
 
+const ROUNDS = [
+  [String(ANY_MINUTES), 'any time'],
+  ...[1, 2, 3].map((n) => [String(n), `${n} min at most`] as const),
+] as const;
+
 /** What is looked for on the shelf, and for which horse. */
 export function ShelfFilters(props: ShelfFiltersProps) {
   const { filters, horses, horseId, onFilter, onHorse } = props;
   return (
     <div className="border-b border-line px-5 py-3 md:px-7">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-3 text-[14px]">
-        <label className="grow sm:grow-0">
-          <span className="mb-0.5 block text-soft">Looking for</span>
-          <input
-            type="search"
-            className="min-h-10 w-full rounded-lg border border-line bg-page px-3 sm:w-52"
-            placeholder="circle, leans, contact"
-            value={filters.words}
-            onChange={(event) => onFilter({ words: event.target.value })}
-          />
-        </label>
+        <LookingFor words={filters.words} onChange={(words) => onFilter({ words })} />
         <Choice
           label="Builds first"
           value={filters.scale}
@@ -53,10 +49,7 @@ export function ShelfFilters(props: ShelfFiltersProps) {
         <Choice
           label="One round in"
           value={String(filters.minutes)}
-          options={[
-            [String(ANY_MINUTES), 'any time'],
-            ...[1, 2, 3].map((n) => [String(n), `${n} min at most`] as const),
-          ]}
+          options={ROUNDS}
           onChange={(minutes) => onFilter({ minutes: Number(minutes) })}
         />
         <Tick
@@ -86,3 +79,16 @@ export function ShelfFilters(props: ShelfFiltersProps) {
     </div>
   );
 }
+
+const LookingFor = ({ words, onChange }: { words: string; onChange(words: string): void }) => (
+  <label className="grow sm:grow-0">
+    <span className="mb-0.5 block text-soft">Looking for</span>
+    <input
+      type="search"
+      className="min-h-10 w-full rounded-lg border border-line bg-page px-3 sm:w-52"
+      placeholder="circle, leans, contact"
+      value={words}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  </label>
+);

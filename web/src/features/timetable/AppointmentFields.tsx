@@ -40,36 +40,40 @@ export function WhoFields({ of }: { of: AppointmentDraft }) {
           </Select>
         )}
       </Field>
-      {isOther ? (
-        <Field label="What it is" error={wrong('horseId')}>
-          {(field) => (
-            <TextInput
-              {...field}
-              disabled={onlyThis}
-              value={draft.title}
-              placeholder="the farrier"
-              onChange={(e) => set({ title: e.target.value })}
-            />
-          )}
-        </Field>
-      ) : (
-        <Field label="Rider">
-          {(field) => (
-            <Select
-              {...field}
-              disabled={onlyThis}
-              value={draft.riderId ?? ''}
-              onChange={(e) => set({ riderId: e.target.value || null })}
-            >
-              <option value="">nobody named</option>
-              <RiderOptions riders={times.riders} />
-            </Select>
-          )}
-        </Field>
-      )}
+      {isOther ? <WhatField of={of} /> : <RiderField of={of} />}
     </>
   );
 }
+
+const WhatField = ({ of: { draft, set, onlyThis, wrong } }: { of: AppointmentDraft }) => (
+  <Field label="What it is" error={wrong('horseId')}>
+    {(field) => (
+      <TextInput
+        {...field}
+        disabled={onlyThis}
+        value={draft.title}
+        placeholder="the farrier"
+        onChange={(e) => set({ title: e.target.value })}
+      />
+    )}
+  </Field>
+);
+
+const RiderField = ({ of: { draft, set, times, onlyThis } }: { of: AppointmentDraft }) => (
+  <Field label="Rider">
+    {(field) => (
+      <Select
+        {...field}
+        disabled={onlyThis}
+        value={draft.riderId ?? ''}
+        onChange={(e) => set({ riderId: e.target.value || null })}
+      >
+        <option value="">nobody named</option>
+        <RiderOptions riders={times.riders} />
+      </Select>
+    )}
+  </Field>
+);
 
 /** Day, hour and length. */
 export function WhenFields({ of: { draft, set, wrong } }: { of: AppointmentDraft }) {

@@ -2,6 +2,7 @@ import { Button } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
 import { Field, TextArea } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Again } from './Again.tsx';
 import { SCOPES, useAppointmentDraft, withDay, type Asked } from './appointmentDraft.ts';
 import { WhenFields, WhereFields, WhoFields } from './AppointmentFields.tsx';
@@ -45,25 +46,8 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
           onTake={(to) => set(withDay({ ...draft, ...to }, to.date))}
         />
         {!onlyThis && <Again draft={draft} wrong={wrong('repeat')} onChange={set} />}
-        {!onlyThis && (
-          <div className="sm:col-span-2">
-            <Field label="Notes">
-              {(field) => (
-                <TextArea
-                  {...field}
-                  rows={2}
-                  value={draft.notes}
-                  onChange={(e) => set({ notes: e.target.value })}
-                />
-              )}
-            </Field>
-          </div>
-        )}
-        {fault && (
-          <p role="alert" className="text-madder sm:col-span-2">
-            ✕ {fault.issues[0]!.message}
-          </p>
-        )}
+        {!onlyThis && <Notes notes={draft.notes} onChange={(notes) => set({ notes })} />}
+        <Fault className="sm:col-span-2">{fault?.issues[0]!.message}</Fault>
         <div className="flex flex-wrap justify-end gap-2 sm:col-span-2">
           {old && old.cancelled !== null && (
             <Button look="quiet" className="mr-auto" onClick={() => void form.hold()}>
@@ -80,3 +64,13 @@ export function AppointmentForm({ asked, instructor, onClose }: AppointmentFormP
     </Sheet>
   );
 }
+
+const Notes = ({ notes, onChange }: { notes: string; onChange(notes: string): void }) => (
+  <div className="sm:col-span-2">
+    <Field label="Notes">
+      {(field) => (
+        <TextArea {...field} rows={2} value={notes} onChange={(e) => onChange(e.target.value)} />
+      )}
+    </Field>
+  </div>
+);

@@ -13,6 +13,7 @@ import { tell } from '../../app/notices.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';
 import { Field, inputClass, Select } from '../../ui/Field.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Gone } from './rows.tsx';
 
 /** 128 bits, as a browser makes them. */
@@ -121,10 +122,7 @@ const timesSaid = (n: number): string => (n === 1 ? '1 time' : `${n} times`);
 export function Busy({ timetable }: { timetable: Timetable }) {
   const [whose, setWhose] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
-  const query = useBusyQuery();
-  const { data: riders = [] } = useRidersQuery();
   const [take] = useTakeCalendarMutation();
-  const [drop] = useRemoveCalendarMutation();
   const read = async (file: File) => {
     const { instructor, riderId } = whoseOf(whose);
     const answer = await take({
@@ -145,20 +143,7 @@ export function Busy({ timetable }: { timetable: Timetable }) {
         the file again replaces the old one. A file in the folder <i>calendars</i> of the book,
         named after a person, is read by itself.
       </p>
-      <ul className="mb-3">
-        {(query.data ?? []).map((b) => (
-          <li
-            key={b.id}
-            className="flex items-center gap-3 border-b border-dotted border-line py-1.5"
-          >
-            <b>{b.instructor || riders.find((r) => r.id === b.riderId)?.name}</b>
-            <span className="min-w-0 flex-1 truncate text-[14px] text-soft">
-              {b.name} · {timesSaid(b.hours.length)} · read {whenSaid(b.readAt)}
-            </span>
-            <Gone what={b.name} onGone={() => void drop(b.id)} />
-          </li>
-        ))}
-      </ul>
+      <Taken />
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-64">
           <Whose label="Whose calendar" timetable={timetable} value={whose} onChange={setWhose} />
@@ -179,11 +164,30 @@ export function Busy({ timetable }: { timetable: Timetable }) {
           )}
         </div>
       </div>
-      {failure && (
-        <p role="alert" className="text-madder">
-          ✕ {failure}
-        </p>
-      )}
+      <Fault>{failure}</Fault>
     </section>
+  );
+}
+
+/** The calendars that were read. */
+function Taken() {
+  const { data: calendars = [] } = useBusyQuery();
+  const { data: riders = [] } = useRidersQuery();
+  const [drop] = useRemoveCalendarMutation();
+  return (
+    <ul className="mb-3">
+      {calendars.map((b) => (
+        <li
+          key={b.id}
+          className="flex items-center gap-3 border-b border-dotted border-line py-1.5"
+        >
+          <b>{b.instructor || riders.find((r) => r.id === b.riderId)?.name}</b>
+          <span className="min-w-0 flex-1 truncate text-[14px] text-soft">
+            {b.name} · {timesSaid(b.hours.length)} · read {whenSaid(b.readAt)}
+          </span>
+          <Gone what={b.name} onGone={() => void drop(b.id)} />
+        </li>
+      ))}
+    </ul>
   );
 }

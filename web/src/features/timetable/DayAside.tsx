@@ -26,23 +26,10 @@ const MOST_WAITING = 5;
 const MOST_GATES = 4;
 
 /** Beside the day: what is next, what is left to finish, who waits, what holds, which gates are near, tomorrow. */
-export default function DayAside({ date, strips, next, yard, times, now }: DayAsideProps) {
-  const { horses } = times;
-  const here = horses.filter((h) => !h.retiredOn);
+export default function DayAside(props: DayAsideProps) {
+  const { date, next, times, now } = props;
   const nameOf = (id: string) => times.names.horse(id);
-  const set = new Set(strips.map((s) => s.o.appointment.horseId));
-  const unfinished = strips.filter((s) => s.session && isToFinish(s.session));
-  const waiting = yard
-    .filter((r) => !set.has(r.horseId) && here.some((h) => h.id === r.horseId))
-    .sort((a, b) => byDate(a.lastDate, b.lastDate))
-    .slice(0, MOST_WAITING);
-  const limits = here.flatMap((h) => inForce(h.limits.dated, date).map((limit) => ({ h, limit })));
-  const gates = yard
-    .filter((r) => r.programme?.gate && r.programme.gate.state !== 'not yet')
-    .slice(0, MOST_GATES);
-  const tomorrow = (times.occurrences ?? []).filter(
-    (o) => o.date === daysLater(date, 1) && o.cancelled === null,
-  );
+  const { unfinished, waiting, limits, gates, tomorrow } = lookedUp(props);
   return (
     <aside className="flex flex-col gap-6 border-t border-line bg-page p-5 md:p-6 lg:border-t-0 lg:border-l">
       {next && now !== null && <Next strip={next} now={now} />}
@@ -91,6 +78,25 @@ export default function DayAside({ date, strips, next, yard, times, now }: DayAs
       </Group>
     </aside>
   );
+}
+
+function lookedUp({ date, strips, yard, times }: DayAsideProps) {
+  const here = times.horses.filter((h) => !h.retiredOn);
+  const set = new Set(strips.map((s) => s.o.appointment.horseId));
+  return {
+    unfinished: strips.filter((s) => s.session && isToFinish(s.session)),
+    waiting: yard
+      .filter((r) => !set.has(r.horseId) && here.some((h) => h.id === r.horseId))
+      .sort((a, b) => byDate(a.lastDate, b.lastDate))
+      .slice(0, MOST_WAITING),
+    limits: here.flatMap((h) => inForce(h.limits.dated, date).map((limit) => ({ h, limit }))),
+    gates: yard
+      .filter((r) => r.programme?.gate && r.programme.gate.state !== 'not yet')
+      .slice(0, MOST_GATES),
+    tomorrow: (times.occurrences ?? []).filter(
+      (o) => o.date === daysLater(date, 1) && o.cancelled === null,
+    ),
+  };
 }
 
 /** A horse that waits: what its weeks say of today, or what to work on first. */

@@ -46,14 +46,7 @@ export const DaySheet = memo(function DaySheet({
   const list = useRef<HTMLOListElement>(null);
   const shortest = Math.min(45, ...strips.map(({ o }) => o.minutes));
   const px = Math.min(MOST_PX_A_MIN, Math.max(LEAST_PX_A_MIN, LEAST_PX / shortest));
-  const begins = Math.min(9 * HOUR, ...strips.map(({ o }) => startMin(o)));
-  const ends = [...strips.map(({ o }) => endMin(o)), ...(now === null ? [] : [now])];
-  // The hours of the night are nobody's: whoever looks then sees the day.
-  const isUp = now !== null && now > begins - EARLY_MIN;
-  const from = Math.floor((Math.min(begins, isUp ? now : begins) - AROUND_MIN) / HOUR) * HOUR;
-  const to = Math.ceil((Math.max(17 * HOUR, ...ends) + AROUND_MIN) / HOUR) * HOUR;
-  const first = Math.max(0, from);
-  const last = Math.min(24 * HOUR, to);
+  const { first, last } = spanOf(strips, now);
   const hours = Array.from({ length: (last - first) / HOUR }, (_, i) => first + i * HOUR);
   const places = sideBySide(strips.map((s) => s.o));
   const nextKey = next && keyOf(next.o);
@@ -70,23 +63,13 @@ export const DaySheet = memo(function DaySheet({
       style={{ '--day': `${y(last)}px` } as React.CSSProperties}
     >
       {hours.map((hour) => (
-        <button
+        <Hour
           key={hour}
-          type="button"
-          aria-label={`New at ${timeFrom(hour)}`}
-          className="group absolute inset-x-0 hidden border-t border-dotted border-line text-left md:block"
+          time={timeFrom(hour)}
+          isNamed={now === null || Math.abs(now - hour) * px > LABEL_PX}
           style={{ top: y(hour), height: HOUR * px }}
-          onClick={() => acts.onNew(timeFrom(hour))}
-        >
-          {(now === null || Math.abs(now - hour) * px > LABEL_PX) && (
-            <span className="tabular absolute top-1 left-0 font-mono text-[13px] text-soft">
-              {timeFrom(hour)}
-            </span>
-          )}
-          <span className="absolute top-1 left-16 hidden text-[13px] text-soft group-hover:inline group-focus-visible:inline">
-            + add something
-          </span>
-        </button>
+          onNew={acts.onNew}
+        />
       ))}
       <ol ref={list} aria-label="The day" className="flex flex-col gap-3 md:contents">
         {strips.map((strip, i) => (
@@ -108,17 +91,57 @@ export const DaySheet = memo(function DaySheet({
         ))}
       </ol>
       {now !== null && now >= first && now <= last && (
-        <div
-          aria-hidden
-          className="pointer-events-none absolute inset-x-0 z-10 hidden items-center md:flex"
-          style={{ top: y(now) - 11 }}
-        >
-          <span className="tabular rounded border-2 border-slip-edge bg-slip px-1.5 font-mono text-[13px] font-bold text-ink">
-            {timeFrom(now)}
-          </span>
-          <span className="flex-1 border-t-2 border-dashed border-leather opacity-60" />
-        </div>
+        <NowLine time={timeFrom(now)} top={y(now) - 11} />
       )}
     </div>
   );
 });
+
+/** The minutes from and to which the day is shown. */
+function spanOf(strips: readonly StripData[], now: number | null) {
+  const begins = Math.min(9 * HOUR, ...strips.map(({ o }) => startMin(o)));
+  const ends = [...strips.map(({ o }) => endMin(o)), ...(now === null ? [] : [now])];
+  // The hours of the night are nobody's: whoever looks then sees the day.
+  const isUp = now !== null && now > begins - EARLY_MIN;
+  const from = Math.floor((Math.min(begins, isUp ? now : begins) - AROUND_MIN) / HOUR) * HOUR;
+  const to = Math.ceil((Math.max(17 * HOUR, ...ends) + AROUND_MIN) / HOUR) * HOUR;
+  return { first: Math.max(0, from), last: Math.min(24 * HOUR, to) };
+}
+
+interface HourProps {
+  time: string;
+  isNamed: boolean;
+  style: React.CSSProperties;
+  onNew(time: string): void;
+}
+
+/** An hour of the sheet: a tap puts something there. */
+const Hour = ({ time, isNamed, style, onNew }: HourProps) => (
+  <button
+    type="button"
+    aria-label={`New at ${time}`}
+    className="group absolute inset-x-0 hidden border-t border-dotted border-line text-left md:block"
+    style={style}
+    onClick={() => onNew(time)}
+  >
+    {isNamed && (
+      <span className="tabular absolute top-1 left-0 font-mono text-[13px] text-soft">{time}</span>
+    )}
+    <span className="absolute top-1 left-16 hidden text-[13px] text-soft group-hover:inline group-focus-visible:inline">
+      + add something
+    </span>
+  </button>
+);
+
+const NowLine = ({ time, top }: { time: string; top: number }) => (
+  <div
+    aria-hidden
+    className="pointer-events-none absolute inset-x-0 z-10 hidden items-center md:flex"
+    style={{ top }}
+  >
+    <span className="tabular rounded border-2 border-slip-edge bg-slip px-1.5 font-mono text-[13px] font-bold text-ink">
+      {time}
+    </span>
+    <span className="flex-1 border-t-2 border-dashed border-leather opacity-60" />
+  </div>
+);

@@ -51,16 +51,8 @@ const LAST_MIN = 24 * 60;
 const ROOMY_PX = 72;
 
 /** A lesson of the day: who and where, what it is for, its line, and what to do. */
-export function DayStrip({
-  strip,
-  isNext,
-  pxAMin,
-  at,
-  onOpen,
-  onMove,
-  onCancel,
-  onHold,
-}: DayStripProps) {
+export function DayStrip(props: DayStripProps) {
+  const { strip, isNext, pxAMin, at, onOpen, onMove, onCancel, onHold } = props;
   const { o, state, called, about, lesson } = strip;
   const { shift, there, moved, grip } = useShifted(o, pxAMin, onMove);
   const canChange = state === 'to come' || state === 'missed';
@@ -68,14 +60,7 @@ export function DayStrip({
     <li
       data-next={isNext}
       className={`@container relative z-[1] flex overflow-hidden rounded-lg border border-l-[6px] bg-page md:absolute md:top-(--top) md:left-(--left) md:h-(--height) md:w-(--width) ${EDGE[state]} ${isNext ? 'border-leather shadow-md' : 'border-line'} ${shift === 0 ? '' : 'z-20 shadow-xl'}`}
-      style={
-        {
-          '--top': `${at.top + (there - startMin(o)) * pxAMin}px`,
-          '--height': `${at.height}px`,
-          '--left': `calc(3.6rem + (100% - 3.6rem) * ${at.place / at.of})`,
-          '--width': `calc((100% - 3.6rem) / ${at.of} - ${at.place < at.of - 1 ? 6 : 0}px)`,
-        } as CSSProperties
-      }
+      style={placed(at, (there - startMin(o)) * pxAMin)}
     >
       {canChange && (
         <MoveHandle {...{ called, there, grip }} onStep={(by) => onMove(timeFrom(moved(by)))} />
@@ -121,6 +106,15 @@ export function DayStrip({
     </li>
   );
 }
+
+/** Where it stands on the sheet: at its time, and beside others of the same time. */
+const placed = ({ top, height, place, of }: DayStripProps['at'], shiftPx: number) =>
+  ({
+    '--top': `${top + shiftPx}px`,
+    '--height': `${height}px`,
+    '--left': `calc(3.6rem + (100% - 3.6rem) * ${place / of})`,
+    '--width': `calc((100% - 3.6rem) / ${of} - ${place < of - 1 ? 6 : 0}px)`,
+  }) as CSSProperties;
 
 /** Where the strip is while it is dragged, in steps of a quarter of an hour. */
 function useShifted(o: Occurrence, pxAMin: number, onMove: (start: string) => void) {

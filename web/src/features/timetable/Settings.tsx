@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
-import { problemOf } from '../../api/problem.ts';
+import { Failed } from '../../api/Failed.tsx';
 import { useSaveTimetableMutation, useTimetableQuery } from '../../api/timetable.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
@@ -70,11 +70,7 @@ function Hours({ saved }: { saved: Timetable }) {
       <Instructors draft={draft} set={set} />
       <TravelTimes draft={draft} set={set} />
       <DayHours draft={draft} set={set} />
-      {error && (
-        <p role="alert" className="text-madder">
-          ✕ {problemOf(error).detail}
-        </p>
-      )}
+      <Failed error={error} />
       <p>
         <Button type="submit" disabled={!isChanged || isLoading}>
           Save

@@ -160,11 +160,7 @@ interface PieceProps {
 function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
   const change = useChange();
   const called = calledOf(o, times.names);
-  const [by, setBy] = useState<{ x: number; y: number } | null>(null);
-  const from = useRef<{ x: number; y: number } | null>(null);
-  const lane = useRef<HTMLButtonElement>(null);
-  // The click that ends a drag opens nothing.
-  const dragged = useRef(false);
+  const piece = useRef<HTMLButtonElement>(null);
   const moveTo = (date: string, minute: number) => {
     const start = timeFrom(Math.min(24 * HOUR - o.minutes, Math.max(0, minute)));
     if (date === o.date && start === o.start) return;
@@ -175,50 +171,22 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
     );
   };
   const minutesOf = (px: number): number => {
-    const width = lane.current?.closest('[data-lane]')?.clientWidth ?? 1;
+    const width = piece.current?.closest('[data-lane]')?.clientWidth ?? 1;
     return Math.round(((px / width) * scale.span) / STEP_MIN) * STEP_MIN;
   };
-  const drop = (event: PointerEvent<HTMLButtonElement>) => {
-    const moved = by;
-    from.current = null;
-    setBy(null);
-    if (!moved) return;
-    const below = document
-      .elementsFromPoint(event.clientX, event.clientY)
-      .map((e) => e.closest('[data-date]'))
-      .find(Boolean);
-    moveTo(below?.getAttribute('data-date') ?? o.date, startMin(o) + minutesOf(moved.x));
-  };
+  const { by, hand } = useDragged({
+    onClick: onOpen,
+    onDrop: (moved, at) => moveTo(dateAt(at) ?? o.date, startMin(o) + minutesOf(moved.x)),
+  });
   return (
     <button
-      ref={lane}
+      ref={piece}
       type="button"
       aria-label={`${called}, ${longDate(o.date)}, ${o.start}, ${o.minutes} minutes${o.cancelled === null ? '' : ', cancelled'}${clashes.length > 0 ? `. ${clashes.join(' ')}` : ''}`}
       title={[`${o.start} ${called}`, aboutOf(o, times), ...clashes].join('\n')}
       className={`flex h-[52px] touch-none items-center gap-2 rounded-md border border-l-4 px-2 text-left text-[13px] max-md:overflow-hidden md:flex-col md:items-start md:justify-center md:gap-0 md:px-1 md:leading-tight hover:border-leather md:absolute md:top-(--top) md:left-(--left) md:w-(--width) ${o.cancelled === null ? 'border-line border-l-leather' : 'border-dashed border-line text-soft line-through'} ${clashes.length > 0 ? 'bg-slip' : 'bg-page'} ${by ? 'z-20 cursor-grabbing shadow-xl' : ''}`}
       style={{ ...style, ...(by && { transform: `translate(${by.x}px, ${by.y}px)` }) }}
-      onClick={() => {
-        if (!dragged.current) onOpen();
-        dragged.current = false;
-      }}
-      onPointerDown={(event) => {
-        if (event.pointerType === 'touch') return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, y: event.clientY };
-        dragged.current = false;
-      }}
-      onPointerMove={(event) => {
-        if (!from.current) return;
-        const moved = { x: event.clientX - from.current.x, y: event.clientY - from.current.y };
-        if (!by && Math.hypot(moved.x, moved.y) <= 5) return;
-        dragged.current = true;
-        setBy(moved);
-      }}
-      onPointerUp={drop}
-      onPointerCancel={() => {
-        from.current = null;
-        setBy(null);
-      }}
+      {...hand}
       onKeyDown={(event) => {
         const step = {
           ArrowLeft: { days: 0, min: -STEP_MIN },
@@ -242,4 +210,63 @@ function Piece({ o, times, clashes, scale, style, onOpen }: PieceProps) {
       </span>
     </button>
   );
+}
+
+/** The day whose lane lies under a point of the window. */
+const dateAt = ({ x, y }: Point): string | null | undefined =>
+  document
+    .elementsFromPoint(x, y)
+    .map((e) => e.closest('[data-date]'))
+    .find(Boolean)
+    ?.getAttribute('data-date');
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Dragged {
+  onClick(): void;
+  /** @param moved how far, @param at where in the window, in pixels */
+  onDrop(moved: Point, at: Point): void;
+}
+
+/** So far a hand may tremble. */
+const STILL_PX = 5;
+
+/** A thing that is dragged by the mouse and clicked; a finger scrolls the page. */
+function useDragged({ onClick, onDrop }: Dragged) {
+  const [by, setBy] = useState<Point | null>(null);
+  const from = useRef<Point | null>(null);
+  // The click that ends a drag opens nothing.
+  const dragged = useRef(false);
+  const letGo = () => {
+    from.current = null;
+    setBy(null);
+  };
+  const hand = {
+    onClick() {
+      if (!dragged.current) onClick();
+      dragged.current = false;
+    },
+    onPointerDown(event: PointerEvent<HTMLElement>) {
+      if (event.pointerType === 'touch') return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      from.current = { x: event.clientX, y: event.clientY };
+      dragged.current = false;
+    },
+    onPointerMove({ clientX, clientY }: PointerEvent<HTMLElement>) {
+      if (!from.current) return;
+      const moved = { x: clientX - from.current.x, y: clientY - from.current.y };
+      if (!by && Math.hypot(moved.x, moved.y) <= STILL_PX) return;
+      dragged.current = true;
+      setBy(moved);
+    },
+    onPointerUp(event: PointerEvent<HTMLElement>) {
+      letGo();
+      if (by) onDrop(by, { x: event.clientX, y: event.clientY });
+    },
+    onPointerCancel: letGo,
+  };
+  return { by, hand };
 }

@@ -8,7 +8,7 @@ import type { Ahead } from '../../api/ahead.ts';
 import { lessonsApi, useLessonsQuery } from '../../api/lessons.ts';
 import { sessionsApi, useSessionsQuery } from '../../api/sessions.ts';
 import { useYard } from '../../api/useYard.ts';
-import { yardApi } from '../../api/yard.ts';
+import { yardApi, type YardRow } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { useInSteps } from '../../app/useInSteps.ts';
@@ -59,20 +59,11 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
     ...longestWaiting(worked, times?.horses ?? []).slice(0, MOST_BESIDE),
   ]);
   const yard = useInSteps(known.rows);
-  const { data: lessons = NONE } = useLessonsQuery({});
-  const { data: sessions = NONE } = useSessionsQuery(ridden(date));
   const minute = useNow();
   const [shownAt] = useState(() => performance.now());
   const change = useChange();
   const now = date === today() ? minute : null;
-  const isPast = date < today();
-  const strips = useMemo(
-    () =>
-      times
-        ? stripsOf(date, times, { sessions, lessons, yard: yard ?? NONE, when: { isPast, now } })
-        : NONE,
-    [date, times, sessions, lessons, yard, isPast, now],
-  );
+  const strips = useStrips(date, times, yard ?? NONE, now);
   const next = nextOf(strips, now);
   const acts = useMemo<DayActs>(
     () => ({
@@ -90,13 +81,7 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
   if (strips.length === 0 || times.failed) {
     return (
       <div className="max-w-[1800px] p-5 md:p-7">
-        {!times.failed && (
-          <p className="mb-5 max-w-3xl rounded-lg border border-dashed border-line bg-page px-4 py-3 text-soft">
-            Nothing is scheduled for this day. <b className="text-ink">New</b> puts a lesson in,
-            once or every week; <Link to="/timetable">arenas, hours and calendars</Link> are set up
-            once.
-          </p>
-        )}
+        {!times.failed && <NothingScheduled />}
         <InOrder date={date} horses={horses} yard={yard && { ...known, rows: yard }}>
           <QueryState query={horses ? known.query : horsesQuery} what="yard" />
         </InOrder>
@@ -121,3 +106,27 @@ export const DayPage = memo(function DayPage({ date, times, horses, onAsk }: Day
     </div>
   );
 });
+
+const NothingScheduled = () => (
+  <p className="mb-5 max-w-3xl rounded-lg border border-dashed border-line bg-page px-4 py-3 text-soft">
+    Nothing is scheduled for this day. <b className="text-ink">New</b> puts a lesson in, once or
+    every week; <Link to="/timetable">arenas, hours and calendars</Link> are set up once.
+  </p>
+);
+
+/** The lessons of the day with what the book knows of each. */
+function useStrips(
+  date: string,
+  times: Times | undefined,
+  yard: readonly YardRow[],
+  now: number | null,
+) {
+  const { data: lessons = NONE } = useLessonsQuery({});
+  const { data: sessions = NONE } = useSessionsQuery(ridden(date));
+  const isPast = date < today();
+  return useMemo(
+    () =>
+      times ? stripsOf(date, times, { sessions, lessons, yard, when: { isPast, now } }) : NONE,
+    [date, times, sessions, lessons, yard, isPast, now],
+  );
+}

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import type { Horse } from '@canter-book/core/book/records';
 import { monthSaid } from '@canter-book/core/daysSaid';
 import { daysLater, mondayOf } from '@canter-book/core/progress/days';
 import type { Ahead, Opened } from '../../api/ahead.ts';
@@ -38,23 +39,15 @@ export function ahead({ search }: Opened): Ahead {
 /** The day’s sheet: the lessons at their hours, what is next, and which horses wait. */
 export default function Today() {
   useTitle('Today');
-  const [search, setSearch] = useSearchParams();
+  const { date, view, go } = useShown();
   const [asked, setAsked] = useState<Asked | null>(null);
   const now = today();
-  const { date, view } = shownAt(search);
   const horsesQuery = useHorsesQuery();
   const allHorses = useInSteps(horsesQuery.data);
   const horses = useMemo(() => allHorses?.filter((h) => !h.retiredOn), [allHorses]);
   const times = useTimes(...spanShown(view, date));
   const inSteps = useInSteps(times.occurrences || times.failed ? times : undefined);
   const health = useHealthQuery();
-  const go = (to: { day?: string; view?: View }) => {
-    const { day = date, view: shown = view } = to;
-    setSearch({
-      ...(day !== now && { day }),
-      ...(shown !== 'day' && { view: shown }),
-    });
-  };
   const isNew = horses?.length === 0;
   return (
     <Page
@@ -90,23 +83,7 @@ export default function Today() {
         </div>
       ) : (
         <Suspense fallback={<Loading what="timetable" />}>
-          {view === 'day' ? (
-            <DayPage key={date} date={date} times={inSteps} horses={horses} onAsk={setAsked} />
-          ) : view === 'week' ? (
-            <WeekView
-              date={date}
-              times={times}
-              onAsk={setAsked}
-              onDay={(day) => go({ day, view: 'day' })}
-            />
-          ) : (
-            <MonthView
-              date={date}
-              times={times}
-              onDay={(day) => go({ day, view: 'day' })}
-              onMonth={(day) => go({ day })}
-            />
-          )}
+          <Shown {...{ view, date, times, inSteps, horses, go }} onAsk={setAsked} />
         </Suspense>
       )}
       {asked && (
@@ -122,6 +99,25 @@ export default function Today() {
   );
 }
 
+interface ShownProps {
+  view: View;
+  date: string;
+  times: Times;
+  /** The same, nothing before all of it is there. */
+  inSteps: Times | undefined;
+  horses: readonly Horse[] | undefined;
+  go(to: { day?: string; view?: View }): void;
+  onAsk(asked: Asked): void;
+}
+
+function Shown({ view, date, times, inSteps, horses, go, onAsk }: ShownProps) {
+  const onDay = (day: string) => go({ day, view: 'day' });
+  if (view === 'day')
+    return <DayPage key={date} date={date} times={inSteps} horses={horses} onAsk={onAsk} />;
+  if (view === 'week') return <WeekView {...{ date, times, onAsk, onDay }} />;
+  return <MonthView {...{ date, times, onDay }} onMonth={(day) => go({ day })} />;
+}
+
 /** Who teaches where nobody else does. */
 const onlyOne = (names: readonly string[]): string => (names.length === 1 ? names[0]! : '');
 
@@ -130,6 +126,20 @@ const BackToToday = ({ onGo }: { onGo(): void }) => (
     back to today
   </button>
 );
+
+/** The day and the view of the address, and how to go to another. */
+function useShown() {
+  const [search, setSearch] = useSearchParams();
+  const { date, view } = shownAt(search);
+  const go = (to: { day?: string; view?: View }) => {
+    const { day = date, view: shown = view } = to;
+    setSearch({
+      ...(day !== today() && { day }),
+      ...(shown !== 'day' && { view: shown }),
+    });
+  };
+  return { date, view, go };
+}
 
 /** What the address asks for. */
 function shownAt(search: URLSearchParams): { date: string; view: View } {

@@ -1,11 +1,19 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  lazy,
+  Suspense,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type PointerEvent,
+  type RefObject,
+} from 'react';
 import { Minus, Plus, Scan } from 'lucide-react';
 import { fromView, type View } from '@canter-book/core/drawing/svgPath';
-import { isSheet } from '@canter-book/core/lesson/document';
+import { isSheet, type Lesson } from '@canter-book/core/lesson/document';
 import { sheetGroup } from '@canter-book/core/placing/palette';
 import type { Said } from '@canter-book/core/review/reviewed';
 import type { Ride } from '@canter-book/core/ride/types';
-import type { Point } from '@canter-book/core/geometry/curve';
 import { Segments, Toggle } from '../../../ui/Choose.tsx';
 import { ArenaDrawing } from '../../arena/ArenaDrawing.tsx';
 import type { Player } from '../../arena/player.ts';
@@ -49,48 +57,26 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
   const svg = useRef<SVGSVGElement>(null);
   const whole = arenaBox(ride.arena, view);
   const window = useWindow(whole, svg);
-  const { lesson } = derived.parsed;
-  const marks = useMemo(() => (isSheet(lesson) ? sheetGroup(lesson.items) : null), [lesson]);
+  const marks = useSheetGroup(derived.parsed.lesson);
   const { placing, take } = usePlacing(player);
   const handles = useHandles();
   useEscape(() => {
     placing?.putBack();
     handles.letGo();
   });
-  const inArena = (event: { clientX: number; clientY: number }): Point | null => {
-    const at = drawingPoint(svg.current, event);
-    return at && fromView(view, at);
-  };
-  const ghost = placing?.ghost?.ride ?? handles.variant?.ride ?? null;
-
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <Palette marks={marks} onTake={take} />
       {placing && <PlacingNote placing={placing} />}
       <div
         className="relative flex min-h-0 flex-1 touch-pan-y flex-col justify-center"
-        onPointerDown={window.grab}
-        onPointerMove={(event) => {
-          if (handles.held) {
-            const at = inArena(event);
-            if (at) handles.drag(at);
-          } else window.pull(event);
-        }}
-        onPointerUp={() => {
-          if (handles.held) handles.drop();
-          window.release();
-        }}
-        onPointerLeave={() => window.release()}
+        {...useHandOn({ handles, window, svg, view })}
         data-testid="bench"
       >
         <Suspense>
           <Pinch svg={svg} whole={whole} box={window.box} onShow={window.show} />
         </Suspense>
-        {ride.movements.length === 0 && !placing && (
-          <p className="pointer-events-none absolute inset-0 z-10 m-auto flex h-fit max-w-md justify-center px-6 text-center font-book text-[17px]">
-            Take a figure from above and click its letter, or write a line: “C circle left 20”.
-          </p>
-        )}
+        {ride.movements.length === 0 && !placing && <HowToBegin />}
         <ArenaDrawing
           ride={ride}
           player={player}
@@ -100,24 +86,11 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
           box={window.box}
           svgRef={svg}
           className={`min-h-0 w-full flex-1 ${view === 'c-right' ? 'max-h-full' : 'max-h-[70vh] lg:max-h-full'}`}
-          onLines={(lines) => {
-            // Another click on the same place goes to the next line that runs there.
-            const next = lines[(lines.indexOf(selected ?? '') + 1) % lines.length];
+          onLines={(there) => {
+            const next = nextOf(there, selected);
             if (next && !placing) select(next);
           }}
-          overlay={
-            <>
-              {ghost && <Ghost ride={ghost} view={view} />}
-              {placing && <LetterTargets arena={ride.arena} view={view} placing={placing} />}
-              {!placing && (
-                // Fetched before they are wanted: the server may be gone by then.
-                <Suspense>
-                  <Pins ride={ride} findings={slips} view={view} box={whole} onSelect={select} />
-                  <HandleMarks handles={handles} view={view} />
-                </Suspense>
-              )}
-            </>
-          }
+          overlay={<OnPicture {...{ ride, placing, handles, slips, view }} box={whole} />}
         />
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
@@ -127,6 +100,71 @@ export function ArenaBench({ ride, selected, player, slips }: ArenaBenchProps) {
     </div>
   );
 }
+
+/** What a test sheet has beside its lines; nothing in a lesson. */
+const useSheetGroup = (lesson: Lesson) =>
+  useMemo(() => (isSheet(lesson) ? sheetGroup(lesson.items) : null), [lesson]);
+
+interface OnPictureProps {
+  ride: Ride;
+  placing: ChoiceInHand | null;
+  handles: ReturnType<typeof useHandles>;
+  slips: readonly Said[];
+  view: View;
+  box: ViewBox;
+}
+
+/** What the hand works with: where a figure can go, or the grips and pins; and what it would become. */
+function OnPicture({ ride, placing, handles, slips, view, box }: OnPictureProps) {
+  const { select } = useDesk();
+  const ghost = placing?.ghost?.ride ?? handles.variant?.ride ?? null;
+  return (
+    <>
+      {ghost && <Ghost ride={ghost} view={view} />}
+      {placing ? (
+        <LetterTargets arena={ride.arena} view={view} placing={placing} />
+      ) : (
+        // Fetched before they are wanted: the server may be gone by then.
+        <Suspense>
+          <Pins ride={ride} findings={slips} view={view} box={box} onSelect={select} />
+          <HandleMarks handles={handles} view={view} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+interface HandOn {
+  handles: ReturnType<typeof useHandles>;
+  window: ReturnType<typeof useWindow>;
+  svg: RefObject<SVGSVGElement | null>;
+  view: View;
+}
+
+/** What a hand does in the arena: it drags the grip that it holds, else it pulls the paper. */
+const useHandOn = ({ handles, window, svg, view }: HandOn) => ({
+  onPointerDown: window.grab,
+  onPointerMove(event: PointerEvent<HTMLElement>) {
+    if (!handles.held) return window.pull(event);
+    const at = drawingPoint(svg.current, event);
+    if (at) handles.drag(fromView(view, at));
+  },
+  onPointerUp() {
+    if (handles.held) handles.drop();
+    window.release();
+  },
+  onPointerLeave: () => window.release(),
+});
+
+/** Another click on the same place goes to the next line that runs there. */
+const nextOf = (lines: readonly string[], selected: string | null): string | undefined =>
+  lines[(lines.indexOf(selected ?? '') + 1) % lines.length];
+
+const HowToBegin = () => (
+  <p className="pointer-events-none absolute inset-0 z-10 m-auto flex h-fit max-w-md justify-center px-6 text-center font-book text-[17px]">
+    Take a figure from above and click its letter, or write a line: “C circle left 20”.
+  </p>
+);
 
 interface ViewBarProps {
   view: View;

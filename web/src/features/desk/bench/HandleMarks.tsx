@@ -39,28 +39,7 @@ export function HandleMarks({ handles, view }: { handles: Handles; view: View })
             }}
           >
             <circle cx={x} cy={y} r={1.8} fill="transparent" />
-            {kind === 'size' ? (
-              <rect
-                x={x - 0.6}
-                y={y - 0.6}
-                width={1.2}
-                height={1.2}
-                rx={0.15}
-                fill="var(--page)"
-                stroke="var(--leather)"
-                strokeWidth={0.3}
-                transform={`rotate(45 ${x} ${y})`}
-              />
-            ) : (
-              <circle
-                cx={x}
-                cy={y}
-                r={0.7}
-                fill={kind === 'start' ? 'var(--leather)' : 'var(--page)'}
-                stroke="var(--leather)"
-                strokeWidth={0.3}
-              />
-            )}
+            <Grip kind={kind} x={x} y={y} />
             {handles.held === kind && handles.variant && (
               <text
                 x={x}
@@ -78,5 +57,32 @@ export function HandleMarks({ handles, view }: { handles: Handles; view: View })
         );
       })}
     </g>
+  );
+}
+
+/** A size is a square on its corner, a place a dot: full where it begins. */
+function Grip({ kind, x, y }: { kind: HandleKind; x: number; y: number }) {
+  const line = { stroke: 'var(--leather)', strokeWidth: 0.3 };
+  if (kind !== 'size')
+    return (
+      <circle
+        cx={x}
+        cy={y}
+        r={0.7}
+        fill={kind === 'start' ? 'var(--leather)' : 'var(--page)'}
+        {...line}
+      />
+    );
+  return (
+    <rect
+      x={x - 0.6}
+      y={y - 0.6}
+      width={1.2}
+      height={1.2}
+      rx={0.15}
+      fill="var(--page)"
+      transform={`rotate(45 ${x} ${y})`}
+      {...line}
+    />
   );
 }

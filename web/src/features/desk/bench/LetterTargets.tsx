@@ -9,8 +9,8 @@ interface LetterTargetsProps {
   placing: ChoiceInHand;
 }
 
-/** The letters that can be chosen, to be clicked or pressed on the keyboard. */
-export function LetterTargets({ arena, view, placing }: LetterTargetsProps) {
+/** A key chooses its letter, wherever one is, but for where one writes. */
+function useLetterKeys(placing: ChoiceInHand): void {
   const now = useRef(placing);
   useEffect(() => {
     now.current = placing;
@@ -27,6 +27,11 @@ export function LetterTargets({ arena, view, placing }: LetterTargetsProps) {
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
   }, []);
+}
+
+/** The letters that can be chosen, to be clicked or pressed on the keyboard. */
+export function LetterTargets({ arena, view, placing }: LetterTargetsProps) {
+  useLetterKeys(placing);
   const { choice, letters, picked } = placing;
   return (
     <g>

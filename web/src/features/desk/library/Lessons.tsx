@@ -11,7 +11,7 @@ import {
   useRemovedLessonsQuery,
   useSaveLessonMutation,
 } from '../../../api/lessons.ts';
-import { problemOf } from '../../../api/problem.ts';
+import { Failed } from '../../../api/Failed.tsx';
 import { QueryState } from '../../../api/QueryState.tsx';
 import { ago } from '../../../app/dates.ts';
 import { headingOf } from '../../../app/spine.ts';
@@ -33,66 +33,33 @@ import { NewLesson } from './NewLesson.tsx';
 /** The lessons, newest first; found by words, by tag, or by their horse. */
 export default function Lessons() {
   useTitle('Lessons');
-  const [search, setSearch] = useSearchParams();
-  const [horseId, tag] = [search.get('horse') ?? '', search.get('tag') ?? ''];
+  const { horseId, tag, narrow, setSearch } = useNarrowed();
   const [words, setWords] = useState('');
   const q = useDeferredValue(words.trim());
   const lessons = useLessonsQuery(q ? { q } : {});
   const { data: horses = [] } = useHorsesQuery();
+  const nameOf = (id: string | null) => horses.find((h) => h.id === id)?.name ?? 'any horse';
   const [choosing, setChoosing] = useState(false);
-  const { open, copy, remove, bringBack, problem } = useOpening();
+  const { open, copy, remove, bringBack, error } = useOpening();
   if (!lessons.data) return <QueryState query={lessons} what="lessons" />;
   const all = lessons.data;
-  const shown = all.filter(
-    (l) => (!horseId || l.horseId === horseId) && (!tag || l.tags.includes(tag)),
-  );
-  const tags = [...new Set(all.flatMap((l) => l.tags))].sort();
+  const shown = all.filter(isOf(horseId, tag));
+  const tags = tagsOf(all);
   const horse = horses.find((h) => h.id === horseId) ?? null;
-  const narrow = (key: string, value: string) =>
-    setSearch((now) => {
-      if (value) now.set(key, value);
-      else now.delete(key);
-      return now;
-    });
   const empty = !q && !tag && shown.length === 0;
+  const begin = (text: string) => void open(recordOf(text, horseId || null, newId));
   return (
     <Page
       title={headingOf('/desk')}
       about={`${counted(shown.length, 'lesson')}${horse ? ` for ${horse.name}` : ''}`}
-      actions={
-        <span className="flex gap-2">
-          <OpenFile onText={(text) => void open(recordOf(text, horseId || null, newId))} />
-          <Button onClick={() => setChoosing(true)}>Write a lesson</Button>
-        </span>
-      }
+      actions={<Ways onText={begin} onWrite={() => setChoosing(true)} />}
     >
       <div className="max-w-[1500px] p-5 md:p-7">
-        {problem && (
-          <p role="alert" className="mb-4 text-madder">
-            ✕ {problem.title}. {problem.detail}
-          </p>
-        )}
+        <Failed error={error} className="mb-4" />
         <Search {...{ words, horses, horseId, tags, tag }} onWords={setWords} onNarrow={narrow} />
-        {empty ? (
-          <Empty title={horse ? `No lesson for ${horse.name} yet.` : 'No lesson yet.'}>
-            <p>Write it as you would on a clipboard: where, then what. “C circle left 20”.</p>
-            <Button onClick={() => setChoosing(true)}>Write a lesson</Button>
-          </Empty>
-        ) : shown.length === 0 ? (
-          <p className="py-8 text-center text-soft">
-            No lesson has all of that.{' '}
-            <button
-              type="button"
-              className="font-bold text-leather underline"
-              onClick={() => {
-                setWords('');
-                setSearch({});
-              }}
-            >
-              Show all
-            </button>
-          </p>
-        ) : (
+        {empty && <NoneYet horse={horse} onWrite={() => setChoosing(true)} />}
+        {!empty && shown.length === 0 && <NoneFound onAll={() => (setWords(''), setSearch({}))} />}
+        {shown.length > 0 && (
           <Rows
             items={shown}
             keyOf={(lesson) => lesson.id}
@@ -100,7 +67,7 @@ export default function Lessons() {
             render={(lesson) => (
               <LessonRow
                 lesson={lesson}
-                horse={horses.find((h) => h.id === lesson.horseId)?.name ?? 'any horse'}
+                horse={nameOf(lesson.horseId)}
                 onTag={(t) => narrow('tag', t)}
                 onCopy={() => void copy(lesson.id)}
                 onRemove={() => void remove(lesson)}
@@ -114,18 +81,61 @@ export default function Lessons() {
         <NewLesson
           own={all.filter((l) => l.template)}
           onClose={() => setChoosing(false)}
-          onBlank={() => void open(recordOf(firstText(horse), horseId || null, newId))}
-          onTemplate={(text) => void open(recordOf(forHorse(text), horseId || null, newId))}
+          onBlank={() => begin(firstText(horse))}
+          onTemplate={(text) => begin(forHorse(text, horse))}
           onOwn={(id) => void copy(id)}
         />
       )}
     </Page>
   );
-
-  function forHorse(text: string): string {
-    return horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
-  }
 }
+
+/** Any horse and any tag where none is named. */
+const isOf =
+  (horseId: string, tag: string) =>
+  (lesson: LessonSummary): boolean =>
+    (!horseId || lesson.horseId === horseId) && (!tag || lesson.tags.includes(tag));
+
+const tagsOf = (lessons: readonly LessonSummary[]): string[] =>
+  [...new Set(lessons.flatMap((l) => l.tags))].sort();
+
+const forHorse = (text: string, horse: Horse | null): string =>
+  horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
+
+/** The horse and the tag that the address asks for. */
+function useNarrowed() {
+  const [search, setSearch] = useSearchParams();
+  const narrow = (key: string, value: string) =>
+    setSearch((now) => {
+      if (value) now.set(key, value);
+      else now.delete(key);
+      return now;
+    });
+  return { horseId: search.get('horse') ?? '', tag: search.get('tag') ?? '', narrow, setSearch };
+}
+
+const Ways = ({ onText, onWrite }: { onText(text: string): void; onWrite(): void }) => (
+  <span className="flex gap-2">
+    <OpenFile onText={onText} />
+    <Button onClick={onWrite}>Write a lesson</Button>
+  </span>
+);
+
+const NoneYet = ({ horse, onWrite }: { horse: Horse | null; onWrite(): void }) => (
+  <Empty title={horse ? `No lesson for ${horse.name} yet.` : 'No lesson yet.'}>
+    <p>Write it as you would on a clipboard: where, then what. “C circle left 20”.</p>
+    <Button onClick={onWrite}>Write a lesson</Button>
+  </Empty>
+);
+
+const NoneFound = ({ onAll }: { onAll(): void }) => (
+  <p className="py-8 text-center text-soft">
+    No lesson has all of that.{' '}
+    <button type="button" className="font-bold text-leather underline" onClick={onAll}>
+      Show all
+    </button>
+  </p>
+);
 
 interface SearchProps {
   words: string;
@@ -213,8 +223,7 @@ function useOpening() {
     if (gone && !gone.error)
       tell(`“${title || 'Untitled lesson'}” is deleted.`, () => bringBack(id));
   };
-  const error = saving.error ?? fetching.error;
-  return { open, copy, remove, bringBack, problem: error ? problemOf(error) : null };
+  return { open, copy, remove, bringBack, error: saving.error ?? fetching.error };
 }
 
 /** A lesson that came as a file. What cannot be read in it is said on the desk, line by line. */

@@ -23,24 +23,12 @@ interface DetailsSheetProps {
 export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
   const { derived, edit } = useDesk();
   const { lesson } = derived.parsed;
-  const start = lesson.start ?? DEFAULT_START;
-  const [head, setHead] = useState((): Head => ({
-    title: lesson.title?.text ?? '',
-    approach: lesson.approach?.name ?? '',
-    letter: start.letter,
-    rein: start.rein,
-    pace: `${start.pace} ${start.gait}`,
-  }));
+  const [head, setHead] = useState(() => headOf(lesson));
   const set = (part: Partial<Head>) => setHead({ ...head, ...part });
   const [tags, setTags] = useState(details.tags.join(', '));
   const [template, setTemplate] = useState(details.template);
   const words = [...new Set(tags.split(',').map((t) => t.trim()))].filter(Boolean);
-  const tooLong = words.find((word) => word.length > 30);
-  const error = tooLong
-    ? `“${tooLong}” is longer than 30 letters`
-    : words.length > 12
-      ? 'At most 12 tags'
-      : undefined;
+  const error = faultOfTags(words);
   const keep = () => {
     edit((before) => withHead(before, head));
     onSave({ tags: words, template });
@@ -87,6 +75,23 @@ export function DetailsSheet({ details, onClose, onSave }: DetailsSheetProps) {
       </form>
     </Sheet>
   );
+}
+
+function faultOfTags(words: readonly string[]): string | undefined {
+  const tooLong = words.find((word) => word.length > 30);
+  if (tooLong) return `“${tooLong}” is longer than 30 letters`;
+  return words.length > 12 ? 'At most 12 tags' : undefined;
+}
+
+function headOf({ title, approach, start = DEFAULT_START }: Lesson): Head {
+  const { letter, rein, pace, gait } = start;
+  return {
+    title: title?.text ?? '',
+    approach: approach?.name ?? '',
+    letter,
+    rein,
+    pace: `${pace} ${gait}`,
+  };
 }
 
 interface Head {

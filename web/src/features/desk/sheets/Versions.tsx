@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { diffLines } from 'diff';
+
 import { printLesson } from '@canter-book/core/notation/print';
-import { useLessonVersionsQuery } from '../../../api/lessons.ts';
+import { useLessonVersionsQuery, type LessonVersion } from '../../../api/lessons.ts';
 import { QueryState } from '../../../api/QueryState.tsx';
 import { whenSaid } from '../../../app/dates.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -33,46 +34,14 @@ export function Versions({ lessonId, text, onClose, onRestore }: VersionsProps) 
         </p>
       ) : (
         <div className="grid gap-5 md:grid-cols-[14rem_1fr]">
-          <ol className="space-y-1">
-            {query.data.map((v, i) => (
-              <li key={v.savedAt}>
-                <button
-                  type="button"
-                  aria-pressed={i === chosen}
-                  className="w-full rounded-md border border-line px-3 py-2 text-left aria-pressed:border-leather aria-pressed:bg-sand/50"
-                  onClick={() => setChosen(i)}
-                >
-                  <span className="block font-bold">{whenSaid(v.savedAt)}</span>
-                  <span className="text-[13px] text-soft">
-                    revision {v.revision} · {v.title || 'untitled'}
-                    {v.by && ` · by ${v.by}`}
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ol>
+          <List versions={query.data} chosen={chosen} onChoose={setChosen} />
           <div className="flex min-w-0 flex-col gap-3">
             <p className="text-[14px] text-soft">
               {same
                 ? 'It is the same as the lesson on the desk.'
                 : 'From that version to the lesson on the desk: − removed since, + added since.'}
             </p>
-            <pre className="max-h-[46vh] overflow-auto rounded-lg border border-line bg-paper p-3 font-mono text-[13px] whitespace-pre-wrap">
-              {parts.map((part, i) => (
-                <span
-                  key={i}
-                  className={
-                    part.added
-                      ? 'block bg-bottle/15'
-                      : part.removed
-                        ? 'block bg-madder/15'
-                        : 'block text-soft'
-                  }
-                >
-                  {signed(part.value, part.added ? '+ ' : part.removed ? '− ' : '  ')}
-                </span>
-              ))}
-            </pre>
+            <Difference parts={parts} />
             <Button
               disabled={same}
               onClick={() => {
@@ -88,6 +57,47 @@ export function Versions({ lessonId, text, onClose, onRestore }: VersionsProps) 
     </Sheet>
   );
 }
+
+interface ListProps {
+  versions: readonly LessonVersion[];
+  /** Its place in the list. */
+  chosen: number;
+  onChoose(place: number): void;
+}
+
+const List = ({ versions, chosen, onChoose }: ListProps) => (
+  <ol className="space-y-1">
+    {versions.map((v, i) => (
+      <li key={v.savedAt}>
+        <button
+          type="button"
+          aria-pressed={i === chosen}
+          className="w-full rounded-md border border-line px-3 py-2 text-left aria-pressed:border-leather aria-pressed:bg-sand/50"
+          onClick={() => onChoose(i)}
+        >
+          <span className="block font-bold">{whenSaid(v.savedAt)}</span>
+          <span className="text-[13px] text-soft">
+            revision {v.revision} · {v.title || 'untitled'}
+            {v.by && ` · by ${v.by}`}
+          </span>
+        </button>
+      </li>
+    ))}
+  </ol>
+);
+
+const Difference = ({ parts }: { parts: ReturnType<typeof diffLines> }) => (
+  <pre className="max-h-[46vh] overflow-auto rounded-lg border border-line bg-paper p-3 font-mono text-[13px] whitespace-pre-wrap">
+    {parts.map(({ added, removed, value }, i) => (
+      <span
+        key={i}
+        className={`block ${added ? 'bg-bottle/15' : removed ? 'bg-madder/15' : 'text-soft'}`}
+      >
+        {signed(value, added ? '+ ' : removed ? '− ' : '  ')}
+      </span>
+    ))}
+  </pre>
+);
 
 const signed = (value: string, sign: string): string =>
   value

@@ -1,4 +1,4 @@
-import { memo, useRef, useState } from 'react';
+import { memo, useRef, useState, type RefObject } from 'react';
 import {
   DndContext,
   PointerSensor,
@@ -24,33 +24,13 @@ interface MovableBarsProps {
 export const MovableBars = memo(function MovableBars(props: MovableBarsProps) {
   const { ride, lanes, total, selectedItem, onSelect, onMove } = props;
   const host = useRef<HTMLDivElement>(null);
-  const [drop, setDrop] = useState<DropPlace | null>(null);
-  // A short move is a click.
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const lines = lanes.lines.filter((line) => line.text !== '' || line.seconds > 0);
-  const placeOf = (event: DragMoveEvent): DropPlace | null => {
-    const box = host.current?.getBoundingClientRect();
-    const moved = event.active.rect.current.translated;
-    if (!box || !moved) return null;
-    return dropPlace(
-      ride,
-      lines,
-      String(event.active.id),
-      ((moved.left - box.left) / box.width) * total,
-    );
-  };
+  const { drop, hand } = useDrop(host, onMove, (id, part) =>
+    dropPlace(ride, lines, id, part * total),
+  );
   const percent = (seconds: number) => `${(100 * seconds) / total}%`;
   return (
-    <DndContext
-      sensors={sensors}
-      onDragMove={(event) => setDrop(placeOf(event))}
-      onDragCancel={() => setDrop(null)}
-      onDragEnd={(event) => {
-        const place = placeOf(event);
-        setDrop(null);
-        if (place) onMove(String(event.active.id), place.before);
-      }}
-    >
+    <DndContext {...hand}>
       <div ref={host} className="relative h-12" data-testid="movable-bars">
         {ride.phases.map((phase) => (
           <Bar
@@ -87,6 +67,37 @@ export const MovableBars = memo(function MovableBars(props: MovableBarsProps) {
     </DndContext>
   );
 });
+
+/**
+ * Where what is dragged would come to lie.
+ *
+ * @param placeAt for an item, and how far along the strip it is held, 0 to 1
+ */
+function useDrop(
+  host: RefObject<HTMLElement | null>,
+  onMove: MovableBarsProps['onMove'],
+  placeAt: (id: string, part: number) => DropPlace | null,
+) {
+  const [drop, setDrop] = useState<DropPlace | null>(null);
+  // A short move is a click.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const placeOf = ({ active }: DragMoveEvent): DropPlace | null => {
+    const box = host.current?.getBoundingClientRect();
+    const moved = active.rect.current.translated;
+    return box && moved ? placeAt(String(active.id), (moved.left - box.left) / box.width) : null;
+  };
+  const hand = {
+    sensors,
+    onDragMove: (event: DragMoveEvent) => setDrop(placeOf(event)),
+    onDragCancel: () => setDrop(null),
+    onDragEnd(event: DragMoveEvent) {
+      const place = placeOf(event);
+      setDrop(null);
+      if (place) onMove(String(event.active.id), place.before);
+    },
+  };
+  return { drop, hand };
+}
 
 interface BarProps {
   id: string;

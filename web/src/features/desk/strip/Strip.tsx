@@ -27,14 +27,8 @@ interface StripProps {
 }
 
 /** The lesson from left to right in time, like a stave: one lane for each thing, and the play head. */
-export const Strip = memo(function Strip({
-  ride,
-  approach,
-  player,
-  selectedItem,
-  onSelect,
-  onMove,
-}: StripProps) {
+export const Strip = memo(function Strip(props: StripProps) {
+  const { ride, approach, player, selectedItem, onSelect, onMove } = props;
   const [zoom, setZoom] = useState(1);
   const total = Math.max(1, ride.totals.seconds);
   const lanes = useMemo(() => lanesOf(ride, approach), [ride, approach]);
@@ -80,23 +74,34 @@ export const Strip = memo(function Strip({
             ref={head}
             className={`pointer-events-none absolute top-0 bottom-4 w-full ${player.playing ? 'will-change-transform' : ''}`}
           >
-            <span className="absolute top-0 bottom-0 -left-px w-0.5 bg-leather" />
-            <span className="absolute -top-0.5 -left-[6px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
+            {PLAY_HEAD}
           </div>
         </div>
       </div>
-      <div className="flex flex-col pt-[48px] text-[11px]" aria-hidden>
-        <span className="h-[16px] leading-[16px]">canter</span>
-        <span className="h-[16px] leading-[16px]">trot</span>
-        <span className="h-[18px] leading-[16px]">walk</span>
-        <span className="h-[13px] leading-[13px]">left</span>
-        <span className="h-[15px] leading-[13px]">right</span>
-        <span className="h-[13px] leading-[13px]">left</span>
-        <span className="h-[15px] leading-[13px]">right</span>
-      </div>
+      <RowNames />
     </div>
   );
 });
+
+const PLAY_HEAD = (
+  <>
+    <span className="absolute top-0 bottom-0 -left-px w-0.5 bg-leather" />
+    <span className="absolute -top-0.5 -left-[6px] border-x-[6px] border-t-[8px] border-x-transparent border-t-leather" />
+  </>
+);
+
+/** What the rows of the stave are, at its right. */
+const RowNames = () => (
+  <div className="flex flex-col pt-[48px] text-[11px]" aria-hidden>
+    <span className="h-[16px] leading-[16px]">canter</span>
+    <span className="h-[16px] leading-[16px]">trot</span>
+    <span className="h-[18px] leading-[16px]">walk</span>
+    <span className="h-[13px] leading-[13px]">left</span>
+    <span className="h-[15px] leading-[13px]">right</span>
+    <span className="h-[13px] leading-[13px]">left</span>
+    <span className="h-[15px] leading-[13px]">right</span>
+  </div>
+);
 
 function LaneNames({ zoom, onZoom }: { zoom: number; onZoom(by: number): void }) {
   return (

@@ -51,15 +51,16 @@ interface WrittenSideProps {
 /** The lesson in words: as text or as a list, with the selected line to be changed, and the slips. */
 export default memo(function WrittenSide(props: WrittenSideProps) {
   const { opening, notes, writtenAs } = props;
-  const { derived, latest } = useDesk();
+  const { latest } = useDesk();
   const pane = useRef<HTMLElement>(null);
   const inSight = useInSight(pane);
   // On a phone all of this lies below the arena, and is laid out on the way to it.
   const laidOut = inSight || props.editorWanted;
   // Fetched at once, so that it is there when the network goes; laid out when it comes into sight.
   useEffect(() => soon(() => void fetchEditor().catch(() => {})), []);
+  const unopened = <Unopened text={opening} />;
   const text = laidOut ? (
-    <Suspense fallback={<Unopened text={opening} />}>
+    <Suspense fallback={unopened}>
       <Editor
         text={opening}
         notes={notes}
@@ -72,7 +73,7 @@ export default memo(function WrittenSide(props: WrittenSideProps) {
       />
     </Suspense>
   ) : (
-    <Unopened text={opening} />
+    unopened
   );
   const list = (
     <Suspense>
@@ -103,19 +104,22 @@ export default memo(function WrittenSide(props: WrittenSideProps) {
       <div className="shrink-0 overflow-auto border-t border-line bg-paper lg:h-60">
         <Suspense>{laidOut && <Inspector />}</Suspense>
       </div>
-      <Suspense fallback={ROOM_FOR_SLIPS}>
-        {laidOut ? (
-          <LessonSlips
-            reviewed={props.reviewed}
-            slips={notes.slips}
-            empty={derived.parsed.lesson.items.length === 0}
-            onFix={notes.onFix}
-            onAllow={notes.onAllow}
-          />
-        ) : (
-          ROOM_FOR_SLIPS
-        )}
-      </Suspense>
+      {laidOut ? <Slips notes={notes} reviewed={props.reviewed} /> : ROOM_FOR_SLIPS}
     </section>
   );
 });
+
+function Slips({ notes, reviewed }: Pick<WrittenSideProps, 'notes' | 'reviewed'>) {
+  const { lesson } = useDesk().derived.parsed;
+  return (
+    <Suspense fallback={ROOM_FOR_SLIPS}>
+      <LessonSlips
+        reviewed={reviewed}
+        slips={notes.slips}
+        empty={lesson.items.length === 0}
+        onFix={notes.onFix}
+        onAllow={notes.onAllow}
+      />
+    </Suspense>
+  );
+}

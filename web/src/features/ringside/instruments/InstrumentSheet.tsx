@@ -58,37 +58,41 @@ export function InstrumentSheet({ sessionId, place, onKeep, onClose }: Instrumen
             }}
           />
         ) : (
-          <>
-            <button
-              type="button"
-              className="min-h-16 w-full rounded-2xl bg-leather px-2 text-[18px] font-bold text-on-leather"
-              onClick={() => setChosen(FREE_NOTE)}
-            >
-              {FREE_NOTE.name}
-            </button>
-            {GROUPS.map(({ group, words }) => (
-              <section key={group} aria-label={words} className="mt-3">
-                <h3 className="mb-1.5 text-[15px] text-soft">{words}</h3>
-                <div className="grid grid-cols-3 gap-2 landscape-phone:grid-cols-5">
-                  {INSTRUMENTS.filter((i) => i.group === group).map((instrument) => (
-                    <button
-                      key={instrument.name}
-                      type="button"
-                      className="min-h-14 rounded-2xl border-[3px] border-ink px-1.5 text-[15px] leading-tight font-bold"
-                      onClick={() => setChosen(instrument)}
-                    >
-                      {instrument.name}
-                    </button>
-                  ))}
-                </div>
-              </section>
-            ))}
-          </>
+          <AllInstruments onChoose={setChosen} />
         )}
       </div>
     </OverPage>
   );
 }
+
+const AllInstruments = ({ onChoose }: { onChoose(instrument: AnInstrument): void }) => (
+  <>
+    <button
+      type="button"
+      className="min-h-16 w-full rounded-2xl bg-leather px-2 text-[18px] font-bold text-on-leather"
+      onClick={() => onChoose(FREE_NOTE)}
+    >
+      {FREE_NOTE.name}
+    </button>
+    {GROUPS.map(({ group, words }) => (
+      <section key={group} aria-label={words} className="mt-3">
+        <h3 className="mb-1.5 text-[15px] text-soft">{words}</h3>
+        <div className="grid grid-cols-3 gap-2 landscape-phone:grid-cols-5">
+          {INSTRUMENTS.filter((i) => i.group === group).map((instrument) => (
+            <button
+              key={instrument.name}
+              type="button"
+              className="min-h-14 rounded-2xl border-[3px] border-ink px-1.5 text-[15px] leading-tight font-bold"
+              onClick={() => onChoose(instrument)}
+            >
+              {instrument.name}
+            </button>
+          ))}
+        </div>
+      </section>
+    ))}
+  </>
+);
 
 interface OpenProps {
   instrument: AnInstrument;

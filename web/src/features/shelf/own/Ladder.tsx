@@ -24,28 +24,7 @@ export function Ladder({ exercise, onChange }: LadderProps) {
               value={rung.name}
               onChange={(name) => set(i, { name })}
             />
-            <div className="grid grid-cols-2 gap-2">
-              {gapsIn(rung.template ?? exercise.template).map((gap) => (
-                <Words
-                  key={gap}
-                  label={`{${gap}} in step ${i + 1}`}
-                  mono
-                  value={String(rung.gaps[gap] ?? '')}
-                  onChange={(value) => set(i, { gaps: withGap(rung.gaps, gap, value) })}
-                />
-              ))}
-              <Choice
-                label={`From stage, step ${i + 1}`}
-                value={String(rung.stage ?? '')}
-                options={[
-                  ['', `as the exercise: ${exercise.stage}`],
-                  ...STAGE_NUMBERS.filter((n) => n > exercise.stage).map(
-                    (n) => [String(n), String(n)] as const,
-                  ),
-                ]}
-                onChange={(n) => set(i, { stage: n ? (Number(n) as 1) : undefined })}
-              />
-            </div>
+            <Gaps exercise={exercise} rung={rung} step={i + 1} onChange={(part) => set(i, part)} />
             {rung.template === undefined ? (
               <Small onClick={() => set(i, { template: exercise.template })}>
                 Step {i + 1} is ridden differently
@@ -77,6 +56,40 @@ export function Ladder({ exercise, onChange }: LadderProps) {
     </>
   );
 }
+
+interface GapsProps {
+  exercise: Exercise;
+  rung: Rung;
+  /** Its number, from 1. */
+  step: number;
+  onChange(part: Partial<Rung>): void;
+}
+
+/** What stands in each gap of a step, and the stage from which it is ridden. */
+const Gaps = ({ exercise, rung, step, onChange }: GapsProps) => (
+  <div className="grid grid-cols-2 gap-2">
+    {gapsIn(rung.template ?? exercise.template).map((gap) => (
+      <Words
+        key={gap}
+        label={`{${gap}} in step ${step}`}
+        mono
+        value={String(rung.gaps[gap] ?? '')}
+        onChange={(value) => onChange({ gaps: withGap(rung.gaps, gap, value) })}
+      />
+    ))}
+    <Choice
+      label={`From stage, step ${step}`}
+      value={String(rung.stage ?? '')}
+      options={[
+        ['', `as the exercise: ${exercise.stage}`],
+        ...STAGE_NUMBERS.filter((n) => n > exercise.stage).map(
+          (n) => [String(n), String(n)] as const,
+        ),
+      ]}
+      onChange={(n) => onChange({ stage: n ? (Number(n) as 1) : undefined })}
+    />
+  </div>
+);
 
 /** A number where a number was meant. */
 function withGap(gaps: Rung['gaps'], gap: string, value: string): Rung['gaps'] {

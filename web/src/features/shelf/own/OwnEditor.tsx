@@ -10,7 +10,7 @@ import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { SCALES } from '@canter-book/core/observations/scales';
 import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
 import { useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/exercises.ts';
-import { problemOf } from '../../../api/problem.ts';
+import { Failed } from '../../../api/Failed.tsx';
 import { STAGE_OPTIONS } from '../../../app/stages.ts';
 import { useTitle } from '../../../app/title.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -45,7 +45,6 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
   useTitle(exercise.name || 'My exercise');
   const set = (change: Partial<Exercise>) => setExercise({ ...exercise, ...change });
   const refused = saving.error ?? removing.error;
-  const problem = refused && problemOf(refused);
   const keep = async () => {
     const saved = await save({ ...own, exercise });
     if (saved.error) return;
@@ -67,7 +66,7 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
     exercise,
     later,
     faults,
-    problem,
+    refused,
     asking,
     setAsking,
     set,
@@ -97,7 +96,7 @@ const Checked = ({ faults }: { faults: readonly string[] }) => (
 /** An exercise of one's own in the form of the shelf, drawn and checked while it is written. */
 export function OwnEditor({ own, onDone }: OwnEditorProps) {
   const form = useOwnExercise(own, onDone);
-  const { exercise, later, faults, problem, asking, setAsking, set } = form;
+  const { exercise, later, faults, refused, setAsking, set } = form;
   return (
     <Page
       title={exercise.name || 'My exercise'}
@@ -134,38 +133,47 @@ export function OwnEditor({ own, onDone }: OwnEditorProps) {
         </form>
         <div className="min-w-0 space-y-4 xl:sticky xl:top-4 xl:self-start">
           <Checked faults={faults} />
-          {problem && (
-            <p role="alert" className="text-madder">
-              ✕ {problem.title}. {problem.detail}
-            </p>
-          )}
+          <Failed error={refused} />
           <Drawing exercise={later} />
         </div>
       </div>
-      <Confirm
-        open={asking === 'take off'}
-        title={`Take “${own.exercise.name}” off the shelf?`}
-        yes="Take it off"
-        onYes={() => void form.takeOff()}
-        onNo={() => setAsking(null)}
-      >
-        Lessons that have it keep their lines. Save your exercises as a file first if you may want
-        it back.
-      </Confirm>
-      <Confirm
-        open={asking === 'leave'}
-        title="Discard your changes?"
-        yes="Discard"
-        no="Go on writing"
-        onYes={form.giveUp}
-        onNo={() => setAsking(null)}
-      >
-        What you have changed in “{exercise.name}” would be lost.
-      </Confirm>
+      <Questions form={form} called={own.exercise.name} />
       <LeaveGuard what={`“${exercise.name || 'your exercise'}”`} unsaved={form.isUnsaved} />
     </Page>
   );
 }
+
+interface QuestionsProps {
+  form: ReturnType<typeof useOwnExercise>;
+  /** As it stands on the shelf. */
+  called: string;
+}
+
+/** What is asked before something is lost. */
+const Questions = ({ form, called }: QuestionsProps) => (
+  <>
+    <Confirm
+      open={form.asking === 'take off'}
+      title={`Take “${called}” off the shelf?`}
+      yes="Take it off"
+      onYes={() => void form.takeOff()}
+      onNo={() => form.setAsking(null)}
+    >
+      Lessons that have it keep their lines. Save your exercises as a file first if you may want it
+      back.
+    </Confirm>
+    <Confirm
+      open={form.asking === 'leave'}
+      title="Discard your changes?"
+      yes="Discard"
+      no="Go on writing"
+      onYes={form.giveUp}
+      onNo={() => form.setAsking(null)}
+    >
+      What you have changed in “{form.exercise.name}” would be lost.
+    </Confirm>
+  </>
+);
 
 interface FieldsProps {
   exercise: Exercise;
@@ -203,23 +211,7 @@ function What({ exercise, onChange }: FieldsProps) {
         options={STAGE_OPTIONS}
         onChange={(n) => onChange({ stage: Number(n) as Exercise['stage'] })}
       />
-      <fieldset>
-        <legend className="text-[14px] text-soft">Builds, 0 to 5</legend>
-        <div className="grid grid-cols-2 gap-x-4 gap-y-1">
-          {SCALES.map((scale) => (
-            <Count
-              key={scale}
-              label={scale}
-              most={5}
-              value={builds[scale] ?? 0}
-              onChange={(n) => {
-                const { [scale]: _, ...others } = builds;
-                onChange({ builds: n > 0 ? { ...others, [scale]: n } : others });
-              }}
-            />
-          ))}
-        </div>
-      </fieldset>
+      <Builds builds={builds} onChange={(to) => onChange({ builds: to })} />
       <Words
         label="What is looked at"
         value={good.measure}
@@ -239,6 +231,31 @@ function What({ exercise, onChange }: FieldsProps) {
     </div>
   );
 }
+
+interface BuildsProps {
+  builds: Exercise['builds'];
+  onChange(builds: Exercise['builds']): void;
+}
+
+const Builds = ({ builds, onChange }: BuildsProps) => (
+  <fieldset>
+    <legend className="text-[14px] text-soft">Builds, 0 to 5</legend>
+    <div className="grid grid-cols-2 gap-x-4 gap-y-1">
+      {SCALES.map((scale) => (
+        <Count
+          key={scale}
+          label={scale}
+          most={5}
+          value={builds[scale] ?? 0}
+          onChange={(n) => {
+            const { [scale]: _, ...others } = builds;
+            onChange(n > 0 ? { ...others, [scale]: n } : others);
+          }}
+        />
+      ))}
+    </div>
+  </fieldset>
+);
 
 /** The part of a lesson it belongs to, its gaits, and its effort. */
 function Place({ exercise, onChange }: FieldsProps) {

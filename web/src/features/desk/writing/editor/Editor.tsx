@@ -1,4 +1,11 @@
-import { useEffect, useImperativeHandle, useLayoutEffect, useRef, type Ref } from 'react';
+import {
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useRef,
+  type Ref,
+  type RefObject,
+} from 'react';
 import { closeBrackets } from '@codemirror/autocomplete';
 import {
   defaultKeymap,
@@ -9,7 +16,7 @@ import {
   undo,
   undoDepth,
 } from '@codemirror/commands';
-import { EditorState } from '@codemirror/state';
+import { EditorState, type Extension } from '@codemirror/state';
 import { EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
 import { annotate, annotations, type Annotations } from './margin.tsx';
 import { completion, type LineHelp } from './complete.ts';
@@ -51,62 +58,22 @@ export function Editor(props: EditorProps) {
   const { text, notes, help, handle, onText, onLine, onHistory, onHead } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
-  const calls = useRef({ onText, onLine, onHistory, onHead, help });
+  const calls = useRef<Calls>({ onText, onLine, onHistory, onHead, help });
   useEffect(() => {
     calls.current = { onText, onLine, onHistory, onHead, help };
   });
 
   // Before its handle is handed out.
   useLayoutEffect(() => {
-    const listener = EditorView.updateListener.of((update) => {
-      if (update.docChanged) {
-        calls.current.onText(update.state.doc.toString());
-        calls.current.onHistory({ undo: undoDepth(update.state), redo: redoDepth(update.state) });
-      }
-      if (update.selectionSet || update.docChanged) {
-        calls.current.onLine(update.state.doc.lineAt(update.state.selection.main.head).number);
-      }
-    });
-    const state = EditorState.create({
-      doc: text,
-      extensions: [
-        placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
-        // Unlimited within a session: a lesson is small.
-        history({ minDepth: 100_000 }),
-        highlightActiveLine(),
-        closeBrackets(),
-        completion(() => calls.current.help),
-        lineHover(() => calls.current.help),
-        highlight,
-        head,
-        repeats,
-        sets,
-        annotations,
-        keymap.of([...defaultKeymap, ...historyKeymap]),
-        EditorView.lineWrapping,
-        EditorView.contentAttributes.of({
-          'aria-label': 'The lesson in shorthand',
-          tabindex: '0',
-        }),
-        listener,
-      ],
-    });
+    const state = EditorState.create({ doc: text, extensions: extensionsOf(calls) });
     // One writes below the folded head.
     const below = state.update({ selection: { anchor: firstLineOf(state) } }).state;
     const created = new EditorView({ parent: host.current!, state: below });
     view.current = created;
-    const changeHead = () => calls.current.onHead();
-    created.dom.addEventListener(CHANGE_HEAD, changeHead);
-    // When the room below it changes, the line in hand stays in sight.
-    const watcher = new ResizeObserver(() => {
-      // A page that has only been opened stays at its top.
-      if (!created.hasFocus) return;
-      const { head } = created.state.selection.main;
-      created.dispatch({ effects: EditorView.scrollIntoView(head, { y: 'nearest' }) });
-    });
-    watcher.observe(host.current!);
+    created.dom.addEventListener(CHANGE_HEAD, () => calls.current.onHead());
+    const stop = keepLineInSight(created, host.current!);
     return () => {
-      watcher.disconnect();
+      stop();
       created.destroy();
     };
     // The editor is made once; afterwards it is the one that holds the text.
@@ -117,30 +84,82 @@ export function Editor(props: EditorProps) {
     view.current?.dispatch({ effects: annotate.of(notes) });
   }, [notes]);
 
-  useImperativeHandle(handle, () => ({
-    undo: () => void (view.current && undo(view.current)),
-    redo: () => void (view.current && redo(view.current)),
-    setText(next) {
-      const editor = view.current;
-      if (!editor) return;
-      editor.dispatch({
-        changes: smallestChange(editor.state.doc.toString(), next),
-        userEvent: 'input',
-        // Also the head, which no hand gets into.
-        filter: false,
-      });
-    },
-    goToLine(line) {
-      const editor = view.current;
-      if (!editor || line > editor.state.doc.lines) return;
-      const { from } = editor.state.doc.line(line);
-      editor.dispatch({ selection: { anchor: from }, scrollIntoView: true });
-    },
-    focus: () => view.current?.focus(),
-  }));
+  useImperativeHandle(handle, () => handleOf(view));
 
   return <div ref={host} className="cb-editor h-full" />;
 }
+
+/** What the editor tells the desk, and what it asks it. */
+type Calls = Pick<EditorProps, 'onText' | 'onLine' | 'onHistory' | 'onHead' | 'help'>;
+
+const extensionsOf = (calls: RefObject<Calls>): Extension[] => [
+  placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
+  // Unlimited within a session: a lesson is small.
+  history({ minDepth: 100_000 }),
+  highlightActiveLine(),
+  closeBrackets(),
+  completion(() => calls.current.help),
+  lineHover(() => calls.current.help),
+  highlight,
+  head,
+  repeats,
+  sets,
+  annotations,
+  keymap.of([...defaultKeymap, ...historyKeymap]),
+  EditorView.lineWrapping,
+  EditorView.contentAttributes.of({
+    'aria-label': 'The lesson in shorthand',
+    tabindex: '0',
+  }),
+  EditorView.updateListener.of(({ state, docChanged, selectionSet }) => {
+    if (docChanged) {
+      calls.current.onText(state.doc.toString());
+      calls.current.onHistory({ undo: undoDepth(state), redo: redoDepth(state) });
+    }
+    if (selectionSet || docChanged) {
+      calls.current.onLine(state.doc.lineAt(state.selection.main.head).number);
+    }
+  }),
+];
+
+/**
+ * When the room below it changes, the line in hand stays in sight.
+ *
+ * @returns how to end it
+ */
+function keepLineInSight(view: EditorView, host: Element): () => void {
+  const watcher = new ResizeObserver(() => {
+    // A page that has only been opened stays at its top.
+    if (!view.hasFocus) return;
+    const { head } = view.state.selection.main;
+    view.dispatch({ effects: EditorView.scrollIntoView(head, { y: 'nearest' }) });
+  });
+  watcher.observe(host);
+  return () => watcher.disconnect();
+}
+
+/** What others do to the text. */
+const handleOf = (view: RefObject<EditorView | null>): EditorHandle => ({
+  undo: () => void (view.current && undo(view.current)),
+  redo: () => void (view.current && redo(view.current)),
+  setText(next) {
+    const editor = view.current;
+    if (!editor) return;
+    editor.dispatch({
+      changes: smallestChange(editor.state.doc.toString(), next),
+      userEvent: 'input',
+      // Also the head, which no hand gets into.
+      filter: false,
+    });
+  },
+  goToLine(line) {
+    const editor = view.current;
+    if (!editor || line > editor.state.doc.lines) return;
+    const { from } = editor.state.doc.line(line);
+    editor.dispatch({ selection: { anchor: from }, scrollIntoView: true });
+  },
+  focus: () => view.current?.focus(),
+});
 
 /** Only what differs, so that the cursor and the marks of the rest stay where they are. */
 function smallestChange(before: string, after: string) {

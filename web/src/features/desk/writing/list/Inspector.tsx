@@ -40,40 +40,9 @@ export function Inspector() {
     return <p className="px-4 py-2 text-[13px] text-soft">Select a movement to edit it.</p>;
   }
   const change = (to: Item) => edit((l) => replaceItem(l, item.id, () => [to]), item.id);
-  const add = (copy: Item) => edit((l) => insertAfter(l, item.id, [copy]), copy.id);
   return (
     <section aria-label="Selected line" className="space-y-2 px-4 py-3 text-[13.5px]">
-      <div className="flex items-center gap-1">
-        <h2 className="min-w-0 flex-1 truncate text-[15px]">{nameOf(item) || 'an empty line'}</h2>
-        <Tool
-          label="Repeat on the other rein"
-          onClick={() => add(withNewIds(mirrorItem(item, arenaOf(lesson)), newId))}
-        >
-          <FlipHorizontal2 size={16} aria-hidden />
-        </Tool>
-        {item.kind === 'line' && (
-          <Tool
-            label="Put it in a repeat"
-            onClick={() => edit((l) => wrapInRepeat(l, item.id, 2, newId()), item.id)}
-          >
-            <Repeat size={16} aria-hidden />
-          </Tool>
-        )}
-        {item.kind === 'repeat' && (
-          <Tool
-            label="Take the repeat away, keep its lines"
-            onClick={() => edit((l) => unwrapRepeat(l, item.id), item.items[0]?.id)}
-          >
-            <Undo size={16} aria-hidden />
-          </Tool>
-        )}
-        <Tool label="Repeat" onClick={() => add(withNewIds(item, newId))}>
-          <Copy size={16} aria-hidden />
-        </Tool>
-        <Tool label="Delete" danger onClick={() => edit((l) => removeItem(l, item.id))}>
-          <Trash2 size={16} aria-hidden />
-        </Tool>
-      </div>
+      <Tools item={item} />
       {mark && (
         <Suspense fallback={null}>
           <SetReasons mark={mark} />
@@ -81,24 +50,7 @@ export function Inspector() {
       )}
       {item.kind === 'line' && <LineFields key={item.id} line={item} onChange={change} />}
       {item.kind === 'phase' && <PhaseFields phase={item} onChange={change} />}
-      {item.kind === 'repeat' && (
-        <SmallNumber
-          label="times"
-          value={item.times}
-          min={1}
-          max={50}
-          onChange={(times) => change({ ...item, times: times ?? 1 })}
-        />
-      )}
-      {item.kind === 'corners' && (
-        <SmallNumber
-          label="radius of the corners, m"
-          value={item.radiusM}
-          min={0}
-          max={10}
-          onChange={(radiusM) => change({ ...item, radiusM: radiusM ?? 0 })}
-        />
-      )}
+      <ItsNumber item={item} onChange={change} />
       {(item.kind === 'box' || item.kind === 'collective' || item.kind === 'errors') && (
         <SheetFields key={item.id} item={item} onChange={change} />
       )}
@@ -107,6 +59,68 @@ export function Inspector() {
       )}
       {item.kind === 'line' && <Counts itemId={item.id} />}
     </section>
+  );
+}
+
+/** How often a repeat is ridden, or how large the corners are. */
+function ItsNumber({ item, onChange }: { item: Item; onChange(to: Item): void }) {
+  if (item.kind === 'repeat')
+    return (
+      <SmallNumber
+        label="times"
+        value={item.times}
+        min={1}
+        max={50}
+        onChange={(times) => onChange({ ...item, times: times ?? 1 })}
+      />
+    );
+  if (item.kind === 'corners')
+    return (
+      <SmallNumber
+        label="radius of the corners, m"
+        value={item.radiusM}
+        min={0}
+        max={10}
+        onChange={(radiusM) => onChange({ ...item, radiusM: radiusM ?? 0 })}
+      />
+    );
+  return null;
+}
+
+/** The name of the item, and what is done to it as a whole. */
+function Tools({ item }: { item: Item }) {
+  const { derived, edit } = useDesk();
+  const add = (copy: Item) => edit((l) => insertAfter(l, item.id, [copy]), copy.id);
+  const mirrored = () => mirrorItem(item, arenaOf(derived.parsed.lesson));
+  return (
+    <div className="flex items-center gap-1">
+      <h2 className="min-w-0 flex-1 truncate text-[15px]">{nameOf(item) || 'an empty line'}</h2>
+      <Tool label="Repeat on the other rein" onClick={() => add(withNewIds(mirrored(), newId))}>
+        <FlipHorizontal2 size={16} aria-hidden />
+      </Tool>
+      {item.kind === 'line' && (
+        <Tool
+          label="Put it in a repeat"
+          onClick={() => edit((l) => wrapInRepeat(l, item.id, 2, newId()), item.id)}
+        >
+          <Repeat size={16} aria-hidden />
+        </Tool>
+      )}
+      {item.kind === 'repeat' && (
+        <Tool
+          label="Take the repeat away, keep its lines"
+          onClick={() => edit((l) => unwrapRepeat(l, item.id), item.items[0]?.id)}
+        >
+          <Undo size={16} aria-hidden />
+        </Tool>
+      )}
+      <Tool label="Repeat" onClick={() => add(withNewIds(item, newId))}>
+        <Copy size={16} aria-hidden />
+      </Tool>
+      <Tool label="Delete" danger onClick={() => edit((l) => removeItem(l, item.id))}>
+        <Trash2 size={16} aria-hidden />
+      </Tool>
+    </div>
   );
 }
 

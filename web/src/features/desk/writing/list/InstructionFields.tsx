@@ -54,46 +54,51 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
           onChange={(value) => set(entry.name, value)}
         />
       ))}
-      {TIMED.includes(instruction.form) && (
-        <SmallNumber
-          label="Or minutes"
-          value={instruction.lastsS === undefined ? null : instruction.lastsS / 60}
-          min={0.1}
-          max={120}
-          onChange={(minutes) => {
-            const { lastsS: _, ...rest } = instruction;
-            onChange(minutes === null ? rest : { ...rest, lastsS: Math.round(minutes * 60) });
-          }}
-        />
-      )}
-      {form.group === 'act' && !form.rests && (
-        <SmallSelect
-          label="until"
-          value={instruction.until?.what ?? ''}
-          options={['', ...CONDITIONS]}
-          none="as planned"
-          onChange={(what) => {
-            const { until, ...rest } = instruction;
-            const condition = CONDITIONS.find((c) => c === what);
-            onChange(condition ? { ...rest, until: { ...until, what: condition } } : rest);
-          }}
-        />
-      )}
-      {form.group === 'act' && !form.rests && (
-        <SmallNumber
-          label="times"
-          value={instruction.times ?? 1}
-          min={1}
-          max={50}
-          onChange={(times) => {
-            const { times: _, ...rest } = instruction;
-            onChange(times === null || times === 1 ? rest : { ...rest, times: Math.round(times) });
-          }}
-        />
-      )}
+      {TIMED.includes(instruction.form) && <HowLong {...{ instruction, onChange }} />}
+      {form.group === 'act' && !form.rests && <HowOften {...{ instruction, onChange }} />}
     </>
   );
 }
+
+const HowLong = ({ instruction, onChange }: InstructionFieldsProps) => (
+  <SmallNumber
+    label="Or minutes"
+    value={instruction.lastsS === undefined ? null : instruction.lastsS / 60}
+    min={0.1}
+    max={120}
+    onChange={(minutes) => {
+      const { lastsS: _, ...rest } = instruction;
+      onChange(minutes === null ? rest : { ...rest, lastsS: Math.round(minutes * 60) });
+    }}
+  />
+);
+
+/** Until what, and how many times. */
+const HowOften = ({ instruction, onChange }: InstructionFieldsProps) => (
+  <>
+    <SmallSelect
+      label="until"
+      value={instruction.until?.what ?? ''}
+      options={['', ...CONDITIONS]}
+      none="as planned"
+      onChange={(what) => {
+        const { until, ...rest } = instruction;
+        const condition = CONDITIONS.find((c) => c === what);
+        onChange(condition ? { ...rest, until: { ...until, what: condition } } : rest);
+      }}
+    />
+    <SmallNumber
+      label="times"
+      value={instruction.times ?? 1}
+      min={1}
+      max={50}
+      onChange={(times) => {
+        const { times: _, ...rest } = instruction;
+        onChange(times === null || times === 1 ? rest : { ...rest, times: Math.round(times) });
+      }}
+    />
+  </>
+);
 
 interface EntryFieldProps {
   entry: Entry;

@@ -185,19 +185,23 @@ function ListRow(props: ListRowProps) {
         </span>
       </button>
       {slips.map((slip, i) => (
-        <p key={i} className="w-full pb-1.5 pl-9 text-[13.5px] leading-snug font-normal">
-          <span className={COLOURS[slip.level]}>{SIGNS[slip.level]}</span> {slip.what}
-          {slip.fix && (
-            <button
-              type="button"
-              className="ml-2 font-bold text-leather underline underline-offset-2"
-              onClick={() => onFix(slip)}
-            >
-              {slip.fix.label}
-            </button>
-          )}
-        </p>
+        <SlipLine key={i} slip={slip} onFix={() => onFix(slip)} />
       ))}
     </li>
   );
 }
+
+const SlipLine = ({ slip, onFix }: { slip: Said; onFix(): void }) => (
+  <p className="w-full pb-1.5 pl-9 text-[13.5px] leading-snug font-normal">
+    <span className={COLOURS[slip.level]}>{SIGNS[slip.level]}</span> {slip.what}
+    {slip.fix && (
+      <button
+        type="button"
+        className="ml-2 font-bold text-leather underline underline-offset-2"
+        onClick={onFix}
+      >
+        {slip.fix.label}
+      </button>
+    )}
+  </p>
+);
