@@ -18,6 +18,9 @@ const circleLeg = (stand: Stand, { side, diameterM }: CircleParams, turns: numbe
 /** A circle tangent to the line ridden at its letter: π·D long. With a time: whole rounds until it is over. */
 export const circle = act({
   kind: 'circle',
+  plain: true,
+  timed: true,
+  balancing: true,
   pattern: pattern('circle/volte [{side:side}] {diameterM:metres}'),
   ownSide: true,
   plan(stand, params) {
@@ -33,6 +36,7 @@ export const circle = act({
 /** Half a circle, to the other side of the arena or on to another line; the course turns with it. */
 export const halfCircle = act({
   kind: 'half-circle',
+  balancing: true,
   pattern: pattern('half circle [{side:side}] {diameterM:metres}'),
   route: 'allowed',
   ownSide: true,
@@ -54,6 +58,7 @@ export const halfCircle = act({
 
 export const threeQuarterCircle = act({
   kind: 'three-quarter-circle',
+  balancing: true,
   pattern: pattern('three-quarter circle [{side:side}] {diameterM:metres}'),
   ownSide: true,
   plan: (stand, params) => endingOn(stand, [circleLeg(stand, params, 0.75)]),

@@ -33,6 +33,8 @@ export function leadsAcross(from: Point, to: Point, { lengthM }: Arena): boolean
  */
 export const changeRein = act({
   kind: 'change-rein',
+  plain: true,
+  straight: true,
   pattern: pattern('change rein'),
   route: 'needed',
   plan(stand) {
@@ -51,6 +53,7 @@ export const changeRein = act({
 /** `F-X half diagonal`: to the centre line, then straight on along it. */
 export const halfDiagonal = act({
   kind: 'half-diagonal',
+  straight: true,
   pattern: pattern('half diagonal'),
   route: 'needed',
   plan(stand) {

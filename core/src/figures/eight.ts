@@ -6,6 +6,7 @@ import { endingOn, riddenDiameterM, toRein, turnLeg, sideOf } from './shared.ts'
 /** Two circles that touch where they begin: the first on the present rein, the second on the other. */
 export const figureEight = act({
   kind: 'figure-eight',
+  balancing: true,
   pattern: pattern('figure eight [{side:side}] {diameterM:metres}'),
   plan(stand, params) {
     const first = sideOf(stand, params.side);

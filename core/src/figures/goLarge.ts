@@ -14,6 +14,10 @@ import { pattern } from '../forms/pattern.ts';
  */
 export const goLarge = act({
   kind: 'go-large',
+  plain: true,
+  leadsOn: true,
+  straight: true,
+  timed: true,
   pattern: pattern('go large'),
   plan(stand) {
     const { arena, at, course } = stand;

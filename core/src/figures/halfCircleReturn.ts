@@ -16,6 +16,7 @@ const MOST_TURN_RAD = 1.6 * Math.PI;
  */
 export const halfCircleReturn = act({
   kind: 'half-circle-return',
+  balancing: true,
   pattern: pattern('half circle [{side:side}] {diameterM:metres} return {to:letter}'),
   ownSide: true,
   plan(stand, params) {

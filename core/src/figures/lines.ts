@@ -18,6 +18,9 @@ import { toRein } from './shared.ts';
 /** `track left`: on to the track with the left hand to the middle. */
 export const track = act({
   kind: 'track',
+  plain: true,
+  leadsOn: true,
+  straight: true,
   pattern: pattern('track {side:side}'),
   atRail: true,
   plan(stand, { side }) {
@@ -41,6 +44,8 @@ export const track = act({
 /** `turn left`: a quarter turn, straight on across the school. At the end of a line it is `track left`. */
 export const turn = act({
   kind: 'turn',
+  straight: true,
+  openEnded: true,
   pattern: pattern('turn {side:side}'),
   atRail: true,
   plan(stand, { side }) {
@@ -77,6 +82,8 @@ function lengthwise(stand: Stand, x: number, name: string) {
 /** Up or down the centre line from the short side at A or C, or from a turn on to it. */
 export const centreLine = act({
   kind: 'centre-line',
+  straight: true,
+  openEnded: true,
   pattern: pattern('centre/center line'),
   plan(stand) {
     if (Math.abs(stand.at.x) > 0.01) {
@@ -109,6 +116,7 @@ export const centreLine = act({
 /** A quarter line (5 m from the centre in a 20 m arena); near is the first one reached. */
 export const quarterLine = act({
   kind: 'quarter-line',
+  openEnded: true,
   pattern: pattern('quarter line [{which:near|far}]'),
   plan(stand, { which = 'near' }) {
     const box = trackBox(stand.arena);

@@ -28,6 +28,7 @@ function loopParts(spacingM: number, widthM: number) {
  */
 export const serpentine = act({
   kind: 'serpentine',
+  balancing: true,
   pattern: pattern('serpentine {loops:count} [to {to:letter}]'),
   plan(stand, { loops, to }) {
     const box = trackBox(stand.arena);

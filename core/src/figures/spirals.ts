@@ -1,5 +1,5 @@
 import { turnSign, type Rein } from '../arena/rein.ts';
-import { act, type ActPlan, type Stand } from '../forms/contract.ts';
+import { act, type ActPlan, type Stand, ROUNDS_OF_A_COUNT } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { spiralFrom } from '../geometry/spiral.ts';
 import { courseFrom, riddenDiameterM, sideOf } from './shared.ts';
@@ -74,6 +74,8 @@ function insetOfLarger(stand: Stand, side: Rein, { fromM, toM }: SpiralParams): 
 
 export const spiralIn = act({
   kind: 'spiral',
+  balancing: true,
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('spiral in [{side:side}] {fromM:metres} to {toM:metres}'),
   counts: true,
   ownSide: true,
@@ -87,6 +89,8 @@ export const spiralIn = act({
 
 export const spiralOut = act({
   kind: 'spiral',
+  balancing: true,
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('spiral out [{side:side}] {fromM:metres} to {toM:metres} {legYield=leg-yield}'),
   counts: true,
   ownSide: true,

@@ -123,7 +123,34 @@ export interface ActPlan {
   readonly headingAfterRad?: number;
 }
 
-interface FormBase {
+/**
+ * What the trade says of a form, whoever asks: a rule of the review, the planner, the desk. Common practice;
+ * each rule gives its own source. What is not said does not hold.
+ */
+interface Facets {
+  /** Nothing new is asked by it: large and even, or of every lesson. A circle is plain while it is large. */
+  readonly plain?: true;
+  /** It leads from one thing to the next, and is no exercise. */
+  readonly leadsOn?: true;
+  /** Along the track or straight across it: its corners are no turns that are asked. */
+  readonly straight?: true;
+  /** It balances the horse before or after a bigger pace. */
+  readonly balancing?: true;
+  /** It brings the shoulders in front of the quarters again. */
+  readonly straightens?: true;
+  /** It ends only with the long rein: carried by the quarters, which may slip, or changing again and again. */
+  readonly hard?: 'carried' | 'changing';
+  /** It is asked of a gait that has settled. */
+  readonly inSettledGait?: true;
+  /** So many rounds of it in one go teach something; five where nothing is said. */
+  readonly usefulRounds?: number;
+  readonly pirouette?: true;
+}
+
+/** Of a count: so many rounds of it in one go. Common practice. */
+export const ROUNDS_OF_A_COUNT = 10;
+
+interface FormBase extends Facets {
   /** The name in the ride's JSON: the form with hyphens. */
   readonly kind: string;
   readonly pattern: Pattern;
@@ -140,6 +167,10 @@ export interface Act extends FormBase {
   readonly atRail?: boolean;
   /** `x N` is a count of its own, not a repeat of the whole. */
   readonly counts?: boolean;
+  /** Its course runs into the rail when nothing else is said. */
+  readonly openEnded?: true;
+  /** It can be ridden for a time: `for 3 min`. */
+  readonly timed?: true;
   /** After another act in its line it is laid over that one, instead of following it. */
   readonly overlay?: boolean;
   /** Afterwards the horse stands, or walks, until the pace before is taken up again. */
@@ -154,6 +185,8 @@ export interface Act extends FormBase {
 /** Something that holds from a point on: pace, lead, seat, frame. */
 export interface SettingForm extends FormBase {
   readonly group: 'setting';
+  /** It says gait and pace: what went before need not be taken up again. */
+  readonly namesPace?: true;
   apply(stand: Stand, params: Params): readonly Change[] | Fault;
 }
 
@@ -170,18 +203,21 @@ type Reading<F extends FormBase, P extends object> = Omit<
   readonly alsoRead?: readonly Pattern<NoInfer<P>>[];
 };
 
+interface Named<K extends string> {
+  readonly kind: K;
+}
+
 /** Params are checked by the form's own schema, so what comes is what the pattern says. */
-export function act<P extends object>(
-  form: Reading<Act, P> & { plan(stand: Stand, params: NoInfer<P>): ActPlan | Fault },
-): Act {
+export function act<P extends object, const K extends string = string>(
+  form: Reading<Act, P> & Named<K> & { plan(stand: Stand, params: NoInfer<P>): ActPlan | Fault },
+): Act & Named<K> {
   return { ...form, group: 'act', plan: (stand, params) => form.plan(stand, params as P) };
 }
 
-export function setting<P extends object>(
-  form: Reading<SettingForm, P> & {
-    apply(stand: Stand, params: NoInfer<P>): readonly Change[] | Fault;
-  },
-): SettingForm {
+export function setting<P extends object, const K extends string = string>(
+  form: Reading<SettingForm, P> &
+    Named<K> & { apply(stand: Stand, params: NoInfer<P>): readonly Change[] | Fault },
+): SettingForm & Named<K> {
   return { ...form, group: 'setting', apply: (stand, params) => form.apply(stand, params as P) };
 }
 

@@ -10,7 +10,20 @@ export type FormId = keyof typeof forms;
 
 export const FORM_IDS = Object.keys(forms) as FormId[];
 
-export const formOf = (id: FormId): Form => forms[id];
+/** The name of a form in the ride, with hyphens. */
+type FormKind = (typeof forms)[FormId]['kind'];
+
+/** What is ridden without being asked for: to the track or along it, to a letter, to a place. */
+export const WAYS = ['track', 'line', 'place'] as const;
+
+/** What a movement of a ride is. */
+export type Kind = FormKind | (typeof WAYS)[number];
+
+export const formOf = (id: FormId): Form & { readonly kind: FormKind } => forms[id];
+
+/** The kinds whose forms have a facet. */
+export const kindsThat = (have: (form: Form) => unknown): ReadonlySet<Kind> =>
+  new Set(FORM_IDS.map(formOf).flatMap((form) => (have(form) ? form.kind : [])));
 
 /** Every word an instruction may hold, for completion and for finding the nearest known word. */
 export const FORM_WORDS: readonly string[] = [

@@ -14,6 +14,7 @@ const wrongGait = (kind: string) => ({ code: 'wrong-gait', kind, wants: 'canter'
 
 export const flyingChange = setting({
   kind: 'flying-change',
+  inSettledGait: true,
   pattern: pattern('flying change'),
   apply: ({ riding }) =>
     riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('flying-change'),

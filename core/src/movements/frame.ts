@@ -3,12 +3,14 @@ import { pattern } from '../forms/pattern.ts';
 
 export const rising = setting({
   kind: 'rising',
+  plain: true,
   pattern: pattern('rising'),
   apply: () => now({ seat: 'rising' }),
 });
 
 export const sitting = setting({
   kind: 'sitting',
+  plain: true,
   pattern: pattern('sitting'),
   apply: () => now({ seat: 'sitting' }),
 });
@@ -16,12 +18,14 @@ export const sitting = setting({
 /** The neck lowered on a contact that is kept. */
 export const stretch = setting({
   kind: 'stretch',
+  plain: true,
   pattern: pattern('stretch'),
   apply: () => now({ frame: 'stretch' }),
 });
 
 export const longRein = setting({
   kind: 'long-rein',
+  plain: true,
   pattern: pattern('long rein'),
   apply: () => now({ frame: 'long-rein' }),
 });
@@ -29,6 +33,7 @@ export const longRein = setting({
 /** Outer rein first, without slowing. */
 export const retake = setting({
   kind: 'retake',
+  plain: true,
   pattern: pattern('retake'),
   apply: () => now({ frame: 'normal' }),
 });

@@ -13,6 +13,8 @@ const stand = (seconds: number): ActPlan => ({
 
 export const halt = act({
   kind: 'halt',
+  leadsOn: true,
+  balancing: true,
   rests: 'halt',
   pattern: pattern('halt [{seconds:seconds}]'),
   atRail: true,

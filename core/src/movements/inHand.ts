@@ -4,7 +4,6 @@ import { riddenDiameterM, turnLeg } from '../figures/shared.ts';
 import {
   act,
   isFault,
-  type Act,
   type ActPlan,
   type Change,
   type Fault,
@@ -28,13 +27,13 @@ const led = (riding: Riding): Riding => ({ ...riding, gait: 'in-hand', lateral: 
 const stands = (riding: Riding): Riding => ({ ...riding, gait: 'halt', lateral: null });
 
 /** Work in hand: the horse is led into it, and stands after it. */
-const inHand = <const W extends string>(
-  kind: string,
+const inHand = <const K extends string, const W extends string>(
+  kind: K,
   words: W,
   plan: (stand: Stand, params: ParamsOf<`in hand ${W}`>) => ActPlan | Fault,
-): Act =>
+) =>
   act({
-    kind: `in-hand-${kind}`,
+    kind: `in-hand-${kind}` as `in-hand-${K}`,
     pattern: pattern(`in hand ${words}`),
     atRail: true,
     rests: 'halt',
@@ -58,7 +57,7 @@ export const inHandLowerHead = inHand('lower-head', 'lower head', () => standing
 export const inHandFlex = inHand('flex', 'flex {side:side}', () => standing(FLEX_S));
 
 /** The shoulders, or the quarters, step over and back: the horse is where it was. */
-const stepsOver = (part: 'shoulders' | 'quarters'): Act =>
+const stepsOver = (part: 'shoulders' | 'quarters') =>
   inHand(part, `${part} {side:side} {steps:strides}`, (_stand, { steps }) =>
     standing(steps * STEP_OVER_S),
   );

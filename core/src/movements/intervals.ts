@@ -4,13 +4,13 @@ import { endingOn } from '../figures/shared.ts';
 import { legsLengthM } from '../geometry/leg.ts';
 import {
   act,
-  type Act,
   type Change,
   type ActPlan,
   type Fault,
   type Hold,
   type Riding,
   type Stand,
+  ROUNDS_OF_A_COUNT,
 } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
 import { toOtherLead } from './changes.ts';
@@ -89,6 +89,7 @@ const counted = (stand: Stand, gait: MovingGait, pace: PaceName, counts: number)
 /** `transitions trot 8 walk 4 x5`: so many strides of one gait, so many of another, again and again. */
 export const transitions = act({
   kind: 'transitions',
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern(
     'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:stridesOrNone}',
   ),
@@ -111,6 +112,8 @@ export const transitions = act({
 /** Within the gait: collected strides, then forward ones. Forward is the medium pace (extended in walk). */
 export const collectForward = act({
   kind: 'collect-forward',
+  balancing: true,
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('collect {collected:strides} forward {forward:strides}'),
   route: 'allowed',
   counts: true,
@@ -129,6 +132,7 @@ export const collectForward = act({
 /** `hold 5 soft 3 x6`: asked up into the outer rein, and let soft again; the pace stays. */
 export const holdSoft = act({
   kind: 'hold-soft',
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('hold {held:strides} soft {soft:strides}'),
   route: 'allowed',
   counts: true,
@@ -150,6 +154,9 @@ const FORWARD_STRIDES = 8;
 /** `half-steps 6 x4`: a few short, high steps, then forward, again and again. */
 export const halfSteps = act({
   kind: 'half-steps',
+  inSettledGait: true,
+  hard: 'carried',
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('half-steps {steps:strides}'),
   route: 'allowed',
   counts: true,
@@ -187,8 +194,11 @@ export const collectOnTheSpot = act({
 });
 
 /** `changes every 4 x5`: flying changes so many strides apart; on a route they lie about its middle. */
-export const changesEvery: Act = act({
+export const changesEvery = act({
   kind: 'changes-every',
+  inSettledGait: true,
+  hard: 'changing',
+  usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('changes every {strides:strides}'),
   route: 'allowed',
   counts: true,

@@ -90,24 +90,36 @@ function alongLine(kind: Kind, leadsWith: 'forehand' | 'haunches', bendIs: 'insi
   };
 }
 
-const lineWork = (words: string, also: string | null, ride: ReturnType<typeof alongLine>): Act =>
-  act({
+const lineWork = <const K extends string>(
+  words: K,
+  also: string | null,
+  ride: ReturnType<typeof alongLine>,
+  facets: Pick<Act, 'straightens'> = {},
+) => {
+  const said: string = also ? `${words}/${also}` : words;
+  return act({
+    ...facets,
     kind: words,
-    pattern: pattern(`${words}${also ? `/${also}` : ''} [{side:side}]`),
+    balancing: true,
+    inSettledGait: true,
+    pattern: pattern(`${said} [{side:side}]`),
     route: 'needed',
     overlay: true,
     plan: ride,
   });
+};
 
 export const shoulderFore = lineWork(
   'shoulder-fore',
   null,
   alongLine('shoulder-fore', 'forehand', 'inside'),
+  { straightens: true },
 );
 export const shoulderIn = lineWork(
   'shoulder-in',
   null,
   alongLine('shoulder-in', 'forehand', 'inside'),
+  { straightens: true },
 );
 export const travers = lineWork(
   'travers',
@@ -210,6 +222,7 @@ const slantAlso = (words: string) => [
 
 export const legYield = act({
   kind: 'leg-yield',
+  inSettledGait: true,
   pattern: pattern('leg-yield [{side:side}] [to {onto:track|centre|quarter} by {by:letter}]'),
   alsoRead: slantAlso('leg-yield'),
   route: 'allowed',
@@ -223,6 +236,7 @@ export const legYield = act({
 
 export const halfPass = act({
   kind: 'half-pass',
+  inSettledGait: true,
   pattern: slantForm('half-pass'),
   alsoRead: slantAlso('half-pass'),
   route: 'allowed',
@@ -232,6 +246,8 @@ export const halfPass = act({
 /** `zigzag 5-10-5 to G`: half-passes to each side in turn, centred on the present line. */
 export const zigzag = act({
   kind: 'zigzag',
+  inSettledGait: true,
+  hard: 'changing',
   pattern: pattern('zigzag [{side:side}] {metres:series} to {to:letter}'),
   plan(stand, { side = stand.riding.rein, metres, to }) {
     const end = stand.letter(to);

@@ -27,6 +27,9 @@ function inPace(riding: Riding, gait: MovingGait, { pace, lead }: PaceParams): R
 const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]') =>
   setting({
     kind: 'transition',
+    plain: true,
+    leadsOn: true,
+    namesPace: true,
     pattern: pattern(`{proceed=proceed} ${gait} [{pace:${gait}Pace}]${leadPart}`),
     alsoRead: [
       pattern(`{proceed=proceed} {pace:${gait}Pace} ${gait}${leadPart}`),
@@ -42,6 +45,7 @@ export const canter = paceSetting('canter', ' [{lead:side}]');
 /** Canter on the outside lead, announced. */
 export const counterCanter = setting({
   kind: 'counter-canter',
+  namesPace: true,
   pattern: pattern('{proceed=proceed} counter-canter [{pace:canterPace}]'),
   apply: (_stand, params) => [
     {

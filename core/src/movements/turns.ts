@@ -18,13 +18,15 @@ function courseAfterTurn(stand: Stand, headingRad: number): Course {
 }
 
 /** A turn on the spot: strides, time, and the body turned. */
-const onTheSpot = (
-  kind: string,
+const onTheSpot = <const K extends string>(
+  kind: K,
   words: string,
   gait: 'walk' | 'canter',
   stridesPer180: number,
-): Act =>
+  facets: Pick<Act, 'pirouette' | 'hard' | 'inSettledGait'> = {},
+) =>
   act({
+    ...facets,
     kind,
     pattern: pattern(`${words} {side:side} {degrees:degrees}`),
     plan(stand, { side, degrees }) {
@@ -63,12 +65,15 @@ export const turnOnHaunches = onTheSpot(
   'walk',
   WALK_STRIDES,
 );
-export const walkPirouette = onTheSpot('walk-pirouette', 'walk pirouette', 'walk', WALK_STRIDES);
+export const walkPirouette = onTheSpot('walk-pirouette', 'walk pirouette', 'walk', WALK_STRIDES, {
+  pirouette: true,
+});
 export const canterPirouette = onTheSpot(
   'canter-pirouette',
   'canter pirouette',
   'canter',
   CANTER_STRIDES,
+  { pirouette: true, hard: 'carried', inSettledGait: true },
 );
 
 /** A turn round a circle of about 3 m. Common practice. */
@@ -77,6 +82,9 @@ const WORKING_DIAMETER_M = 3;
 /** The larger pirouette for learning: ridden round a small circle. */
 export const workingPirouette = act({
   kind: 'working-pirouette',
+  inSettledGait: true,
+  hard: 'carried',
+  pirouette: true,
   pattern: pattern('working pirouette {side:side} {degrees:degrees} [{diameterM:metres}]'),
   plan(stand, { side, degrees, diameterM = WORKING_DIAMETER_M }) {
     if (stand.riding.movingGait !== 'canter') {

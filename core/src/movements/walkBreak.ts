@@ -5,6 +5,7 @@ import { pattern } from '../forms/pattern.ts';
 /** Free walk on a long rein along the present course: it counts, and is part of the plan. */
 export const walkBreak = act({
   kind: 'walk-break',
+  leadsOn: true,
   rests: 'break',
   pattern: pattern('walk break {lasts:duration}'),
   plan(stand, { lasts }) {

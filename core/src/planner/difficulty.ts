@@ -1,3 +1,4 @@
+import { kindsThat, WAYS, type Kind } from '../lesson/forms.ts';
 import type { Ride } from '../ride/types.ts';
 
 /** How much a round of an exercise asks: the order of a warm-up. Common practice. */
@@ -10,18 +11,16 @@ export const DIFFICULTY_ORDER: Readonly<Record<Difficulty, number>> = {
   asked: 3,
 };
 
-/** Large figures and the ways between them. */
-const PLAIN = ['go-large', 'track', 'line', 'transition', 'circle', 'change-rein', 'place'];
+/** Large figures, the ways between them, and settings such as rising and sitting. */
+const PLAIN: ReadonlySet<Kind> = new Set([...WAYS, ...kindsThat((form) => form.plain)]);
 /** A smaller circle asks something. */
 const LARGE_M = 18;
-/** Settings are rising, sitting and the like: they ask nothing. */
-const PLAIN_SETTINGS = ['rising', 'sitting', 'stretch', 'retake', 'long-rein'];
 const PLAIN_PACES = ['working', 'medium', 'free'];
 
 export function difficultyOf({ movements, spans }: Ride): Difficulty {
   const gaits = new Set(spans.filter((s) => s.lengthM > 0).map((s) => s.gait));
   const plain = movements.every(({ kind, instruction }) => {
-    if (![...PLAIN, ...PLAIN_SETTINGS].includes(kind)) return false;
+    if (!PLAIN.has(kind)) return false;
     const diameterM = instruction?.params['diameterM'];
     return kind !== 'circle' || (typeof diameterM === 'number' && diameterM >= LARGE_M);
   });

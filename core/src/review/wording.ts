@@ -1,4 +1,4 @@
-import { FORM_IDS, formOf } from '../lesson/forms.ts';
+import { FORM_IDS, formOf, type Kind } from '../lesson/forms.ts';
 import { roundTo } from '../units.ts';
 
 /** The words that the sentences of the review have in common. */
@@ -13,7 +13,7 @@ export const inTime = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${roundTo(seconds / 60, 1)} min`;
 
 /** The words of each kind of movement, as the shorthand writes them. */
-const WORDS = new Map(
+const WORDS: ReadonlyMap<string, string> = new Map(
   FORM_IDS.map((id) => {
     const { kind, pattern } = formOf(id);
     const [plain = ''] = pattern.source.split(/[[{]/);
@@ -21,7 +21,7 @@ const WORDS = new Map(
   }).filter(([, words]) => words !== ''),
 );
 /** Where the word of the shorthand is no name. */
-const NAMES: Readonly<Record<string, string>> = {
+const NAMES: Readonly<Partial<Record<Kind, string>>> = {
   'changes-every': 'row of changes',
   'collect-forward': 'shortening and letting go',
   'collect-on-the-spot': 'canter on the spot',
@@ -34,4 +34,4 @@ const NAMES: Readonly<Record<string, string>> = {
 };
 
 /** What a kind of movement is called. */
-export const named = (kind: string): string => NAMES[kind] ?? WORDS.get(kind) ?? kind;
+export const named = (kind: string): string => NAMES[kind as Kind] ?? WORDS.get(kind) ?? kind;

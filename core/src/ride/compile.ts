@@ -110,6 +110,9 @@ interface Beside {
   readonly later: readonly Instruction[];
 }
 
+/** An act of the table: its kind is known. */
+type NamedAct = Extract<ReturnType<typeof formOf>, Act>;
+
 const isAct = (i: Instruction): boolean => formOf(i.form).group === 'act';
 const isLed = (i: Instruction): boolean => {
   const form = formOf(i.form);
@@ -117,9 +120,14 @@ const isLed = (i: Instruction): boolean => {
 };
 const isPlaced = (i: Instruction): boolean => i.at !== undefined;
 const follows = (i: Instruction): boolean => i.then === true || i.params['proceed'] === true;
-const NAMES_PACE = ['walk', 'trot', 'canter', 'counterCanter'];
-/** Courses that run into the rail when nothing else is said. */
-const OPEN_ENDED = ['centre-line', 'quarter-line', 'turn'];
+const namesPace = (i: Instruction): boolean => {
+  const form = formOf(i.form);
+  return form.group === 'setting' && form.namesPace === true;
+};
+const isOpenEnded = (i: Instruction): boolean => {
+  const form = formOf(i.form);
+  return form.group === 'act' && form.openEnded === true;
+};
 
 class Compiler {
   resting: Resting = { after: null, before: {} };
@@ -134,7 +142,7 @@ class Compiler {
     yield* this.rideUntil(items, 'end');
     if (this.tooMany()) this.rider.fault({ code: 'too-many-movements', most: MOST_MOVEMENTS });
     const last = this.lastLine?.instructions.at(-1);
-    if (last && OPEN_ENDED.includes(formOf(last.form).kind)) rideToEndOfLine(this.rider);
+    if (last && isOpenEnded(last)) rideToEndOfLine(this.rider);
   }
 
   /** Rides up to a point, and no further. */
@@ -216,7 +224,7 @@ class Compiler {
       return form.group === 'setting' || !form.rests;
     });
     if (this.resting.after && !led && (moves || !this.standsAt(place))) {
-      this.resume(instructions.some((i) => NAMES_PACE.includes(i.form)));
+      this.resume(instructions.some(namesPace));
     }
     if (led && !this.standsAt(place)) this.rider.setNow({ gait: 'in-hand' });
     const route = goTo(this.rider, place);
@@ -275,7 +283,7 @@ class Compiler {
         .filter((i) => !isAct(i) && (isPlaced(i) || follows(i)));
       const beside = { opening: first ? opening : [], later };
       const instruction = all[index]!;
-      const act = formOf(instruction.form) as Act;
+      const act = formOf(instruction.form) as NamedAct;
       if (act.overlay && over) {
         this.layOver(act, instruction, index, over.startM);
         continue;
@@ -287,7 +295,7 @@ class Compiler {
   }
 
   private rideAct(
-    act: Act,
+    act: NamedAct,
     instruction: Instruction,
     index: number,
     text: string,

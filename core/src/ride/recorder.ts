@@ -1,3 +1,4 @@
+import type { Kind } from '../lesson/forms.ts';
 import type { Hold, Riding } from '../forms/contract.ts';
 import type { Leg } from '../geometry/leg.ts';
 import type { PlannedLeg } from '../geometry/blend.ts';
@@ -8,7 +9,7 @@ export interface PlannedMovement {
   readonly itemId: string;
   readonly act: number;
   readonly round: number;
-  readonly kind: string;
+  readonly kind: Kind;
   readonly text: string;
   readonly instruction: Instruction | null;
   readonly startM: number;

@@ -1,3 +1,4 @@
+import type { Kind } from '../lesson/forms.ts';
 import { findLetter, letterOnTrack, lettersOf, nearestLetter, type Arena } from '../arena/arena.ts';
 import {
   isOnTrack,
@@ -123,7 +124,7 @@ export class LessonRider {
     this.course = { kind: 'line', headingRad: this.headingRad, name: 'centre line' };
   }
 
-  begin(kind: string, act: number, text: string, instruction: Instruction | null) {
+  begin(kind: Kind, act: number, text: string, instruction: Instruction | null) {
     const { itemId, round } = this.reading;
     this.recorder.begin({ itemId, round, act, kind, text, instruction, riding: this.riding });
   }

@@ -1,3 +1,4 @@
+import type { Kind } from '../lesson/forms.ts';
 import type { Arena } from '../arena/arena.ts';
 import type { Rein } from '../arena/rein.ts';
 import type { Fault, Riding } from '../forms/contract.ts';
@@ -35,7 +36,7 @@ export interface RiddenMovement {
   readonly phase: Phase['name'] | null;
   /** Index into the ride's phases, −1 before the first. */
   readonly phaseIndex: number;
-  readonly kind: string;
+  readonly kind: Kind;
   readonly text: string;
   readonly instruction: Instruction | null;
   readonly from: Point;

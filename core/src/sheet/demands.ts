@@ -1,3 +1,4 @@
+import type { Kind } from '../lesson/forms.ts';
 import { SCALES, type Scale } from '../observations/scales.ts';
 import type { RiddenMovement, Ride, RideSpan } from '../ride/types.ts';
 import type { SheetBox } from './sheet.ts';
@@ -11,7 +12,7 @@ type Weights = Readonly<Partial<Record<Scale, number>>>;
 const BEND: Weights = { suppleness: 3, rhythm: 1 };
 const LINE: Weights = { straightness: 3, rhythm: 1 };
 
-const BY_KIND: Readonly<Record<string, Weights>> = {
+const BY_KIND: Readonly<Partial<Record<Kind, Weights>>> = {
   circle: BEND,
   'half-circle': BEND,
   'three-quarter-circle': BEND,

@@ -12,6 +12,7 @@ test('a figure is read, printed, completed and ridden', async () => {
   const { arc } = await import('../geometry/arc.ts');
   const toy = act<{ side: 'left' | 'right'; radiusM: number }>({
     kind: 'toy-round',
+    hard: 'changing',
     pattern: pattern('toyround {side:side} {radiusM:metres}'),
     plan: ({ at, headingRad }, { side, radiusM }) => ({
       legs: [{ curve: arc(at, headingRad, radiusM, (side === 'left' ? 2 : -2) * Math.PI) }],
@@ -24,6 +25,7 @@ test('a figure is read, printed, completed and ridden', async () => {
   const { compileRide } = await import('../ride/compile.ts');
   const { FORM_WORDS } = await import('../lesson/forms.ts');
   const { mirrorLesson } = await import('../lesson/mirror.ts');
+  const { reviewLesson } = await import('../review/review.ts');
 
   const text = 'lesson "Toy"\nA trot working\nC toyround left 6 x2\n';
   const { lesson, faults } = parseLesson(text);
@@ -33,8 +35,11 @@ test('a figure is read, printed, completed and ridden', async () => {
   expect(FORM_WORDS).toContain('toyround');
   const ride = compileRide(lesson);
   expect(ride.faults).toEqual([]);
-  const rounds = ride.movements.filter((m) => m.kind === 'toy-round');
+  const rounds = ride.movements.filter((m) => (m.kind as string) === 'toy-round');
   expect(rounds.reduce((sum, m) => sum + m.metres, 0)).toBeCloseTo(2 * 2 * Math.PI * 6, 6);
+  // What its file says of it, the rules go by.
+  const said = reviewLesson(lesson, ride, parseLesson(text)).map(({ code }) => code);
+  expect(said).toContain('no-long-rein-after');
 });
 
 test('a rule speaks, in its own words', async () => {

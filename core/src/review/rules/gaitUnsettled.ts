@@ -1,3 +1,4 @@
+import { kindsThat } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf, oncePerAct } from './shared.ts';
@@ -6,20 +7,7 @@ import { actsOf, oncePerAct } from './shared.ts';
 const SETTLE_STRIDES = 6;
 /** So long an interruption is part of the work: a halt, a simple change. Common practice. */
 const SHORT_S = 6;
-const ASKED = [
-  'shoulder-fore',
-  'shoulder-in',
-  'travers',
-  'renvers',
-  'half-pass',
-  'leg-yield',
-  'zigzag',
-  'changes-every',
-  'flying-change',
-  'half-steps',
-  'canter-pirouette',
-  'working-pirouette',
-];
+const ASKED = kindsThat((form) => form.inSettledGait);
 
 type Facts = { kind: string; gait: string; strides: number; least: number };
 
@@ -32,7 +20,7 @@ export const gaitUnsettled = rule({
   check(ride) {
     return oncePerAct(
       actsOf(ride)
-        .filter(({ kind }) => ASKED.includes(kind))
+        .filter(({ kind }) => ASKED.has(kind))
         .flatMap((act) => {
           const first = ride.spans.find((s) => s.movement === act.index && s.lengthM > 0);
           const from = first

@@ -1,10 +1,11 @@
 import type { Rein } from '../../arena/rein.ts';
+import { kindsThat } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf, oncePerAct, spansOf } from './shared.ts';
 
-const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps'];
-const STRAIGHTENING = ['shoulder-in', 'shoulder-fore'];
+const HARD = kindsThat((form) => form.hard === 'carried');
+const STRAIGHTENING = kindsThat((form) => form.straightens);
 /** Common practice. */
 const TIMES = 3;
 
@@ -27,10 +28,10 @@ export const hardWithoutShoulderIn = rule({
       spansOf(ride, index).find((s) => s.riding.lateral)?.riding.lateral?.bend ?? null;
     return oncePerAct(
       acts.flatMap((act, i) => {
-        if (!HARD.includes(act.kind)) return [];
+        if (!HARD.has(act.kind)) return [];
         // Several tries in a row are followed by them once.
-        const next = acts.slice(i + 1).findIndex((a) => HARD.includes(a.kind));
-        const after = acts.slice(i + 1).filter((a) => STRAIGHTENING.includes(a.kind));
+        const next = acts.slice(i + 1).findIndex((a) => HARD.has(a.kind));
+        const after = acts.slice(i + 1).filter((a) => STRAIGHTENING.has(a.kind));
         const turned = act.instruction?.params['side'] as Rein | undefined;
         // Half-steps turn to no side: the crooked one, or either.
         const side = turned ?? ride.horse.hollowSide ?? null;

@@ -1,9 +1,8 @@
 import { rule } from '../rule.ts';
-import { actsOf, oncePerAct, setParams } from './shared.ts';
+import { actsOf, isLed, oncePerAct, setParams } from './shared.ts';
 
 /** More steps at once are pushed, not answered: the rein is given after each, and few are enough. Common practice. */
 const MOST_STEPS = 4;
-const STEPS = ['in-hand-shoulders', 'in-hand-quarters', 'in-hand-rein-back'];
 
 type Facts = { steps: number; most: number };
 
@@ -16,7 +15,7 @@ export const inHandDrilled = rule({
     return oncePerAct(
       actsOf(ride).flatMap((act) => {
         const steps = Number(act.instruction?.params['steps'] ?? 0);
-        if (!STEPS.includes(act.kind) || steps <= MOST_STEPS) return [];
+        if (!isLed(act) || steps <= MOST_STEPS) return [];
         const fix = setParams(`Ask for ${MOST_STEPS}`, act, { steps: MOST_STEPS });
         const facts = { steps, most: MOST_STEPS };
         return [{ itemId: act.itemId, act: act.act, at: act.from, facts, fix }];

@@ -1,25 +1,19 @@
 import type { Ride, RideSpan } from '../../ride/types.ts';
+import { kindsThat, WAYS, type Kind } from '../../lesson/forms.ts';
+import type { Form } from '../../forms/contract.ts';
 import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
 const BIGGER = ['lengthened', 'medium', 'extended'];
-const BALANCING = [
-  'circle',
-  'half-circle',
-  'half-circle-return',
-  'three-quarter-circle',
-  'shoulder-in',
-  'shoulder-fore',
-  'travers',
-  'renvers',
-  'spiral',
-  'serpentine',
-  'collect-forward',
-  'halt',
-  'figure-eight',
-];
+const rests = (form: Form): boolean => form.group === 'act' && form.rests !== undefined;
+const BALANCING = kindsThat((form) => form.balancing);
 /** They lead from one figure to the next, and are none themselves. */
-const ON_THE_WAY = ['transition', 'track', 'turn', 'centre-line', 'place', 'line', 'go-large'];
+const ON_THE_WAY: ReadonlySet<Kind> = new Set([
+  ...WAYS,
+  ...kindsThat(
+    (form) => (form.group === 'act' && form.openEnded) || (form.leadsOn && !rests(form)),
+  ),
+]);
 const LEAST_M = 20;
 
 const isBigger = ({ gait, riding }: RideSpan): boolean =>
@@ -50,12 +44,12 @@ export const lengtheningUnbalanced = rule({
   source: 'practice',
   teaching: true,
   check(ride) {
-    const acts = actsOf(ride).filter((a) => !ON_THE_WAY.includes(a.kind));
+    const acts = actsOf(ride).filter((a) => !ON_THE_WAY.has(a.kind));
     return oncePerAct(
       stretches(ride).flatMap(({ first, last }) => {
         const before = acts.findLast((a) => a.index < first.movement);
         const after = acts.find((a) => a.index > last.movement);
-        if ([before, after].some((a) => a && BALANCING.includes(a.kind))) return [];
+        if ([before, after].some((a) => a && BALANCING.has(a.kind))) return [];
         // The way to a letter belongs to the line that asked for the pace.
         const asked = actsOf(ride).findLast((a) => a.index <= first.movement);
         const { itemId, act } = asked ?? ride.movements[first.movement]!;

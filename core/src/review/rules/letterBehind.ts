@@ -5,6 +5,7 @@ import type { Point } from '../../geometry/curve.ts';
 import { clamp } from '../../units.ts';
 import { allItems, replaceItem } from '../../lesson/edits.ts';
 import type { RiddenMovement } from '../../ride/types.ts';
+import { kindsThat } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import type { Fix, Hit } from '../rule.ts';
 import { oncePerAct } from './shared.ts';
@@ -14,18 +15,12 @@ const JUST_PASSED_M = 30;
 /** A letter this close ahead leaves no time to ask for anything. */
 const LEAST_AHEAD_M = 6;
 
-const COUNTED = [
-  'transitions',
-  'collect-forward',
-  'collect-on-the-spot',
-  'hold-soft',
-  'half-steps',
-  'changes-every',
-];
+/** A count that is laid over its way. */
+const COUNTED = kindsThat((form) => form.group === 'act' && form.counts && form.overlay);
 
 /** Where a timed or a counted movement ends nobody knows beforehand. */
 const endsAnywhere = (m: RiddenMovement | undefined): boolean =>
-  m !== undefined && (m.instruction?.lastsS !== undefined || COUNTED.includes(m.kind));
+  m !== undefined && (m.instruction?.lastsS !== undefined || COUNTED.has(m.kind));
 
 /** The letter at which a line begins. */
 const firstOf = (place: Place | null): string | null =>

@@ -1,12 +1,13 @@
+import { kindsThat } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { inMetres, named } from '../wording.ts';
 import type { Ride } from '../../ride/types.ts';
 import { actsOf, oncePerAct, turnedBetween, type RiddenAct } from './shared.ts';
 
-const PIROUETTES = ['walk-pirouette', 'canter-pirouette', 'working-pirouette'];
+const PIROUETTES = kindsThat((form) => form.pirouette);
 
 export const pirouettesOf = (ride: Ride): RiddenAct[] =>
-  actsOf(ride).filter(({ kind }) => PIROUETTES.includes(kind));
+  actsOf(ride).filter(({ kind }) => PIROUETTES.has(kind));
 
 /** A straight line of at least this before a pirouette. Common practice. */
 const LINE_M = 6;

@@ -1,21 +1,12 @@
+import { formOf, kindsThat, WAYS, type Kind } from '../../lesson/forms.ts';
 import { rule, type Hit } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf, setTimes, type RiddenAct } from './shared.ts';
 
 /** Times round, or over, after which "a few more times" is too many. Common practice. */
 const USEFUL = 5;
-/** Of a count: so many rounds of it in one go. Common practice. */
-const USEFUL_COUNTS = 10;
-const COUNTS = [
-  'changes-every',
-  'spiral',
-  'transitions',
-  'collect-forward',
-  'hold-soft',
-  'half-steps',
-];
 /** They are no exercise: they lie between two. */
-const PLAIN = ['go-large', 'transition', 'track', 'walk-break', 'halt', 'place', 'line'];
+const BETWEEN: ReadonlySet<Kind> = new Set([...WAYS, ...kindsThat((form) => form.leadsOn)]);
 
 /** The same thing at the same place, whichever lines it is written on. */
 const keyOf = ({ kind, from, instruction }: RiddenAct): string =>
@@ -34,10 +25,9 @@ export const repeatedTooOften = rule({
     let run = { key: '', times: 0 };
     let hit: Hit<Facts> | null = null;
     for (const act of actsOf(ride)) {
-      if (PLAIN.includes(act.kind) || !act.instruction) continue;
-      const counts = COUNTS.includes(act.kind);
+      if (BETWEEN.has(act.kind) || !act.instruction) continue;
       const own = act.instruction.times ?? 1;
-      const useful = counts ? USEFUL_COUNTS : USEFUL;
+      const useful = formOf(act.instruction.form).usefulRounds ?? USEFUL;
       const key = keyOf(act);
       if (key !== run.key) [run, hit] = [{ key, times: 0 }, null];
       run = { key, times: run.times + own };

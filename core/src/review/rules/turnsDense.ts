@@ -1,4 +1,5 @@
 import { isGreen } from '../../gaits/horse.ts';
+import { kindsThat, type Kind } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { curvedMetres, isWholeLesson, isWork } from './shared.ts';
 
@@ -6,15 +7,7 @@ import { curvedMetres, isWholeLesson, isWork } from './shared.ts';
 const MOST_CURVED = 0.5;
 
 /** The corners of the track are no figures: what is ridden along it, or across, counts as straight. */
-const STRAIGHT = [
-  'track',
-  'go-large',
-  'line',
-  'change-rein',
-  'half-diagonal',
-  'centre-line',
-  'turn',
-];
+const STRAIGHT: ReadonlySet<Kind> = new Set(['line', ...kindsThat((form) => form.straight)]);
 
 type Facts = { percent: number };
 
@@ -29,7 +22,7 @@ export const turnsDense = rule({
     let curved = 0;
     let metres = 0;
     for (const span of ride.spans.filter(isWork)) {
-      const straight = STRAIGHT.includes(ride.movements[span.movement]!.kind);
+      const straight = STRAIGHT.has(ride.movements[span.movement]!.kind);
       curved += straight ? 0 : curvedMetres(ride, span.startM, span.startM + span.lengthM);
       metres += span.lengthM;
     }

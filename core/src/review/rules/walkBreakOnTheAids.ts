@@ -1,8 +1,9 @@
+import { kindsThat } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf } from './shared.ts';
 
-const HARD = ['canter-pirouette', 'working-pirouette', 'half-steps', 'zigzag', 'changes-every'];
+const HARD = kindsThat((form) => form.hard);
 /** How many acts later the long rein may come. Common practice. */
 const WITHIN = 5;
 
@@ -16,7 +17,7 @@ export const walkBreakOnTheAids = rule({
   teaching: true,
   check(ride) {
     const acts = actsOf(ride);
-    const last = acts.findLastIndex(({ kind }) => HARD.includes(kind));
+    const last = acts.findLastIndex(({ kind }) => HARD.has(kind));
     if (last < 0) return [];
     const act = acts[last]!;
     const until = acts[last + 1 + WITHIN]?.startsAtS ?? Infinity;

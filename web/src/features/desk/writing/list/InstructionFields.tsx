@@ -13,9 +13,6 @@ interface InstructionFieldsProps {
   onChange(instruction: Instruction): void;
 }
 
-/** What can be ridden for a time instead of a number of times. */
-const TIMED: readonly string[] = ['goLarge', 'circle'];
-
 /** The words a form's values are called by. */
 const NAMES: Readonly<Record<string, string>> = {
   diameterM: 'metres',
@@ -54,7 +51,7 @@ export function InstructionFields({ instruction, onChange }: InstructionFieldsPr
           onChange={(value) => set(entry.name, value)}
         />
       ))}
-      {TIMED.includes(instruction.form) && <HowLong {...{ instruction, onChange }} />}
+      {form.group === 'act' && form.timed && <HowLong {...{ instruction, onChange }} />}
       {form.group === 'act' && !form.rests && <HowOften {...{ instruction, onChange }} />}
     </>
   );
