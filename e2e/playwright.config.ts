@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 180_000,
   // Against what never comes: a busy machine may take its time for what does.
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: 2,
   retries: 0,
   reporter: [['list']],
   projects: [

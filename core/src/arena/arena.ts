@@ -20,6 +20,10 @@ export interface Letter {
 /** Half a metre inside the rail: common practice. */
 export const DEFAULT_INSET_M = 0.5;
 
+/** The two standard arenas. Source: international dressage rules, arena (from memory). */
+export const LONG_ARENA: Arena = { widthM: 20, lengthM: 60, insetM: DEFAULT_INSET_M };
+export const SHORT_ARENA: Arena = { ...LONG_ARENA, lengthM: 40 };
+
 /**
  * Metres from A's short side: [left side, right side, centre line].
  * Source: international dressage rules, arena (from memory).

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { LONG_ARENA, SHORT_ARENA } from '../arena/arena.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES } from '../lesson/terms.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -10,7 +11,7 @@ import { exerciseSchema, plannedPhases, type Exercise } from './exercise.ts';
 import { FACULTIES, facultiesOf, givenTo } from './faculties.ts';
 import { before, hardness, levelsOf, missingNames } from './graph.ts';
 import { sitesOf, templateFault } from './sites.ts';
-import { horseFor, LONG_ARENA, SHORT_ARENA, stageOf, tryOut } from './trial.ts';
+import { horseFor, stageOf, tryOut } from './trial.ts';
 
 const first = (e: Exercise) => Math.min(...e.rungs.map((r) => stageOf(e, r)));
 

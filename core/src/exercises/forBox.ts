@@ -1,3 +1,4 @@
+import { LONG_ARENA } from '../arena/arena.ts';
 import { MOVING_GAITS, usualPace, type Gait } from '../gaits/paces.ts';
 import type { Stage } from '../gaits/stage.ts';
 import { formOf } from '../lesson/forms.ts';
@@ -10,7 +11,6 @@ import type { Ride } from '../ride/types.ts';
 import { isRepair } from './catalogue.ts';
 import { plannedPhases, type Exercise } from './exercise.ts';
 import { firstSite } from './sites.ts';
-import { LONG_ARENA } from './trial.ts';
 
 /** Where one goes and how one goes on says little of what is asked. */
 const SAYS_LITTLE = ['track', 'line', 'go-large', 'salute', 'leave', 'retake', 'place'];

@@ -1,4 +1,4 @@
-import { DEFAULT_INSET_M, findLetter, lettersOf, type Arena } from '../arena/arena.ts';
+import { findLetter, lettersOf, type Arena } from '../arena/arena.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import { isPlain } from '../geometry/leg.ts';
 import { parseLesson } from '../notation/parse.ts';
@@ -81,6 +81,3 @@ export function tryOut(site: Site, arena: Arena, horse: HorseProfile): Trial {
     end: horseAtPoint(parsed.lesson, 'end', horse).rider,
   };
 }
-
-export const LONG_ARENA: Arena = { widthM: 20, lengthM: 60, insetM: DEFAULT_INSET_M };
-export const SHORT_ARENA: Arena = { ...LONG_ARENA, lengthM: 40 };

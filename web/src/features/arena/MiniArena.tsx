@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { railBox } from '@canter-book/core/arena/arena';
+import type { Arena } from '@canter-book/core/arena/arena';
 import type { View } from '@canter-book/core/drawing/svgPath';
 import type { Ride } from '@canter-book/core/ride/types';
 import { Strokes } from './Strokes.tsx';
@@ -9,6 +9,8 @@ const VIEW: View = 'c-right';
 const MARGIN_M = 0.8;
 
 interface MiniArenaProps {
+  /** Its place is kept free from the start, so that nothing moves when it is drawn. */
+  arena: Arena;
   /** Laid out when it comes into sight; null where it cannot be ridden. */
   ride(): Ride | null;
   label: string;
@@ -21,6 +23,7 @@ interface MiniArenaProps {
 
 /** A ride in a small arena, without letters: to be recognised at a glance in a list. */
 export function MiniArena({
+  arena,
   ride,
   label,
   among,
@@ -33,14 +36,11 @@ export function MiniArena({
   // Whoever lists many of them hands in a new function with each render; the ride stays the same.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const seen = useMemo(() => (near ? ride() : null), [near]);
-  const box = seen && railBox(seen.arena);
   return (
     <div
       ref={place}
       className={className}
-      style={{
-        aspectRatio: box ? `${seen.arena.lengthM + 2} / ${seen.arena.widthM + 2}` : '62 / 22',
-      }}
+      style={{ aspectRatio: `${arena.lengthM + 2} / ${arena.widthM + 2}` }}
     >
       {seen && (
         <svg

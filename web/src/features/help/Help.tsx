@@ -1,3 +1,4 @@
+import { LONG_ARENA } from '@canter-book/core/arena/arena';
 import { REFERENCE, rideOfRow, type Row } from '@canter-book/core/formats/reference';
 import { Link } from 'react-router';
 import { useTitle } from '../../app/title.ts';
@@ -107,7 +108,7 @@ function Written({ row }: { row: Row }) {
         </code>
         <span className="text-[14px] text-soft">{row.says}</span>
       </span>
-      <MiniArena ride={() => rideOfRow(row)} label={`${row.line}, drawn`} />
+      <MiniArena arena={LONG_ARENA} ride={() => rideOfRow(row)} label={`${row.line}, drawn`} />
     </li>
   );
 }

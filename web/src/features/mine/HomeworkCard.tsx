@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import { HOMEWORK_DONE } from '@canter-book/core/observations/kinds/homework';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { Failed } from '../../api/Failed.tsx';
@@ -27,6 +28,7 @@ export function HomeworkCard({ homework, lesson }: HomeworkCardProps) {
       <p className="mb-3 font-book text-xl">{said}</p>
       {lesson && (
         <MiniArena
+          arena={arenaOf(lesson)}
           ride={() => compileRide(lesson)}
           among={mainLines(lesson)}
           label="The work of the last lesson, drawn"

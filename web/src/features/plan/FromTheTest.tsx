@@ -1,3 +1,4 @@
+import type { Arena } from '@canter-book/core/arena/arena';
 import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
@@ -60,6 +61,7 @@ export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: Fr
                 key={key}
                 part={part}
                 called={boxesSaid(part.boxes, ride.document)}
+                arena={arena}
                 draw={() => rideOfKept(part.kept, arena, horse)}
                 out={out}
                 onOut={() => onWithout(out ? without.filter((k) => k !== key) : [...without, key])}
@@ -75,6 +77,7 @@ export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: Fr
 interface PartCardProps {
   part: TestPart;
   called: string;
+  arena: Arena;
   draw: () => ReturnType<typeof rideOfKept>;
   /** It is left out. */
   out: boolean;
@@ -82,11 +85,11 @@ interface PartCardProps {
   onOut(): void;
 }
 
-const PartCard = ({ part, called, draw, out, onOut }: PartCardProps) => (
+const PartCard = ({ part, called, arena, draw, out, onOut }: PartCardProps) => (
   <li
     className={`w-56 shrink-0 snap-start rounded-lg border border-line bg-page p-2 md:w-auto ${out ? 'opacity-60' : ''}`}
   >
-    <MiniArena ride={draw} label={`${called}, drawn`} />
+    <MiniArena arena={arena} ride={draw} label={`${called}, drawn`} />
     <span className="mt-1.5 block text-[12.5px] text-soft">
       {part.what === 'rehearsal' ? 'rehearsal' : 'as in the test'} · about {part.kept.minutes} min
     </span>

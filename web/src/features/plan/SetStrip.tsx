@@ -1,5 +1,6 @@
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import type { PlannedSet } from '@canter-book/core/planner/reasons';
 import { rideOfSet } from '@canter-book/core/planner/rideOfSet';
 import { MiniArena } from '../arena/MiniArena.tsx';
@@ -34,6 +35,7 @@ export function SetStrip({ sets, lesson, horse, aim, shown, onShow }: SetStripPr
             >
               <MiniArena
                 key={lesson.items.length + set.exercise + set.rung}
+                arena={arenaOf(lesson)}
                 ride={() => rideOfSet(lesson, set.exercise, horse)}
                 label={`${set.name}, drawn`}
               />

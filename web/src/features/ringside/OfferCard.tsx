@@ -53,7 +53,7 @@ export default function OfferCard(props: OfferCardProps) {
           : 'Three good in a row. Next step:'}
       </p>
       <div className="my-2 grid grid-cols-[7.5rem_1fr] items-center gap-x-3">
-        <MiniArena ride={() => swap.ride} label={`${name}, drawn`} />
+        <MiniArena arena={swap.ride.arena} ride={() => swap.ride} label={`${name}, drawn`} />
         <b className="text-[17px] leading-tight">{name}</b>
       </div>
       <div className="flex gap-2">

@@ -12,6 +12,7 @@ export function LessonToRead({ lesson }: { lesson: Lesson }) {
   return (
     <div className="gap-8 lg:grid lg:grid-cols-2">
       <MiniArena
+        arena={ride.arena}
         ride={() => ride}
         among={mainLines(lesson)}
         label="The work of the lesson, drawn"

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Lesson } from '@canter-book/core/lesson/document';
+import { arenaOf } from '@canter-book/core/lesson/arenaOf';
 import { periodSaid } from '@canter-book/core/report/report';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { problemOf } from '../../api/problem.ts';
@@ -82,6 +83,7 @@ function Body({ read }: { read: Read }) {
 
 const Drawn = ({ lesson }: { lesson: Lesson }) => (
   <MiniArena
+    arena={arenaOf(lesson)}
     ride={() => compileRide(lesson)}
     among={mainLines(lesson)}
     label="The work of the lesson, drawn"

@@ -1,14 +1,9 @@
 import { useMemo, useState } from 'react';
+import { LONG_ARENA, SHORT_ARENA } from '@canter-book/core/arena/arena';
 import { REINS } from '@canter-book/core/arena/rein';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { sitesOf } from '@canter-book/core/exercises/sites';
-import {
-  horseFor,
-  LONG_ARENA,
-  rideOfSite,
-  SHORT_ARENA,
-  stageOf,
-} from '@canter-book/core/exercises/trial';
+import { horseFor, rideOfSite, stageOf } from '@canter-book/core/exercises/trial';
 import { countsPerStride, countWord } from '@canter-book/core/gaits/paces';
 import { clock } from '@canter-book/core/units';
 import { Button } from '../../ui/Button.tsx';

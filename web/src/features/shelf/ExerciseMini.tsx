@@ -1,6 +1,7 @@
+import { LONG_ARENA, SHORT_ARENA } from '@canter-book/core/arena/arena';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import { firstSite } from '@canter-book/core/exercises/sites';
-import { horseFor, LONG_ARENA, rideOfSite, SHORT_ARENA } from '@canter-book/core/exercises/trial';
+import { horseFor, rideOfSite } from '@canter-book/core/exercises/trial';
 import type { Ride } from '@canter-book/core/ride/types';
 import { MiniArena } from '../arena/MiniArena.tsx';
 
@@ -31,6 +32,7 @@ export const ExerciseMini = ({
   className?: string;
 }) => (
   <MiniArena
+    arena={LONG_ARENA}
     ride={() => rideOfExercise(exercise)}
     label={`${exercise.name}, drawn`}
     {...(className && { className })}

@@ -1,7 +1,8 @@
 import { CHAINS } from '@canter-book/core/exercises/catalogue';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
 import { firstSite } from '@canter-book/core/exercises/sites';
-import { horseFor, LONG_ARENA, rideOfSite } from '@canter-book/core/exercises/trial';
+import { LONG_ARENA } from '@canter-book/core/arena/arena';
+import { horseFor, rideOfSite } from '@canter-book/core/exercises/trial';
 import type { MovingGait } from '@canter-book/core/gaits/paces';
 import type { Scale } from '@canter-book/core/observations/scales';
 import type { Readiness, Status } from '@canter-book/core/planner/readiness';

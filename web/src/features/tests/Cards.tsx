@@ -44,7 +44,12 @@ const LearningCard = ({ sheet, ride }: Omit<CardsProps, 'kind'>) => (
           {box.number} {boxName(box)}
           {box.coefficient > 1 && ` ×${box.coefficient}`}
         </p>
-        <MiniArena ride={() => boxRide(ride, box)} atOnce label={`Box ${box.number}, drawn`} />
+        <MiniArena
+          arena={ride.arena}
+          ride={() => boxRide(ride, box)}
+          atOnce
+          label={`Box ${box.number}, drawn`}
+        />
         <p className="text-[11.5px] leading-snug">{box.lines.join(' · ')}</p>
       </li>
     ))}

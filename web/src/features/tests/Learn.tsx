@@ -171,6 +171,7 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
                   {way === 'tap' && (
                     <MiniArena
                       key={box.number}
+                      arena={ride.arena}
                       ride={() => boxRide(ride, box)}
                       label={`Box ${box.number}, drawn`}
                       className="my-2 w-full max-w-md"

@@ -44,7 +44,11 @@ export function MostToGain({ sheet, score, ride, target, stage }: MostToGainProp
                 <span className="tabular font-mono font-bold">+{gain.toFixed(1)}</span>
               </p>
               <Expected box={box} ride={ridden} levelOf={levelOf} />
-              <MiniArena ride={() => boxRide(ridden, box)} label={`Box ${number}, drawn`} />
+              <MiniArena
+                arena={ridden.arena}
+                ride={() => boxRide(ridden, box)}
+                label={`Box ${number}, drawn`}
+              />
               <Suspense>
                 <TrainedBy
                   box={box}

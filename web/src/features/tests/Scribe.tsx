@@ -136,6 +136,7 @@ function Marking({ draft: { ride, own }, state, onChange }: MarkingProps) {
             <BoxShown box={box}>
               <MiniArena
                 key={box.number}
+                arena={ridden.arena}
                 ride={() => boxRide(ridden, box)}
                 label={`Box ${box.number}, drawn`}
                 className="mx-auto w-full max-w-md"

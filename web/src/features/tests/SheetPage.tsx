@@ -198,7 +198,11 @@ function BoxCard({ box, ride, levelOf, notYet }: BoxCardProps) {
         </span>
         {box.coefficient > 1 && <b title="coefficient">×{box.coefficient}</b>}
       </div>
-      <MiniArena ride={() => boxRide(ride, box)} label={`Box ${box.number}, drawn`} />
+      <MiniArena
+        arena={ride.arena}
+        ride={() => boxRide(ride, box)}
+        label={`Box ${box.number}, drawn`}
+      />
       <ul className="mt-1.5 text-[13px] leading-snug">
         {box.lines.map((line, i) => (
           <li key={i}>{line}</li>

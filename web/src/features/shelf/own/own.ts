@@ -3,7 +3,8 @@ import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import type { Exercise, OwnExercise } from '@canter-book/core/exercises/exercise';
 import { exerciseSchema } from '@canter-book/core/exercises/exercise';
 import { sitesOf, templateFault } from '@canter-book/core/exercises/sites';
-import { horseFor, LONG_ARENA, SHORT_ARENA, tryOut } from '@canter-book/core/exercises/trial';
+import { LONG_ARENA, SHORT_ARENA } from '@canter-book/core/arena/arena';
+import { horseFor, tryOut } from '@canter-book/core/exercises/trial';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
 
 /** A copy to be changed, under a name of its own. */
