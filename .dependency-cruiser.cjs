@@ -8,6 +8,7 @@ const rooms = [
   'words',
   'steps',
   'daysSaid',
+  'scales',
   'geometry',
   'arena',
   'gaits',

@@ -1,7 +1,7 @@
 import type { Request, Result } from 'autocannon';
 import { v7 } from 'uuid';
 import type { Observation } from '../../core/src/observations/observation.ts';
-import { SCALES } from '../../core/src/observations/scales.ts';
+import { SCALES } from '../../core/src/scales.ts';
 
 /** What clients ask, one after the other for each horse and each session. */
 

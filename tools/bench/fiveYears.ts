@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { v7 } from 'uuid';
 import type { Observation } from '../../core/src/observations/observation.ts';
 import type { Horse, Session } from '../../core/src/book/records.ts';
-import { SCALES } from '../../core/src/observations/scales.ts';
+import { SCALES } from '../../core/src/scales.ts';
 import { standingsFrom } from '../../core/src/progress/snapshot.ts';
 import { connect, type Connection } from '../../server/src/db/connect.ts';
 import { normal, seeded } from '../../server/src/demo/random.ts';

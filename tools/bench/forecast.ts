@@ -1,6 +1,6 @@
 import { aheadOf, bandOf, BANDS } from '../../core/src/progress/forecast.ts';
 import { MARK_MODEL, type DatedMark } from '../../core/src/progress/standing.ts';
-import { SCALES } from '../../core/src/observations/scales.ts';
+import { SCALES } from '../../core/src/scales.ts';
 import { openFiveYears } from './fiveYears.ts';
 
 const HORSES = 20;

@@ -10,7 +10,7 @@ import { reviewLesson } from '../../core/src/review/review.ts';
 import { compileRide } from '../../core/src/ride/compile.ts';
 import { sampleRide } from '../../core/src/ride/sample.ts';
 import highsLoader from 'highs';
-import { SCALES } from '../../core/src/observations/scales.ts';
+import { SCALES } from '../../core/src/scales.ts';
 import { candidatesOf } from '../../core/src/planner/candidates.ts';
 import { highsSolver, type HighsRuntime } from '../../core/src/planner/highs.ts';
 import { planLesson } from '../../core/src/planner/plan.ts';

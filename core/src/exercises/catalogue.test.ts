@@ -4,7 +4,7 @@ import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { APPROACHES } from '../lesson/terms.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { CHAINS, EXERCISES, findExercise } from './catalogue.ts';
 import { exerciseSchema, plannedPhases, type Exercise } from './exercise.ts';

@@ -3,7 +3,7 @@ import { idSchema } from '../fields.ts';
 import { stageSchema } from '../gaits/stageSchema.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/terms.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { ridersFaults } from './aids.ts';
 import { aidsSchema, faultSchema, sentence } from './card.ts';

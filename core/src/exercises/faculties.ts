@@ -1,4 +1,4 @@
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 
 /**
  * What a horse takes from one exercise into the next: few, so that two that share one really prepare each

@@ -4,7 +4,7 @@ import type { Stage } from '../gaits/stage.ts';
 import { formOf } from '../lesson/forms.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { demandsOf } from '../sheet/demands.ts';
 import type { SheetBox } from '../sheet/sheet.ts';
 import type { Ride } from '../ride/types.ts';

@@ -10,6 +10,7 @@ import {
 import { turnSign } from '../arena/rein.ts';
 import { act, type ActPlan, type Fault, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { offset, type Point } from '../geometry/curve.ts';
 import type { Leg } from '../geometry/leg.ts';
 import { line } from '../geometry/line.ts';
@@ -23,6 +24,7 @@ function closed(points: readonly Point[]): Leg[] {
 /** `square 20`: sides of 20 m, the first one along the course; it begins and ends here. */
 export const square = act({
   kind: 'square',
+  shows: BENT,
   pattern: pattern('square [{side:side}] {sideM:metres}'),
   ownSide: true,
   plan(stand, { side: said, sideM }) {
@@ -39,6 +41,18 @@ export const square = act({
     // The way on is the line it came from, not its own last side.
     return { legs: closed(corners), headingAfterRad: headingRad };
   },
+  examples: [
+    { line: 'C square 10', metres: 40 },
+    { line: 'E square 15', metres: 60 },
+  ],
+  palette: [{ group: 'Circles', name: 'square', says: '{a} square {in} 20' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'E square 15',
+      says: 'Sides of 15 m, the first along the track.',
+    },
+  ],
 });
 
 /** `diamond 20`: the four circle points of a 20 m circle joined straight. */
@@ -59,6 +73,18 @@ export const diamond = act({
     ];
     return { legs: closed(points), headingAfterRad: headingRad };
   },
+  examples: [
+    { line: 'E diamond 20', metres: 40 * Math.SQRT2 },
+    { line: 'A diamond 20', metres: 40 * Math.SQRT2, before: 'start A walk medium left' },
+  ],
+  palette: [{ group: 'Circles', name: 'diamond', says: '{a} diamond {in} 20' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'E diamond 20',
+      says: 'The four points of a 20 m circle, joined straight.',
+    },
+  ],
 });
 
 /** Metres over which the horse moves from one track to another. Common practice. */
@@ -102,6 +128,19 @@ export const innerTrack = act({
     if ('code' in moved) return moved;
     return { legs: moved.legs, courseAfter: trackCourse(stand.riding.rein, moved.furtherInM) };
   },
+  examples: [
+    { line: 'F inner track 1.5', metres: Math.hypot(5, 1.5) },
+    { line: 'E inner track', metres: Math.hypot(5, 1.5) },
+  ],
+  palette: [{ group: 'Lines', name: 'inner track', says: '{a} inner track 1.5' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'F inner track 1.5',
+      says: 'On to a second track, so many metres in; “outer track” leads back.',
+      after: 'outer track',
+    },
+  ],
 });
 
 /** Back out to the track. */
@@ -115,6 +154,11 @@ export const outerTrack = act({
     if ('code' in moved) return moved;
     return { legs: moved.legs, courseAfter: trackCourse(stand.riding.rein) };
   },
+  examples: [
+    { line: 'E outer track', metres: Math.hypot(5, 2), before: 'F inner track 2' },
+    { line: 'B outer track', metres: 0 },
+  ],
+  palette: [{ group: 'Lines', name: 'outer track', says: '{a} outer track' }],
 });
 
 /** In to an inner track, once round it, out again: the inner rectangle runs a horse's length inside. */
@@ -132,6 +176,15 @@ export const rectangleInset = act({
     if ('code' in back) return back;
     return { legs: [...moved.legs, ...round, ...back.legs], courseAfter: stand.course };
   },
+  examples: [{ line: 'F rectangle inset 2.4', metres: 2 * Math.hypot(5, 2.4) + 160 - 8 * 2.4 }],
+  palette: [{ group: 'Lines', name: 'rectangle', says: '{a} rectangle inset 2.5' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'F rectangle inset 2.4',
+      says: 'In to an inner track, once round, and out.',
+    },
+  ],
 });
 
 /** The part of the arena between two letters, ridden round once: along, across, along, across. */
@@ -157,4 +210,15 @@ export const rectangleBetween = act({
     const corners = [at, { x: at.x, y: far }, { x: -at.x, y: far }, { x: -at.x, y: at.y }];
     return { legs: closed(corners), headingAfterRad: stand.headingRad };
   },
+  examples: [
+    { line: 'P rectangle between P and R', metres: 88 },
+    { line: 'S rectangle between V and S', metres: 88 },
+  ],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'P rectangle between P and R',
+      says: 'That part of the arena, once round.',
+    },
+  ],
 });

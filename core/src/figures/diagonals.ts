@@ -2,6 +2,7 @@ import { courseLegs, metresToPoint } from '../arena/course.ts';
 import type { Arena } from '../arena/arena.ts';
 import { act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { STRAIGHT_ON } from '../forms/told.ts';
 import type { Point } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import type { Leg } from '../geometry/leg.ts';
@@ -33,6 +34,7 @@ export function leadsAcross(from: Point, to: Point, { lengthM }: Arena): boolean
  */
 export const changeRein = act({
   kind: 'change-rein',
+  shows: STRAIGHT_ON,
   plain: true,
   straight: true,
   pattern: pattern('change rein'),
@@ -48,11 +50,28 @@ export const changeRein = act({
     }
     return endingOn(stand, routeLegs(stand));
   },
+  examples: [
+    { line: 'H-X-F change rein', metres: 52 },
+    { line: 'F-X-H change rein', metres: 52 },
+    { line: 'H-B change rein', metres: Math.hypot(20, 24) },
+  ],
+  palette: [
+    {
+      group: 'Change rein',
+      name: 'across the school',
+      says: '{a}-{b} change rein',
+      between: 'long sides',
+    },
+  ],
+  help: [
+    { section: 'Lines and changes of rein', line: 'H-B change rein', says: 'The short diagonal.' },
+  ],
 });
 
 /** `F-X half diagonal`: to the centre line, then straight on along it. */
 export const halfDiagonal = act({
   kind: 'half-diagonal',
+  shows: STRAIGHT_ON,
   straight: true,
   pattern: pattern('half diagonal'),
   route: 'needed',
@@ -71,4 +90,21 @@ export const halfDiagonal = act({
       headingAfterRad: headingRad,
     };
   },
+  examples: [{ line: 'F-X half diagonal', metres: 26 }],
+  palette: [
+    {
+      group: 'Change rein',
+      name: 'half diagonal',
+      says: '{a}-{b} half diagonal',
+      between: 'two sides',
+    },
+  ],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'F-X half diagonal',
+      says: 'To the centre line, and on along it.',
+      after: 'C track left',
+    },
+  ],
 });

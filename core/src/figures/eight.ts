@@ -1,11 +1,13 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { endingOn, riddenDiameterM, toRein, turnLeg, sideOf } from './shared.ts';
 
 /** Two circles that touch where they begin: the first on the present rein, the second on the other. */
 export const figureEight = act({
   kind: 'figure-eight',
+  shows: BENT,
   balancing: true,
   pattern: pattern('figure eight [{side:side}] {diameterM:metres}'),
   plan(stand, params) {
@@ -25,11 +27,22 @@ export const figureEight = act({
       ],
     };
   },
+  examples: [{ line: 'X figure eight 10', metres: 20 * Math.PI, before: 'A centre line' }],
+  palette: [{ group: 'Circles', name: 'figure of eight', says: '{a} figure eight {in} 20' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'X figure eight 10',
+      says: 'Two circles, the first on the present rein.',
+      before: 'A centre line',
+    },
+  ],
 });
 
 /** Through the circle to its other side: two half circles of half its size; the rein changes at the middle. */
 export const changeThroughCircle = act({
   kind: 'change-through-circle',
+  shows: BENT,
   pattern: pattern('change through circle [{side:side}] {diameterM:metres}'),
   plan(stand, params) {
     const side = sideOf(stand, params.side);
@@ -42,4 +55,18 @@ export const changeThroughCircle = act({
     const plan = endingOn(stand, legs);
     return { ...plan, changes: [toRein(0, side), toRein(first.curve.lengthM, otherRein(side))] };
   },
+  examples: [
+    { line: 'A change through circle 20', metres: 10 * Math.PI },
+    { line: 'E change through circle 20', metres: 10 * Math.PI },
+  ],
+  palette: [
+    { group: 'Change rein', name: 'through the circle', says: '{a} change through circle {in} 20' },
+  ],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'C change through circle 20',
+      says: 'Two half circles, through the middle.',
+    },
+  ],
 });

@@ -36,4 +36,17 @@ export const goLarge = act({
         : plannedMetresFor(arena, round, at, riddenM, stand.cornerRadiusM);
     return { legs: courseLegs(arena, round, at, metres), courseAfter: round };
   },
+  examples: [
+    { line: 'go large', metres: 160 },
+    { line: 'A go large x2', metres: 320 },
+    { line: 'go large for 3 min' },
+  ],
+  palette: [{ group: 'Lines', name: 'go large', says: '{a} go large' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'go large x2',
+      says: 'Rounds of the track; “for 3 min” takes a time.',
+    },
+  ],
 });

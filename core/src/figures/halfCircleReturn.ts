@@ -2,6 +2,7 @@ import { trackHeading, isOnTrack } from '../arena/course.ts';
 import { otherRein, turnSign } from '../arena/rein.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { arc } from '../geometry/arc.ts';
 import { offset } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
@@ -16,6 +17,7 @@ const MOST_TURN_RAD = 1.6 * Math.PI;
  */
 export const halfCircleReturn = act({
   kind: 'half-circle-return',
+  shows: BENT,
   balancing: true,
   pattern: pattern('half circle [{side:side}] {diameterM:metres} return {to:letter}'),
   ownSide: true,
@@ -48,6 +50,23 @@ export const halfCircleReturn = act({
       { curve: line(home.point, target) },
     ]);
   },
+  examples: [
+    { line: 'E half circle left 10 return H', metres: 24 + 5 * (Math.PI + 2 * Math.atan(5 / 24)) },
+  ],
+  palette: [
+    {
+      group: 'Change rein',
+      name: 'half circle and return',
+      says: '{a} half circle {in} 10 return {b}',
+    },
+  ],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'E half circle left 10 return H',
+      says: 'Half a circle, and back to the track at H.',
+    },
+  ],
 });
 
 /** Metres from the letter to where the reverse half circle meets the track. Common practice. */
@@ -56,6 +75,7 @@ const REVERSE_ALONG_M = 12;
 /** The reverse: off the track on the tangent to a circle that touches the track 12 m on, round it, back. */
 export const reverseHalfCircle = act({
   kind: 'reverse-half-circle',
+  shows: BENT,
   pattern: pattern('reverse half circle [{side:side}] {diameterM:metres}'),
   alsoRead: [pattern('half turn in reverse [{side:side}] {diameterM:metres}')],
   plan(stand, params) {
@@ -81,4 +101,18 @@ export const reverseHalfCircle = act({
       { curve: arc(out.point, out.headingRad, r, turnSign(side) * turn) },
     ]);
   },
+  examples: [
+    { line: 'E half turn in reverse right 10', metres: 12 + 5 * (Math.PI + 2 * Math.atan(5 / 12)) },
+    { line: 'E reverse half circle right 10', metres: 12 + 5 * (Math.PI + 2 * Math.atan(5 / 12)) },
+  ],
+  palette: [
+    { group: 'Change rein', name: 'reversed half circle', says: '{a} reverse half circle {in} 10' },
+  ],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'E reverse half circle right 10',
+      says: 'Off the track on a slant, half a circle back to it. “half turn in reverse” is the same.',
+    },
+  ],
 });

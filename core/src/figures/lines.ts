@@ -10,6 +10,7 @@ import { trackBox } from '../arena/arena.ts';
 import { turnSign } from '../arena/rein.ts';
 import { act, type Stand } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { STRAIGHT_ON } from '../forms/told.ts';
 import { headingTo, type Point } from '../geometry/curve.ts';
 import { line } from '../geometry/line.ts';
 import { wrapRad } from '../units.ts';
@@ -39,11 +40,20 @@ export const track = act({
       headingAfterRad: heading,
     };
   },
+  examples: [
+    { line: 'C track left', metres: 0, before: 'A centre line' },
+    { line: 'C track right', metres: 0, before: 'A centre line' },
+  ],
+  palette: [
+    { group: 'Lines', name: 'track left', says: '{a} track left' },
+    { group: 'Lines', name: 'track right', says: '{a} track right' },
+  ],
 });
 
 /** `turn left`: a quarter turn, straight on across the school. At the end of a line it is `track left`. */
 export const turn = act({
   kind: 'turn',
+  shows: STRAIGHT_ON,
   straight: true,
   openEnded: true,
   pattern: pattern('turn {side:side}'),
@@ -62,6 +72,19 @@ export const turn = act({
       headingAfterRad: headingRad,
     };
   },
+  examples: [
+    { line: 'E turn left', metres: 0 },
+    { line: 'B turn left', metres: 0 },
+  ],
+  palette: [{ group: 'Lines', name: 'turn across', says: '{a} turn {in}' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'E turn left',
+      says: 'Across the school.',
+      after: 'B track left',
+    },
+  ],
 });
 
 /** Along a line of the arena that runs from A's side to C's: on as it goes, from a short side to the far end. */
@@ -82,6 +105,7 @@ function lengthwise(stand: Stand, x: number, name: string) {
 /** Up or down the centre line from the short side at A or C, or from a turn on to it. */
 export const centreLine = act({
   kind: 'centre-line',
+  shows: STRAIGHT_ON,
   straight: true,
   openEnded: true,
   pattern: pattern('centre/center line'),
@@ -111,11 +135,25 @@ export const centreLine = act({
     }
     return lengthwise(stand, 0, 'centre line');
   },
+  examples: [
+    { line: 'A centre line', metres: 0 },
+    { line: 'C centre line', metres: 0 },
+  ],
+  palette: [{ group: 'Lines', name: 'centre line', says: '{a} centre line' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'A centre line',
+      says: 'Up the centre; the next line says “C track left”.',
+      after: 'C track left',
+    },
+  ],
 });
 
 /** A quarter line (5 m from the centre in a 20 m arena); near is the first one reached. */
 export const quarterLine = act({
   kind: 'quarter-line',
+  shows: STRAIGHT_ON,
   openEnded: true,
   pattern: pattern('quarter line [{which:near|far}]'),
   plan(stand, { which = 'near' }) {
@@ -131,4 +169,18 @@ export const quarterLine = act({
     const x = which === 'near' && !passed ? first : travel * quarterM;
     return lengthwise(stand, x, 'quarter line');
   },
+  examples: [
+    { line: 'A quarter line', metres: 5 },
+    { line: 'A quarter line far', metres: 5 },
+    { line: 'C quarter line near', metres: 5 },
+  ],
+  palette: [{ group: 'Lines', name: 'quarter line', says: '{a} quarter line' }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'A quarter line',
+      says: 'Up the first quarter line; “far” takes the other.',
+      after: 'track left',
+    },
+  ],
 });

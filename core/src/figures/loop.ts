@@ -2,6 +2,7 @@ import { turnSign } from '../arena/rein.ts';
 import { isOnTrack, metresToTrack } from '../arena/course.ts';
 import { act } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { arc } from '../geometry/arc.ts';
 import { distanceM, headingTo } from '../geometry/curve.ts';
 import { SAME_M, degToRad, wrapRad } from '../units.ts';
@@ -11,6 +12,12 @@ import { line } from '../geometry/line.ts';
 /** A loop leaves the line that is being ridden, and comes back to it. */
 const MOST_OFF_RAD = degToRad(2);
 
+/** Its length on paper, by the closed form below. */
+const loopM = (h: number, d: number): number => {
+  const phi = 2 * Math.atan(d / h);
+  return (4 * phi * h) / (2 * Math.sin(phi));
+};
+
 /**
  * A loop of depth d off the track and back: four equal arcs, tangent to the track at both ends and
  * parallel to it at the middle. With half-length h: φ = 2·atan(d/h), R = h/(2·sin φ), length 4·R·φ.
@@ -18,6 +25,7 @@ const MOST_OFF_RAD = degToRad(2);
  */
 export const loop = act({
   kind: 'loop',
+  shows: BENT,
   pattern: pattern('loop {depthM:depth}'),
   route: 'needed',
   plan(stand, params) {
@@ -52,4 +60,17 @@ export const loop = act({
     }
     return { legs };
   },
+  examples: [
+    { line: 'H-K loop 5', metres: loopM(24, 5) },
+    { line: 'F-M loop 10' },
+    { line: 'H-K loop 0', metres: 48 },
+  ],
+  palette: [{ group: 'Lines', name: 'loop', says: '{a}-{b} loop 5', between: 'one side' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'H-K loop 5',
+      says: 'A loop along a long side, 5 m deep.',
+    },
+  ],
 });

@@ -3,6 +3,7 @@ import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
 import { trackCourse } from '../arena/course.ts';
 import { act, type Change } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { arc } from '../geometry/arc.ts';
 import { distanceM, offset, type Point } from '../geometry/curve.ts';
 import type { Leg } from '../geometry/leg.ts';
@@ -28,6 +29,7 @@ function loopParts(spacingM: number, widthM: number) {
  */
 export const serpentine = act({
   kind: 'serpentine',
+  shows: BENT,
   balancing: true,
   pattern: pattern('serpentine {loops:count} [to {to:letter}]'),
   plan(stand, { loops, to }) {
@@ -78,4 +80,18 @@ export const serpentine = act({
     }
     return { legs, changes, courseAfter: trackCourse(rein) };
   },
+  examples: [
+    { line: 'A serpentine 3 to C', metres: 30 * Math.PI },
+    { line: 'A serpentine 4 to C', metres: 4 * ((Math.PI * 15) / 2 + 5) },
+    { line: 'A serpentine 2', metres: 2 * (10 * Math.PI + 10) },
+    { line: 'C serpentine 6 to A', metres: 6 * (5 * Math.PI + 10) },
+  ],
+  palette: [{ group: 'Lines', name: 'serpentine', says: '{a} serpentine 3 to {b}' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'A serpentine 3 to C',
+      says: 'Three loops, the whole width.',
+    },
+  ],
 });

@@ -1,6 +1,7 @@
 import { turnSign, type Rein } from '../arena/rein.ts';
 import { act, type ActPlan, type Stand, ROUNDS_OF_A_COUNT } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
+import { BENT } from '../forms/told.ts';
 import { spiralFrom } from '../geometry/spiral.ts';
 import { courseFrom, riddenDiameterM, sideOf } from './shared.ts';
 
@@ -74,6 +75,7 @@ function insetOfLarger(stand: Stand, side: Rein, { fromM, toM }: SpiralParams): 
 
 export const spiralIn = act({
   kind: 'spiral',
+  shows: BENT,
   balancing: true,
   usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('spiral in [{side:side}] {fromM:metres} to {toM:metres}'),
@@ -85,10 +87,20 @@ export const spiralIn = act({
     }
     return spiralPlan(stand, params, 'from');
   },
+  examples: [{ line: 'C spiral in 20 to 10 x2' }, { line: 'E spiral in 20 to 15 x1' }],
+  palette: [{ group: 'Circles', name: 'spiral in', says: '{a} spiral in {in} 20 to 10' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'C spiral in 20 to 10',
+      says: 'In over two rounds; “x3” takes three.',
+    },
+  ],
 });
 
 export const spiralOut = act({
   kind: 'spiral',
+  shows: BENT,
   balancing: true,
   usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('spiral out [{side:side}] {fromM:metres} to {toM:metres} {legYield=leg-yield}'),
@@ -100,4 +112,14 @@ export const spiralOut = act({
     }
     return spiralPlan(stand, params, 'to');
   },
+  examples: [{ line: 'spiral out 10 to 20 x2 leg-yield', before: 'C spiral in 20 to 10 x2' }],
+  palette: [{ group: 'Circles', name: 'spiral out', says: '{a} spiral out {in} 10 to 20' }],
+  help: [
+    {
+      section: 'Circles and loops',
+      line: 'spiral out 10 to 20 leg-yield',
+      says: 'Out again, sideways.',
+      before: 'C spiral in 20 to 10',
+    },
+  ],
 });

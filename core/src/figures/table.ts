@@ -16,28 +16,28 @@ import { loop } from './loop.ts';
 import { serpentine } from './serpentine.ts';
 import { spiralIn, spiralOut } from './spirals.ts';
 
-/** Every figure and course of the shorthand. */
+/** Every figure and course of the shorthand; palette and help show them in this order. */
 export const figures = {
   goLarge,
-  track,
-  turn,
   centreLine,
   quarterLine,
+  turn,
+  track,
   circle,
   halfCircle,
   threeQuarterCircle,
-  halfCircleReturn,
-  reverseHalfCircle,
-  changeRein,
-  halfDiagonal,
   loop,
   serpentine,
-  figureEight,
-  changeThroughCircle,
   spiralIn,
   spiralOut,
+  figureEight,
   square,
   diamond,
+  changeRein,
+  halfCircleReturn,
+  reverseHalfCircle,
+  changeThroughCircle,
+  halfDiagonal,
   innerTrack,
   outerTrack,
   rectangleInset,

@@ -2,7 +2,7 @@ import { REINS } from '../arena/rein.ts';
 import { developmentOf, levelPast, sideDifference } from '../progress/development.ts';
 import { dateOf } from '../progress/days.ts';
 import { marksOf, standingsOf, type DatedMark } from '../progress/standing.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { roundTo } from '../units.ts';
 import { HAIR, INK, PAGE, SOFT, pageSvg, rule, text, wrapped } from './page.ts';
 

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { DAYS } from '../programme/days.ts';
 import { daySaid, WEEKDAYS_SHORT } from '../daysSaid.ts';
 import type { KeptWeek } from '../programme/request.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { guessMapping as guess, readRow, type Mapping, type RowContext } from './cells.ts';
 import { FIELDS, SESSIONS_TABLE, sessionCells, type Field } from './sessionsCsv.ts';
 

@@ -6,6 +6,7 @@ import type { HorseProfile } from '../gaits/horse.ts';
 import type { Point } from '../geometry/curve.ts';
 import type { Leg } from '../geometry/leg.ts';
 import type { Params, Pattern } from './pattern.ts';
+import type { Told } from './told.ts';
 
 /** Work on two tracks, while it lasts. */
 export interface Lateral {
@@ -127,7 +128,7 @@ export interface ActPlan {
  * What the trade says of a form, whoever asks: a rule of the review, the planner, the desk. Common practice;
  * each rule gives its own source. What is not said does not hold.
  */
-interface Facets {
+export interface Facets {
   /** Nothing new is asked by it: large and even, or of every lesson. A circle is plain while it is large. */
   readonly plain?: true;
   /** It leads from one thing to the next, and is no exercise. */
@@ -150,7 +151,7 @@ interface Facets {
 /** Of a count: so many rounds of it in one go. Common practice. */
 export const ROUNDS_OF_A_COUNT = 10;
 
-interface FormBase extends Facets {
+interface FormBase extends Facets, Told {
   /** The name in the ride's JSON: the form with hyphens. */
   readonly kind: string;
   readonly pattern: Pattern;

@@ -9,7 +9,7 @@ import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import { compileRide } from '../ride/compile.ts';
 import { sampleRide } from '../ride/sample.ts';
-import { ALL_EXAMPLES, EXAMPLES, textOf } from '../testing/examples.ts';
+import { ALL_EXAMPLES, textOf } from '../testing/examples.ts';
 import { wrapRad } from '../units.ts';
 import { FORM_IDS, formOf } from '../lesson/forms.ts';
 
@@ -20,7 +20,7 @@ const named = ALL_EXAMPLES.map(([form, example]) => [example.line, form, example
 
 test('every instruction has an example that uses it', () => {
   for (const id of FORM_IDS) {
-    const lines = EXAMPLES[id].map((e) => parseLesson(textOf(e)).lesson);
+    const lines = formOf(id).examples.map((e) => parseLesson(textOf(e)).lesson);
     const used = lines.map((l) => JSON.stringify(l.items));
     expect(used.every((json) => json.includes(`"form":"${id}"`))).toBe(true);
   }

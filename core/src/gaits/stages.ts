@@ -1,27 +1,6 @@
 import type { PaceName } from './paces.ts';
 import type { Stage } from './stage.ts';
 
-/** The stage from which each movement is asked. Common practice. */
-export const LEARNED_FROM = {
-  'leg-yield': 2,
-  'simple-change': 3,
-  'shoulder-fore': 3,
-  'shoulder-in': 4,
-  travers: 4,
-  'rein-back': 4,
-  renvers: 5,
-  'turn-on-haunches': 5,
-  'half-pass': 5,
-  'walk-pirouette': 6,
-  'half-steps': 6,
-  'working-pirouette': 6,
-  zigzag: 7,
-  'canter-pirouette': 7,
-} as const satisfies Readonly<Record<string, Stage>>;
-
-/** A movement that a horse learns in the course of its stages. */
-export type Learned = keyof typeof LEARNED_FROM;
-
 /** The stage from which the bigger paces of trot and canter are asked. Common practice. */
 export const PACE_FROM: Readonly<Partial<Record<PaceName, Stage>>> = { medium: 4, extended: 6 };
 

@@ -21,9 +21,18 @@ export type Kind = FormKind | (typeof WAYS)[number];
 
 export const formOf = (id: FormId): Form & { readonly kind: FormKind } => forms[id];
 
+/** What the forms say of their kinds, of those that say it. */
+export const byKind = <T>(said: (form: Form) => T | undefined): ReadonlyMap<Kind, T> =>
+  new Map(
+    FORM_IDS.map(formOf).flatMap((form) => {
+      const what = said(form);
+      return what === undefined ? [] : [[form.kind, what] as const];
+    }),
+  );
+
 /** The kinds whose forms have a facet. */
 export const kindsThat = (have: (form: Form) => unknown): ReadonlySet<Kind> =>
-  new Set(FORM_IDS.map(formOf).flatMap((form) => (have(form) ? form.kind : [])));
+  new Set(byKind((form) => (have(form) ? true : undefined)).keys());
 
 /** Every word an instruction may hold, for completion and for finding the nearest known word. */
 export const FORM_WORDS: readonly string[] = [

@@ -18,6 +18,19 @@ export const flyingChange = setting({
   pattern: pattern('flying change'),
   apply: ({ riding }) =>
     riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('flying-change'),
+  examples: [
+    { line: 'F-X-H change rein, flying change at X', metres: 52, before: 'A canter collected' },
+    { line: 'B flying change', metres: 0, before: 'A canter collected' },
+  ],
+  palette: [{ group: 'Transitions', name: 'flying change', says: '{a} flying change' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'F-X-H change rein, flying change at X',
+      says: 'In the air.',
+      before: 'A canter working',
+    },
+  ],
 });
 
 /** `changes at circle points`: a flying change at each moment it is placed. */
@@ -26,6 +39,21 @@ export const changes = setting({
   pattern: pattern('changes'),
   apply: ({ riding }) =>
     riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('changes'),
+  examples: [
+    {
+      line: 'C circle left 20, changes at circle points',
+      metres: 20 * Math.PI,
+      before: 'A canter collected',
+    },
+  ],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'C circle left 20, changes at circle points -- the second goes out',
+      says: 'At each quarter of the circle.',
+      before: 'A canter collected',
+    },
+  ],
 });
 
 /** Clear walk steps of a simple change: 3–5, we plan 4. Source: dressage rules (from memory). */
@@ -33,6 +61,7 @@ const WALK_STEPS = 4;
 
 export const simpleChange = setting({
   kind: 'simple-change',
+  learnedFrom: 3,
   pattern: pattern('simple change'),
   apply({ riding, strideM }) {
     if (riding.gait !== 'canter') return wrongGait('simple-change');
@@ -53,4 +82,16 @@ export const simpleChange = setting({
       },
     ];
   },
+  examples: [
+    { line: 'F-X-H change rein, simple change at X', metres: 52, before: 'A canter collected' },
+  ],
+  palette: [{ group: 'Transitions', name: 'simple change', says: '{a} simple change' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'F-X-H change rein, simple change at X',
+      says: 'Through walk to the other lead.',
+      before: 'A canter working',
+    },
+  ],
 });

@@ -6,6 +6,14 @@ export const rising = setting({
   plain: true,
   pattern: pattern('rising'),
   apply: () => now({ seat: 'rising' }),
+  examples: [{ line: 'B trot, rising', metres: 0 }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'B trot, rising',
+      says: 'Rising or sitting, until the other is said.',
+    },
+  ],
 });
 
 export const sitting = setting({
@@ -13,6 +21,8 @@ export const sitting = setting({
   plain: true,
   pattern: pattern('sitting'),
   apply: () => now({ seat: 'sitting' }),
+  examples: [{ line: 'B trot, sitting', metres: 0 }],
+  help: [{ section: 'Paces and halts', line: 'B trot, sitting', says: 'And down again.' }],
 });
 
 /** The neck lowered on a contact that is kept. */
@@ -21,6 +31,15 @@ export const stretch = setting({
   plain: true,
   pattern: pattern('stretch'),
   apply: () => now({ frame: 'stretch' }),
+  examples: [{ line: 'C circle left 20, stretch', metres: 20 * Math.PI }],
+  palette: [{ group: 'Paces', name: 'stretch', says: '{a} stretch' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'C circle left 20, stretch, retake at three-quarter',
+      says: 'The neck lets out, and comes back.',
+    },
+  ],
 });
 
 export const longRein = setting({
@@ -28,6 +47,10 @@ export const longRein = setting({
   plain: true,
   pattern: pattern('long rein'),
   apply: () => now({ frame: 'long-rein' }),
+  examples: [{ line: 'B-M walk free, long rein', metres: 24 }],
+  help: [
+    { section: 'Paces and halts', line: 'A walk free, long rein', says: 'A stretch in walk.' },
+  ],
 });
 
 /** Outer rein first, without slowing. */
@@ -36,6 +59,8 @@ export const retake = setting({
   plain: true,
   pattern: pattern('retake'),
   apply: () => now({ frame: 'normal' }),
+  examples: [{ line: 'C circle left 20, stretch, retake at three-quarter', metres: 20 * Math.PI }],
+  palette: [{ group: 'Paces', name: 'retake', says: '{a} retake' }],
 });
 
 /** The self-carriage test: the rein is given for a few strides, and nothing changes. */
@@ -43,4 +68,16 @@ export const giveAndRetake = setting({
   kind: 'give-and-retake',
   pattern: pattern('give and retake'),
   apply: () => [],
+  examples: [
+    { line: 'B give and retake', metres: 0 },
+    { line: 'C circle left 20, give and retake at half', metres: 20 * Math.PI },
+  ],
+  palette: [{ group: 'Paces', name: 'give and retake', says: '{a} give and retake' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'C circle left 20, give and retake at half',
+      says: 'The rein given for a few strides: nothing changes.',
+    },
+  ],
 });

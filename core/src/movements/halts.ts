@@ -13,20 +13,32 @@ const stand = (seconds: number): ActPlan => ({
 
 export const halt = act({
   kind: 'halt',
+  shows: { contact: 2, straightness: 2 },
   leadsOn: true,
   balancing: true,
   rests: 'halt',
   pattern: pattern('halt [{seconds:seconds}]'),
   atRail: true,
   plan: (_stand, { seconds = HALT_S }) => stand(seconds),
+  examples: [
+    { line: 'X halt', metres: 0, before: 'A centre line' },
+    { line: 'B halt 6 s', metres: 0 },
+  ],
+  palette: [{ group: 'Halts', name: 'halt', says: '{a} halt 4 s' }],
+  help: [
+    { section: 'Paces and halts', line: 'A halt 4 s, salute', says: 'A halt with its seconds.' },
+  ],
 });
 
 export const salute = act({
   kind: 'salute',
+  shows: { contact: 1 },
   rests: 'halt',
   pattern: pattern('salute'),
   atRail: true,
   plan: () => stand(SALUTE_S),
+  examples: [{ line: 'X halt, salute', metres: 0, before: 'A centre line' }],
+  palette: [{ group: 'Halts', name: 'halt and salute', says: '{a} halt 4 s, salute' }],
 });
 
 /** Out of the arena, in walk on a long rein. */
@@ -35,4 +47,13 @@ export const leave = act({
   pattern: pattern('leave'),
   atRail: true,
   plan: () => ({ legs: [] }),
+  examples: [{ line: 'leave A', metres: 0 }],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'leave A',
+      says: 'Out of the arena, in walk.',
+      before: 'A trot',
+    },
+  ],
 });

@@ -1,94 +1,18 @@
-import { courseLegs, metresToTrack, plannedMetresFor } from '../arena/course.ts';
 import { routeLegs } from '../figures/diagonals.ts';
 import { endingOn } from '../figures/shared.ts';
-import { legsLengthM } from '../geometry/leg.ts';
-import {
-  act,
-  type Change,
-  type ActPlan,
-  type Fault,
-  type Hold,
-  type Riding,
-  type Stand,
-  ROUNDS_OF_A_COUNT,
-} from '../forms/contract.ts';
+import { act, ROUNDS_OF_A_COUNT, type Riding } from '../forms/contract.ts';
 import { pattern } from '../forms/pattern.ts';
-import { toOtherLead } from './changes.ts';
+import { usualPace, type MovingGait } from '../gaits/paces.ts';
 import { HALF_STEPS, ON_THE_SPOT } from '../gaits/strideTable.ts';
-import { SAME_M } from '../units.ts';
-import { countsPerStride, usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
-
-/** One part of an interval: how far it goes in ridden metres, and how it is ridden. */
-interface Part {
-  readonly metres: number;
-  readonly patch: (riding: Riding) => Riding;
-}
-
-/**
- * Part after part: along the present course, or on the route of the line. A route is ridden to its end:
- * without `xN` the parts fill it, with it the rest is ridden as before.
- */
-function inParts(
-  stand: Stand,
-  kind: string,
-  unit: readonly Part[],
-  after: Change['patch'] | null,
-): ActPlan | Fault {
-  const { arena, course, at, cornerRadiusM, route, riding } = stand;
-  const whole = route && endingOn(stand, routeLegs(stand));
-  // Straight from letter to letter there is no corner to cut.
-  const straight = route !== null && !(route.alongTrack && course.kind === 'track');
-  const planned = (metres: number) =>
-    straight ? metres : plannedMetresFor(arena, course, at, metres, cornerRadiusM);
-  const roomM = whole
-    ? legsLengthM(whole.legs)
-    : course.kind === 'line'
-      ? metresToTrack(arena, at, stand.headingRad)
-      : Infinity;
-  const unitM = unit.reduce((sum, part) => sum + part.metres, 0);
-  const times = stand.times ?? (whole && unitM > 0 ? Math.ceil(roomM / unitM) : 1);
-  const changes: Change[] = [];
-  const holds: Hold[] = [];
-  let riddenM = 0;
-  for (const { metres, patch } of repeated(unit, times)) {
-    // What is left of a route is too short for another part: the last one is ridden to its end.
-    if (whole && stand.times === null && planned(riddenM + metres / 2) > roomM) break;
-    // Only thought of: a mark stands on the line, and nothing changes.
-    if (metres === 0)
-      holds.push({ afterM: planned(riddenM), seconds: 0, gait: patch(riding).gait });
-    else changes.push({ afterM: planned(riddenM), patch });
-    riddenM += metres;
-  }
-  const wantedM = planned(riddenM);
-  if (wantedM > roomM + SAME_M && !(whole && stand.times === null)) {
-    return { code: 'no-room', kind, wantedM, roomM };
-  }
-  const lengthM = whole && stand.times === null ? roomM : wantedM;
-  if (after) changes.push({ afterM: lengthM, patch: after });
-  if (whole) return { ...whole, changes: [...whole.changes, ...changes], holds };
-  return { legs: courseLegs(arena, course, at, lengthM), changes, holds };
-}
-
-const into =
-  (gait: MovingGait, pace: PaceName) =>
-  (r: Riding): Riding => ({
-    ...r,
-    gait,
-    movingGait: gait,
-    pace,
-    lead: gait === 'canter' ? (r.gait === 'canter' ? r.lead : r.rein) : null,
-  });
-
-const repeated = <T>(parts: readonly T[], times: number): T[] =>
-  Array.from({ length: times }, () => parts).flat();
-
-/** A count of strides, or of steps in walk, in metres. */
-const counted = (stand: Stand, gait: MovingGait, pace: PaceName, counts: number): number =>
-  (counts / countsPerStride(gait)) * stand.strideM(gait, pace);
+import { legsLengthM } from '../geometry/leg.ts';
+import { toOtherLead } from './changes.ts';
+import { counted, inParts, into, repeated, type Part } from './inParts.ts';
 
 /** `transitions trot 8 walk 4 x5`: so many strides of one gait, so many of another, again and again. */
 export const transitions = act({
   kind: 'transitions',
+  called: 'row of transitions',
+  shows: { contact: 2, impulsion: 2 },
   usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern(
     'transitions {first:walk|trot|canter} {firstCount:strides} {second:walk|trot|canter} {secondCount:stridesOrNone}',
@@ -107,11 +31,34 @@ export const transitions = act({
     const after = into(first, paceFor(first));
     return inParts(stand, 'transitions', parts, after);
   },
+  examples: [
+    { line: 'B transitions trot 8 walk 4 x5', before: 'A trot working' },
+    { line: 'B transitions walk 6 trot 8 x2' },
+    { line: 'F-M transitions trot 8 walk 4', metres: 48, before: 'A trot working' },
+    { line: 'B transitions trot 8 walk 0 x4', before: 'A trot working' },
+  ],
+  palette: [
+    { group: 'Transitions', name: 'trot and walk', says: '{a} transitions trot 8 walk 4 x4' },
+    { group: 'Transitions', name: 'trot and canter', says: '{a} transitions canter 8 trot 8 x4' },
+  ],
+  help: [
+    {
+      section: 'Counts and conditions',
+      line: 'A transitions trot 8 walk 4 x5',
+      says: 'Eight strides, four steps, five times.',
+    },
+    {
+      section: 'Counts and conditions',
+      line: 'A transitions trot 8 walk 0 x4',
+      says: 'The walk is only thought of.',
+    },
+  ],
 });
 
 /** Within the gait: collected strides, then forward ones. Forward is the medium pace (extended in walk). */
 export const collectForward = act({
   kind: 'collect-forward',
+  called: 'shortening and letting go',
   balancing: true,
   usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('collect {collected:strides} forward {forward:strides}'),
@@ -127,11 +74,38 @@ export const collectForward = act({
     ];
     return inParts(stand, 'collect-forward', parts, into(gait, pace));
   },
+  examples: [
+    { line: 'B collect 10 forward 10 x4', before: 'A trot working' },
+    { line: 'F-M collect 6 forward 8', metres: 48, before: 'A canter collected' },
+    {
+      line: 'C circle left 20 x2, collect 10 forward 10 x2',
+      metres: 40 * Math.PI,
+      before: 'A canter collected',
+    },
+  ],
+  palette: [
+    { group: 'Transitions', name: 'collect and forward', says: '{a} collect 8 forward 8 x3' },
+  ],
+  help: [
+    {
+      section: 'Counts and conditions',
+      line: 'A collect 10 forward 10 x4',
+      says: 'Strides gathered and let go.',
+      before: 'A canter working',
+    },
+    {
+      section: 'Counts and conditions',
+      line: 'H-K collect 6 forward 8',
+      says: 'From letter to letter the counts fill the line.',
+      before: 'A canter working',
+    },
+  ],
 });
 
 /** `hold 5 soft 3 x6`: asked up into the outer rein, and let soft again; the pace stays. */
 export const holdSoft = act({
   kind: 'hold-soft',
+  called: 'holding and softening',
   usefulRounds: ROUNDS_OF_A_COUNT,
   pattern: pattern('hold {held:strides} soft {soft:strides}'),
   route: 'allowed',
@@ -146,6 +120,15 @@ export const holdSoft = act({
     const parts = [part(held, 'held'), part(soft, 'soft')];
     return inParts(stand, 'hold-soft', parts, (r) => ({ ...r, connection: null }));
   },
+  examples: [{ line: 'B hold 5 soft 3 x6', before: 'A trot working' }],
+  palette: [{ group: 'Transitions', name: 'hold and soften', says: '{a} hold 5 soft 3 x4' }],
+  help: [
+    {
+      section: 'Counts and conditions',
+      line: 'A hold 5 soft 3 x6',
+      says: 'Asked into the outer rein, and let soft again.',
+    },
+  ],
 });
 
 /** Strides of plain trot after each few half-steps: forward again. Common practice. */
@@ -154,6 +137,8 @@ const FORWARD_STRIDES = 8;
 /** `half-steps 6 x4`: a few short, high steps, then forward, again and again. */
 export const halfSteps = act({
   kind: 'half-steps',
+  learnedFrom: 6,
+  shows: { collection: 4, impulsion: 1 },
   inSettledGait: true,
   hard: 'carried',
   usefulRounds: ROUNDS_OF_A_COUNT,
@@ -172,11 +157,22 @@ export const halfSteps = act({
     ];
     return inParts(stand, 'half-steps', parts, (r) => ({ ...r, halfSteps: false }));
   },
+  examples: [{ line: 'F half-steps 6 x4', before: 'A trot collected' }],
+  palette: [{ group: 'Transitions', name: 'half-steps', says: '{a} half-steps 6 x2' }],
+  help: [
+    {
+      section: 'Counts and conditions',
+      line: 'F half-steps 6 x4',
+      says: 'A few short, high steps, then forward.',
+      before: 'A trot collected',
+    },
+  ],
 });
 
 /** `canter collect on the spot 4`: so many strides with hardly any ground gained, then as before. */
 export const collectOnTheSpot = act({
   kind: 'collect-on-the-spot',
+  called: 'canter on the spot',
   pattern: pattern('collect on the spot {strides:strides}'),
   alsoRead: [pattern('canter collect on the spot {strides:strides}')],
   route: 'allowed',
@@ -191,11 +187,25 @@ export const collectOnTheSpot = act({
     const once = { ...stand, times: stand.times ?? 1 };
     return inParts(once, 'collect-on-the-spot', [part], (r) => ({ ...r, onTheSpot: false }));
   },
+  examples: [{ line: 'B collect on the spot 4', before: 'A canter collected' }],
+  palette: [
+    { group: 'Transitions', name: 'canter on the spot', says: '{a} collect on the spot 4' },
+  ],
+  help: [
+    {
+      section: 'Counts and conditions',
+      line: 'B collect on the spot 4',
+      says: 'Canter with hardly any ground gained.',
+      before: 'A canter collected',
+    },
+  ],
 });
 
 /** `changes every 4 x5`: flying changes so many strides apart; on a route they lie about its middle. */
 export const changesEvery = act({
   kind: 'changes-every',
+  called: 'row of changes',
+  shows: { straightness: 3, collection: 2 },
   inSettledGait: true,
   hard: 'changing',
   usefulRounds: ROUNDS_OF_A_COUNT,
@@ -226,4 +236,24 @@ export const changesEvery = act({
     }));
     return { ...plan, changes: [...plan.changes, ...changes] };
   },
+  examples: [
+    { line: 'F-X-H changes every 4 x5', metres: 52, before: 'A canter collected' },
+    { line: 'B changes every 6 x2', before: 'A canter collected' },
+  ],
+  palette: [
+    {
+      group: 'Transitions',
+      name: 'changes by the count',
+      says: '{a}-{b} changes every 4 x3',
+      between: 'long sides',
+    },
+  ],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'F-X-H changes every 4 x5',
+      says: 'Five changes, four strides apart.',
+      before: 'A canter collected',
+    },
+  ],
 });

@@ -1,5 +1,6 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
 import { setting, type Riding } from '../forms/contract.ts';
+import type { Told } from '../forms/told.ts';
 import { pattern } from '../forms/pattern.ts';
 import { usualPace, type MovingGait, type PaceName } from '../gaits/paces.ts';
 
@@ -24,9 +25,11 @@ function inPace(riding: Riding, gait: MovingGait, { pace, lead }: PaceParams): R
   };
 }
 
-const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]') =>
+const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]', told: Told) =>
   setting({
+    ...told,
     kind: 'transition',
+    called: 'change of pace',
     plain: true,
     leadsOn: true,
     namesPace: true,
@@ -38,9 +41,59 @@ const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]') =>
     apply: (_stand, params) => [{ afterM: 0, patch: (riding) => inPace(riding, gait, params) }],
   });
 
-export const walk = paceSetting('walk', '');
-export const trot = paceSetting('trot', '');
-export const canter = paceSetting('canter', ' [{lead:side}]');
+export const walk = paceSetting('walk', '', {
+  examples: [
+    { line: 'B walk' },
+    { line: 'B walk free' },
+    { line: 'B collected walk' },
+    { line: 'F-M walk extended', metres: 48 },
+  ],
+  palette: [
+    { group: 'Paces', name: 'walk medium', says: '{a} walk medium' },
+    { group: 'Paces', name: 'walk free, long rein', says: '{a} walk free, long rein' },
+  ],
+});
+export const trot = paceSetting('trot', '', {
+  examples: [
+    { line: 'B trot' },
+    { line: 'B trot lengthened' },
+    { line: 'H-X-F trot medium', metres: 52 },
+  ],
+  palette: [
+    { group: 'Paces', name: 'trot working', says: '{a} trot working' },
+    { group: 'Paces', name: 'trot lengthened', says: '{a} trot lengthened' },
+    { group: 'Paces', name: 'trot medium', says: '{a} trot medium' },
+    { group: 'Paces', name: 'trot collected', says: '{a} trot collected' },
+  ],
+  help: [
+    { section: 'Paces and halts', line: 'A trot working', says: 'Gait and pace, from here on.' },
+    {
+      section: 'Paces and halts',
+      line: 'H-X-F change rein, trot lengthened',
+      says: 'With a comma: it holds from the start of the line.',
+    },
+  ],
+});
+export const canter = paceSetting('canter', ' [{lead:side}]', {
+  examples: [
+    { line: 'B canter' },
+    { line: 'B canter left' },
+    { line: 'F-M canter medium', metres: 48 },
+    { line: 'C circle left 20, canter left at half', metres: 20 * Math.PI },
+  ],
+  palette: [
+    { group: 'Paces', name: 'canter working', says: '{a} canter working {in}' },
+    { group: 'Paces', name: 'canter medium', says: '{a} canter medium {in}' },
+    { group: 'Paces', name: 'canter collected', says: '{a} canter collected {in}' },
+  ],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'E circle left 20, canter left at half',
+      says: 'At half, quarter, three-quarter, end, or a letter.',
+    },
+  ],
+});
 
 /** Canter on the outside lead, announced. */
 export const counterCanter = setting({
@@ -57,6 +110,15 @@ export const counterCanter = setting({
         }),
         counterCanter: true,
       }),
+    },
+  ],
+  examples: [{ line: 'B counter-canter', metres: 0, before: 'A trot working' }],
+  palette: [{ group: 'Paces', name: 'counter-canter', says: '{a} counter-canter' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'A counter-canter',
+      says: 'Canter on the outside lead, and meant so.',
     },
   ],
 });

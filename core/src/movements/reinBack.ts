@@ -16,6 +16,8 @@ export function stepsBack({ at, headingRad, horse }: Stand, steps: number) {
 /** Backwards in diagonal pairs; counted in steps, two to a stride. */
 export const reinBack = act({
   kind: 'rein-back',
+  learnedFrom: 4,
+  shows: { contact: 2, collection: 2 },
   pattern: pattern('rein back {steps:strides}'),
   atRail: true,
   rests: 'halt',
@@ -29,4 +31,13 @@ export const reinBack = act({
       ],
     };
   },
+  examples: [{ line: 'B halt, rein back 4, proceed trot working', metres: 2.4 }],
+  palette: [{ group: 'Halts', name: 'halt and rein back', says: '{a} halt 4 s, rein back 4' }],
+  help: [
+    {
+      section: 'Paces and halts',
+      line: 'B halt, rein back 4, proceed trot working',
+      says: 'Steps back, and on at once.',
+    },
+  ],
 });

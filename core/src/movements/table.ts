@@ -9,15 +9,7 @@ import {
   holdSoft,
   transitions,
 } from './intervals.ts';
-import {
-  halfPass,
-  legYield,
-  renvers,
-  shoulderFore,
-  shoulderIn,
-  travers,
-  zigzag,
-} from './lateral.ts';
+import { renvers, shoulderFore, shoulderIn, travers } from './lateral.ts';
 import {
   inHandCircle,
   inHandFlex,
@@ -30,6 +22,7 @@ import {
 } from './inHand.ts';
 import { canter, counterCanter, trot, walk } from './paces.ts';
 import { reinBack } from './reinBack.ts';
+import { halfPass, legYield, zigzag } from './slants.ts';
 import {
   canterPirouette,
   turnOnForehand,
@@ -40,21 +33,30 @@ import {
 import { walkBreak } from './walkBreak.ts';
 import { weavePoles } from './weavePoles.ts';
 
-/** Everything ridden that is not a figure: paces, lateral work, turns, halts, changes, counts, rests; and work in hand. */
+/**
+ * Everything ridden that is not a figure: paces, frame, counts, changes, lateral work, halts, turns, rests; and
+ * work in hand. Palette and help show them in this order.
+ */
 export const movements = {
   walk,
   trot,
   canter,
   counterCanter,
-  flyingChange,
-  simpleChange,
-  changes,
-  changesEvery,
+  stretch,
+  longRein,
+  retake,
+  giveAndRetake,
+  rising,
+  sitting,
   transitions,
   collectForward,
-  collectOnTheSpot,
   holdSoft,
+  simpleChange,
+  flyingChange,
+  changes,
+  changesEvery,
   halfSteps,
+  collectOnTheSpot,
   shoulderFore,
   shoulderIn,
   travers,
@@ -62,23 +64,17 @@ export const movements = {
   legYield,
   halfPass,
   zigzag,
-  turnOnForehand,
-  turnOnHaunches,
-  walkPirouette,
-  canterPirouette,
-  workingPirouette,
   halt,
   salute,
   reinBack,
-  leave,
+  turnOnForehand,
+  turnOnHaunches,
+  walkPirouette,
+  workingPirouette,
+  canterPirouette,
   walkBreak,
+  leave,
   weavePoles,
-  rising,
-  sitting,
-  stretch,
-  longRein,
-  retake,
-  giveAndRetake,
   inHandLowerHead,
   inHandFlex,
   inHandShoulders,

@@ -1,6 +1,7 @@
 import { isOnTrack, trackCourse, trackHeading, type Course } from '../arena/course.ts';
 import { turnSign } from '../arena/rein.ts';
-import { act, type Act, type Stand } from '../forms/contract.ts';
+import { act, type Facets, type Stand } from '../forms/contract.ts';
+import type { Told } from '../forms/told.ts';
 import { pattern } from '../forms/pattern.ts';
 import { arc } from '../geometry/arc.ts';
 import { degToRad, wrapRad } from '../units.ts';
@@ -23,7 +24,7 @@ const onTheSpot = <const K extends string>(
   words: string,
   gait: 'walk' | 'canter',
   stridesPer180: number,
-  facets: Pick<Act, 'pirouette' | 'hard' | 'inSettledGait'> = {},
+  facets: Facets & Told,
 ) =>
   act({
     ...facets,
@@ -58,22 +59,87 @@ export const turnOnForehand = onTheSpot(
   'turn on forehand',
   'walk',
   WALK_STRIDES,
+  {
+    examples: [{ line: 'B turn on forehand left 180', metres: 0 }],
+    palette: [
+      { group: 'Halts', name: 'turn on the forehand', says: '{a} turn on forehand {in} 180' },
+    ],
+    help: [
+      {
+        section: 'Sideways and turns',
+        line: 'B turn on forehand left 180',
+        says: 'The quarters go round the shoulders.',
+      },
+    ],
+  },
 );
 export const turnOnHaunches = onTheSpot(
   'turn-on-haunches',
   'turn on haunches',
   'walk',
   WALK_STRIDES,
+  {
+    learnedFrom: 5,
+    shows: { collection: 2, suppleness: 1 },
+    examples: [{ line: 'B turn on haunches left 180', metres: 0 }],
+    palette: [
+      { group: 'Halts', name: 'turn on the haunches', says: '{a} turn on haunches {in} 180' },
+    ],
+    help: [
+      {
+        section: 'Sideways and turns',
+        line: 'B turn on haunches left 180',
+        says: 'The shoulders go round the quarters.',
+      },
+    ],
+  },
 );
 export const walkPirouette = onTheSpot('walk-pirouette', 'walk pirouette', 'walk', WALK_STRIDES, {
   pirouette: true,
+  learnedFrom: 6,
+  shows: { collection: 4, rhythm: 1 },
+  examples: [
+    { line: 'B walk pirouette left 180', metres: 0 },
+    { line: 'X walk pirouette right 180', metres: 0, before: 'A centre line' },
+  ],
+  palette: [{ group: 'Halts', name: 'walk pirouette', says: '{a} walk pirouette {in} 180' }],
+  help: [
+    {
+      section: 'Sideways and turns',
+      line: 'X walk pirouette left 180',
+      says: 'A turn on the spot, by degrees.',
+      before: 'A walk collected\nA centre line',
+    },
+  ],
 });
 export const canterPirouette = onTheSpot(
   'canter-pirouette',
   'canter pirouette',
   'canter',
   CANTER_STRIDES,
-  { pirouette: true, hard: 'carried', inSettledGait: true },
+  {
+    pirouette: true,
+    hard: 'carried',
+    inSettledGait: true,
+    learnedFrom: 7,
+    shows: { collection: 4, impulsion: 1 },
+    examples: [
+      {
+        line: 'X canter pirouette left 360',
+        metres: 0,
+        before: 'A canter collected\nA centre line',
+      },
+    ],
+    help: [
+      {
+        section: 'Sideways and turns',
+        line: 'X canter pirouette left 360',
+        says: 'On the spot.',
+        before: 'A canter collected\nA centre line',
+        after: 'C track left',
+      },
+    ],
+  },
 );
 
 /** A turn round a circle of about 3 m. Common practice. */
@@ -82,6 +148,8 @@ const WORKING_DIAMETER_M = 3;
 /** The larger pirouette for learning: ridden round a small circle. */
 export const workingPirouette = act({
   kind: 'working-pirouette',
+  learnedFrom: 6,
+  shows: { collection: 4, impulsion: 1 },
   inSettledGait: true,
   hard: 'carried',
   pirouette: true,
@@ -99,4 +167,26 @@ export const workingPirouette = act({
     const end = curve.at(curve.lengthM);
     return { legs: [{ curve }], courseAfter: courseFrom(stand.arena, end, end.headingRad) };
   },
+  examples: [
+    {
+      line: 'X working pirouette left 180',
+      metres: 1.5 * Math.PI,
+      before: 'A canter collected\nA centre line',
+    },
+    {
+      line: 'X working pirouette right 360 4 m',
+      metres: 4 * Math.PI,
+      before: 'A canter collected\nA centre line',
+    },
+  ],
+  palette: [{ group: 'Halts', name: 'working pirouette', says: '{a} working pirouette {in} 180' }],
+  help: [
+    {
+      section: 'Sideways and turns',
+      line: 'X working pirouette left 180',
+      says: 'Round a small circle; “4 m” makes it larger.',
+      before: 'A canter collected\nA centre line',
+      after: 'E halt',
+    },
+  ],
 });

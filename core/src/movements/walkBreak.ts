@@ -57,4 +57,9 @@ export const walkBreak = act({
           : [],
     };
   },
+  examples: [{ line: 'walk break 2 min' }, { line: 'walk break 90 s' }],
+  palette: [{ group: 'Halts', name: 'walk break', says: '{a} walk break 2 min' }],
+  help: [
+    { section: 'Paces and halts', line: 'walk break 2 min', says: 'A rest that counts as one.' },
+  ],
 });

@@ -29,6 +29,7 @@ function roundedOut(points: readonly Point[]): Point[] {
 /** `weave poles at E`: over the middle of each pole laid there, off the track and on it again. */
 export const weavePoles = act({
   kind: 'weave-poles',
+  called: 'weaving of the poles',
   pattern: pattern('weave poles at {letter:letter}'),
   plan(stand, { letter: name }) {
     const { arena, at, course } = stand;
@@ -70,4 +71,16 @@ export const weavePoles = act({
     const over = points.slice(1).map((p, i) => ({ curve: line(points[i]!, p) }));
     return { legs: [...to, ...over] };
   },
+  examples: [
+    { line: 'F weave poles at B', before: 'poles 3 spaced 2.4 at B staggered' },
+    { line: 'A weave poles at E', before: 'poles 3 spaced 2.4 at E staggered\nA trot' },
+  ],
+  help: [
+    {
+      section: 'Lines and changes of rein',
+      line: 'F weave poles at B',
+      says: 'Over the middle of each pole laid there, off the track and on it again.',
+      before: 'poles 3 spaced 2.4 at B staggered',
+    },
+  ],
 });

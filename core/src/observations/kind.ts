@@ -1,7 +1,7 @@
 import { REINS, type Rein } from '../arena/rein.ts';
 import { idSchema as id, instantSchema } from '../fields.ts';
 import { z } from '../schema.ts';
-import type { Scale } from './scales.ts';
+import type { Scale } from '../scales.ts';
 
 /** What one kind of observation is, all of it in one place: see `kinds/`. */
 

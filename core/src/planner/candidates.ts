@@ -2,7 +2,7 @@ import type { Rein } from '../arena/rein.ts';
 import { chainOf, isRepair } from '../exercises/catalogue.ts';
 import { plannedPhases, type Exercise, type PlannedPhase } from '../exercises/exercise.ts';
 import type { Approach } from '../lesson/terms.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { sentence, type Restriction } from '../gaits/restriction.ts';
 import { dayOf } from '../progress/days.ts';
 import { serves, type Focus } from './focus.ts';

@@ -4,7 +4,7 @@ import highsLoader from 'highs';
 import { chainOf } from '../exercises/catalogue.ts';
 import type { PlannedPhase } from '../exercises/exercise.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import { candidatesOf, type Candidate } from './candidates.ts';
 import { highsSolver, type HighsRuntime } from './highs.ts';

@@ -3,7 +3,7 @@ import highsLoader from 'highs';
 import { CATALOGUE } from '../exercises/shelf.ts';
 import { EXERCISES } from '../exercises/catalogue.ts';
 import { parseLesson } from '../notation/parse.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { focusSaid, HABITS, HABIT_SAID, readFocus, serves, type Focus } from './focus.ts';
 import { highsSolver, type HighsRuntime } from './highs.ts';
 import type { Solve } from './integer.ts';

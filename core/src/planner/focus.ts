@@ -2,7 +2,7 @@ import { REINS } from '../arena/rein.ts';
 import { z } from '../schema.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { RIDER_FAULTS } from '../exercises/faults.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 
 /** What a day can be for other than an exercise: a scale on a rein, or a habit of the rider. */
 

@@ -1,7 +1,7 @@
 import { ownLimits } from '../gaits/limits.ts';
 import { profileOf } from '../book/profile.ts';
 import type { Horse, Rider } from '../book/records.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Readings } from '../progress/readings.ts';
 import { standingsOf } from '../progress/standing.ts';

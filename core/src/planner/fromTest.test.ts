@@ -5,7 +5,7 @@ import { CATALOGUE } from '../exercises/shelf.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';
 import { linesOf } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide, horseAtPoint } from '../ride/compile.ts';
 import { OUR_SHEETS } from '../sheet/ours.ts';

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { CONFIRMED_FROM } from '../progress/standing.ts';
 import { normalCdf } from '../stats/normal.ts';
 import type { Focus } from './focus.ts';

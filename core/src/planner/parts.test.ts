@@ -5,7 +5,7 @@ import { STAGE_NUMBERS } from '../gaits/stage.ts';
 import { letterOnTrack, lettersOf } from '../arena/arena.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { WARM_UP_CHECKS } from '../observations/words.ts';
 import type { Item, Lesson } from '../lesson/document.ts';
 import { APPROACHES } from '../lesson/terms.ts';

@@ -2,7 +2,7 @@ import { REINS, type Rein } from '../arena/rein.ts';
 import type { Exercise, Rung } from '../exercises/exercise.ts';
 import { CATALOGUE, type Shelf } from '../exercises/shelf.ts';
 import { stageOf } from '../exercises/trial.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { normalCdf } from '../stats/normal.ts';
 import { GOOD_TRIES, lostLast, nextOf, restsToday } from './tomorrow.ts';
 import { collectedBoutS, levelOf, type Done, type HorseFile } from './request.ts';

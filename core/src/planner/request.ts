@@ -12,7 +12,7 @@ import { stageSchema } from '../gaits/stageSchema.ts';
 import { CANTERS_FROM } from '../gaits/stages.ts';
 import { APPROACHES, type Approach } from '../lesson/terms.ts';
 import { NEXT } from '../book/next.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { focusSchema } from './focus.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
 

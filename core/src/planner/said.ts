@@ -1,7 +1,7 @@
 import { otherRein, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { FACULTY_WORDS, facultiesOf, helpsIn, type Faculty } from '../exercises/faculties.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { Status } from './readiness.ts';
 import type { Chosen } from './selection.ts';
 import { nearnessOf } from './thread.ts';

@@ -6,7 +6,7 @@ import { linesOf, type Lesson } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
 import type { TryObservation } from '../observations/observation.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { compileRide } from '../ride/compile.ts';
 import { highsSolver, type HighsRuntime } from './highs.ts';
 import { doneIn } from './history.ts';

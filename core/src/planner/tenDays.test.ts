@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import highsLoader from 'highs';
 import { findExercise } from '../exercises/catalogue.ts';
 import { parseLesson } from '../notation/parse.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { dateOf } from '../progress/days.ts';
 import { reviewLesson } from '../review/review.ts';
 import { compileRide } from '../ride/compile.ts';

@@ -2,7 +2,7 @@ import { REINS } from '../arena/rein.ts';
 import { chainOf } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { CONFIRMED_FROM } from '../progress/standing.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { dayOf } from '../progress/days.ts';
 import type { Next } from '../book/next.ts';
 import { setName } from './marks.ts';

@@ -1,10 +1,10 @@
 import { dayOf, daysLater } from '../progress/days.ts';
 import { REINS, type Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { aheadOf, carriedOn, chanceOf, drawnIn, FARTHEST_DAYS } from '../progress/forecast.ts';
 import { MARK_MODEL, type DatedMark } from '../progress/standing.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { MOST_WEEKS, type ProgrammeWishes } from './request.ts';
 
 /** Where each scale is to be expected at the end of each week, and the chance that it is there. */

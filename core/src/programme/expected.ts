@@ -1,4 +1,4 @@
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { dayOf, mondayOf } from '../progress/days.ts';
 import { chanceOf } from '../progress/forecast.ts';
 import { expectedMark } from '../sheet/demands.ts';

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 
 /** Why a week is as it is: facts, with their values. The sentences stand in `said.ts`. */
 export type Fact =

@@ -3,7 +3,7 @@ import { REINS, type Rein } from '../arena/rein.ts';
 import type { Exercise } from '../exercises/exercise.ts';
 import { isRepair } from '../exercises/catalogue.ts';
 import type { Shelf } from '../exercises/shelf.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { setName } from '../planner/marks.ts';
 import { readinessOf } from '../planner/readiness.ts';
 import type { Done, HorseFile } from '../planner/request.ts';

@@ -2,7 +2,7 @@ import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import type { Stage } from '../gaits/stage.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { thresholdsOf } from '../planner/readiness.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { setName } from '../planner/marks.ts';

@@ -1,4 +1,4 @@
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { Constraint, IntegerProgramme, Solve, SolveOptions } from '../planner/integer.ts';
 import type { Shape } from './shapes.ts';
 import { SUITS, type WeekTheme } from './themes.ts';

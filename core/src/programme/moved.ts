@@ -1,6 +1,6 @@
 import { REINS, type Rein } from '../arena/rein.ts';
 import { shelfWith } from '../exercises/shelf.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { setName } from '../planner/marks.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { daysLater, weekdayOf } from '../progress/days.ts';

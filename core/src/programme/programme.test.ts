@@ -5,7 +5,7 @@ import highsLoader from 'highs';
 import { CATALOGUE } from '../exercises/shelf.ts';
 import { inForce } from '../gaits/restriction.ts';
 import { STAGE_NUMBERS } from '../gaits/stage.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { highsSolver, type HighsRuntime } from '../planner/highs.ts';
 import type { Solve } from '../planner/integer.ts';
 import { horseFileSchema, type HorseFile } from '../planner/request.ts';

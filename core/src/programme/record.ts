@@ -1,6 +1,6 @@
 import { z } from '../schema.ts';
 import { daySchema, idSchema as id } from '../fields.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { dayKindSchema } from './daySchema.ts';
 import { goalSchema } from './goal.ts';
 import {

@@ -1,7 +1,7 @@
 import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 import { exerciseSchema } from '../exercises/exercise.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { dayKindSchema } from './daySchema.ts';
 import { gateSchema } from './gate.ts';

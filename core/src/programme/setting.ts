@@ -1,5 +1,5 @@
 import { shelfWith, type Shelf } from '../exercises/shelf.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { dayOf, daysLater, mondayOf, weekFrom } from '../progress/days.ts';
 import { DAYS } from './days.ts';

@@ -1,5 +1,5 @@
 import type { Shelf } from '../exercises/shelf.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { HorseFile } from '../planner/request.ts';
 import { nextOf } from '../planner/tomorrow.ts';
 import { daysLater } from '../progress/days.ts';

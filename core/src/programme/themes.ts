@@ -1,5 +1,5 @@
 import { REINS, type Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import { levelOf, type HorseFile } from '../planner/request.ts';
 import { normalCdf } from '../stats/normal.ts';
 import type { Target } from './goal.ts';

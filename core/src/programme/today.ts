@@ -1,4 +1,4 @@
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import { mondayOf } from '../progress/days.ts';
 import type { DayKind } from './days.ts';

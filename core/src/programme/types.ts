@@ -1,4 +1,4 @@
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import type { Chance } from './ahead.ts';
 import type { Day } from './days.ts';
 import type { Fact } from './facts.ts';

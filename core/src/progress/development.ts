@@ -1,5 +1,5 @@
 import { REINS, type Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import { changePoints } from '../stats/changePoints.ts';
 import { smoothLevel, type Level } from '../stats/localLevel.ts';
 import { Z90 } from '../stats/normal.ts';

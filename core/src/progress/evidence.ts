@@ -6,7 +6,7 @@ import {
   type Observation,
   type ObservationKind,
 } from '../observations/observation.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import { clamp } from '../units.ts';
 
 /** What one observation says of one scale on one rein. */

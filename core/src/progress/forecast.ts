@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import type { Scale } from '../observations/scales.ts';
+import type { Scale } from '../scales.ts';
 import {
   filterLevel,
   laterLevel,

@@ -1,6 +1,6 @@
 import { REINS } from '../arena/rein.ts';
 import { roundTo } from '../units.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import { biasOf, pooled, type Biases, type DayEvidence } from './evidence.ts';
 import type { DatedMark } from './standing.ts';
 

@@ -1,5 +1,5 @@
 import { REINS, type Rein } from '../arena/rein.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import {
   filterLevel,
   laterLevel,

@@ -4,7 +4,7 @@ import { CATALOGUE } from '../exercises/shelf.ts';
 import { programmeSvg, reportSvg } from '../formats/reportSvg.ts';
 import type { Observation } from '../observations/observation.ts';
 import { horseSchema } from '../book/records.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { dailyLoads, loadsOf } from '../programme/load.ts';
 import { loadOfAll } from '../programme/days.ts';
 import { dayOf, daysLater, weekFrom } from '../progress/days.ts';

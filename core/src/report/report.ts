@@ -3,7 +3,7 @@ import type { Occurrence } from '../calendar/occurrences.ts';
 import type { Shelf } from '../exercises/shelf.ts';
 import type { Horse, Session } from '../book/records.ts';
 import type { Observation } from '../observations/observation.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import type { Done } from '../planner/request.ts';
 import { dayOf } from '../progress/days.ts';
 import {

@@ -1,4 +1,4 @@
-import { FORM_IDS, formOf, type Kind } from '../lesson/forms.ts';
+import { byKind, FORM_IDS, formOf } from '../lesson/forms.ts';
 import { roundTo } from '../units.ts';
 
 /** The words that the sentences of the review have in common. */
@@ -20,18 +20,7 @@ const WORDS: ReadonlyMap<string, string> = new Map(
     return [kind, plain.trim().replaceAll(/\/\S+/g, '')] as const;
   }).filter(([, words]) => words !== ''),
 );
-/** Where the word of the shorthand is no name. */
-const NAMES: Readonly<Partial<Record<Kind, string>>> = {
-  'changes-every': 'row of changes',
-  'collect-forward': 'shortening and letting go',
-  'collect-on-the-spot': 'canter on the spot',
-  'hold-soft': 'holding and softening',
-  'weave-poles': 'weaving of the poles',
-  transitions: 'row of transitions',
-  transition: 'change of pace',
-  line: 'line',
-  track: 'track',
-};
+const CALLED: ReadonlyMap<string, string> = byKind((form) => form.called);
 
 /** What a kind of movement is called. */
-export const named = (kind: string): string => NAMES[kind as Kind] ?? WORDS.get(kind) ?? kind;
+export const named = (kind: string): string => CALLED.get(kind) ?? WORDS.get(kind) ?? kind;

@@ -6,7 +6,7 @@ import type { Item, Lesson, LessonLine } from '../lesson/document.ts';
 import { mirrorLesson } from '../lesson/mirror.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLesson } from '../notation/print.ts';
-import { EXAMPLES, textOf } from '../testing/examples.ts';
+import { textOf } from '../testing/examples.ts';
 import { SAME_M, wrapRad } from '../units.ts';
 import { compileRide, rideFrom, horseAtPoint } from './compile.ts';
 import type { Ride } from './types.ts';
@@ -52,7 +52,7 @@ const SAMPLES: readonly Sample[] = FORM_IDS.filter(
   (id) => formOf(id).group === 'act' && id !== 'leave' && !STANDING.includes(id),
 ).flatMap((form) => {
   const seen = new Set<string>();
-  return EXAMPLES[form].flatMap((example) => {
+  return formOf(form).examples.flatMap((example) => {
     const items = parseLesson(textOf(example)).lesson.items;
     const line = items.at(-1);
     if (line?.kind !== 'line') return [];

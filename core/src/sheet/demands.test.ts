@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { compileRide } from '../ride/compile.ts';
 import { demandsOf, demandsOfAll, expectedMark, type Demands } from './demands.ts';

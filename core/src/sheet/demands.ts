@@ -1,53 +1,17 @@
-import type { Kind } from '../lesson/forms.ts';
-import { SCALES, type Scale } from '../observations/scales.ts';
+import { STRAIGHT_ON, type Weights } from '../forms/told.ts';
+import { byKind, type Kind } from '../lesson/forms.ts';
+import { SCALES, type Scale } from '../scales.ts';
 import type { RiddenMovement, Ride, RideSpan } from '../ride/types.ts';
 import type { SheetBox } from './sheet.ts';
 
 /**
- * What a box asks of each scale. Each movement weighs on the scales it shows, 1–4; the paces and the changes
- * of pace within it weigh as well. Common practice: what a trainer answers when asked what a box is for.
+ * What a box asks of each scale: each movement weighs on the scales it shows, and so do the paces and the
+ * changes of pace within it.
  */
-type Weights = Readonly<Partial<Record<Scale, number>>>;
-
-const BEND: Weights = { suppleness: 3, rhythm: 1 };
-const LINE: Weights = { straightness: 3, rhythm: 1 };
-
-const BY_KIND: Readonly<Partial<Record<Kind, Weights>>> = {
-  circle: BEND,
-  'half-circle': BEND,
-  'three-quarter-circle': BEND,
-  'half-circle-return': BEND,
-  'reverse-half-circle': BEND,
-  'figure-eight': BEND,
-  serpentine: BEND,
-  loop: BEND,
-  spiral: BEND,
-  square: BEND,
-  'change-through-circle': BEND,
-  'centre-line': LINE,
-  'quarter-line': LINE,
-  'change-rein': LINE,
-  'half-diagonal': LINE,
-  line: LINE,
-  turn: LINE,
-  halt: { contact: 2, straightness: 2 },
-  salute: { contact: 1 },
-  'rein-back': { contact: 2, collection: 2 },
-  'shoulder-fore': { straightness: 2, suppleness: 1 },
-  'shoulder-in': { straightness: 3, suppleness: 2, collection: 1 },
-  travers: { suppleness: 2, straightness: 1, collection: 2 },
-  renvers: { suppleness: 2, straightness: 1, collection: 2 },
-  'leg-yield': { suppleness: 3, straightness: 1 },
-  'half-pass': { suppleness: 3, collection: 2 },
-  zigzag: { suppleness: 3, collection: 2 },
-  'turn-on-haunches': { collection: 2, suppleness: 1 },
-  'walk-pirouette': { collection: 4, rhythm: 1 },
-  'working-pirouette': { collection: 4, impulsion: 1 },
-  'canter-pirouette': { collection: 4, impulsion: 1 },
-  'changes-every': { straightness: 3, collection: 2 },
-  'half-steps': { collection: 4, impulsion: 1 },
-  transitions: { contact: 2, impulsion: 2 },
-};
+const SHOWN: ReadonlyMap<Kind, Weights> = new Map([
+  ...byKind((form) => form.shows),
+  ['line', STRAIGHT_ON],
+]);
 
 const STRETCH: Weights = { suppleness: 2, contact: 3 };
 const LONG_REIN: Weights = { suppleness: 2, rhythm: 2 };
@@ -111,7 +75,7 @@ export function demandsOf(box: Pick<SheetBox, 'itemIds'>, ride: Ride): Demands {
   const mine = (m: RiddenMovement | undefined): boolean => m !== undefined && own.has(m.itemId);
   const acts = ride.movements.filter((m) => mine(m) && m.act !== -1);
   const spans = ride.spans.filter((span) => mine(ride.movements[span.movement]));
-  const kinds = [...new Set(acts.map((m) => m.kind))].map((kind) => BY_KIND[kind] ?? {});
+  const kinds = [...new Set(acts.map((m) => m.kind))].map((kind) => SHOWN.get(kind) ?? {});
   return shares([PLAIN, ...kinds, ...ofSpans(spans)]);
 }
 

@@ -1,5 +1,5 @@
 import { REINS, type Rein } from '../arena/rein.ts';
-import { SCALES } from '../observations/scales.ts';
+import { SCALES } from '../scales.ts';
 import type { DayEvidence } from '../progress/evidence.ts';
 import { compileRide } from '../ride/compile.ts';
 import type { Ride } from '../ride/types.ts';

@@ -5,7 +5,7 @@ import type { Observation } from '../observations/observation.ts';
 
 afterEach(() => void jest.resetModules());
 
-test('a figure is read, printed, completed and ridden', async () => {
+test('a figure is read, printed, completed, ridden, chosen, explained and weighed', async () => {
   const { figures } = await import('../figures/table.ts');
   const { act } = await import('../forms/contract.ts');
   const { pattern } = await import('../forms/pattern.ts');
@@ -13,10 +13,16 @@ test('a figure is read, printed, completed and ridden', async () => {
   const toy = act<{ side: 'left' | 'right'; radiusM: number }>({
     kind: 'toy-round',
     hard: 'changing',
+    called: 'round of the toy',
+    learnedFrom: 3,
+    shows: { contact: 4 },
     pattern: pattern('toyround {side:side} {radiusM:metres}'),
     plan: ({ at, headingRad }, { side, radiusM }) => ({
       legs: [{ curve: arc(at, headingRad, radiusM, (side === 'left' ? 2 : -2) * Math.PI) }],
     }),
+    examples: [{ line: 'C toyround left 6', metres: 12 * Math.PI }],
+    palette: [{ group: 'Circles', name: 'toy', says: '{a} toyround {in} 6' }],
+    help: [{ section: 'Circles and loops', line: 'C toyround left 6', says: 'Round, for once.' }],
   });
   jest.resetModules();
   jest.unstable_mockModule('../figures/table.ts', () => ({ figures: { ...figures, toy } }));
@@ -25,7 +31,11 @@ test('a figure is read, printed, completed and ridden', async () => {
   const { compileRide } = await import('../ride/compile.ts');
   const { FORM_WORDS } = await import('../lesson/forms.ts');
   const { mirrorLesson } = await import('../lesson/mirror.ts');
-  const { reviewLesson } = await import('../review/review.ts');
+  const { reviewed } = await import('../review/reviewed.ts');
+  const { PALETTE } = await import('../placing/palette.ts');
+  const { REFERENCE } = await import('../formats/reference.ts');
+  const { ALL_EXAMPLES } = await import('./examples.ts');
+  const { demandsOf } = await import('../sheet/demands.ts');
 
   const text = 'lesson "Toy"\nA trot working\nC toyround left 6 x2\n';
   const { lesson, faults } = parseLesson(text);
@@ -38,8 +48,19 @@ test('a figure is read, printed, completed and ridden', async () => {
   const rounds = ride.movements.filter((m) => (m.kind as string) === 'toy-round');
   expect(rounds.reduce((sum, m) => sum + m.metres, 0)).toBeCloseTo(2 * 2 * Math.PI * 6, 6);
   // What its file says of it, the rules go by.
-  const said = reviewLesson(lesson, ride, parseLesson(text)).map(({ code }) => code);
-  expect(said).toContain('no-long-rein-after');
+  const young = compileRide(lesson, { ...ride.horse, stage: 1 });
+  const said = reviewed(parseLesson(text), young).open;
+  expect(said.map(({ code }) => code)).toContain('no-long-rein-after');
+  expect(said.find(({ code }) => code === 'not-yet')?.what).toBe(
+    'The round of the toy belongs to stage 3; this horse is at stage 1.',
+  );
+  const box = { itemIds: rounds.map((m) => m.itemId) };
+  expect(demandsOf(box, ride).contact).toBeGreaterThan(0.6);
+  // The desk, the help and the tests of the family go by it as well.
+  const circles = PALETTE.find(({ name }) => name === 'Circles')!.choices;
+  expect(circles.map(({ name }) => name)).toContain('toy');
+  expect(REFERENCE.flatMap(({ rows }) => rows.map((r) => r.says))).toContain('Round, for once.');
+  expect(ALL_EXAMPLES.map(([, { line }]) => line)).toContain('C toyround left 6');
 });
 
 test('a rule speaks, in its own words', async () => {

@@ -11,7 +11,7 @@ import { printLine } from '@canter-book/core/notation/print';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Horse, LessonRecord, Session } from '@canter-book/core/book/records';
 import { tapTempo } from '@canter-book/core/stats/tapTempo';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import type { Book } from '../repositories/book.ts';
 import { LESSONS } from './lessons.ts';
 import { normal, seeded, seededId } from './random.ts';

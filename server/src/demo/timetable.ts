@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { appointmentSchema } from '@canter-book/core/calendar/appointment';
 import { cancelOnce } from '@canter-book/core/calendar/changes';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import { loadOfAll, type DayKind } from '@canter-book/core/programme/days';
 import type { Goal } from '@canter-book/core/programme/goal';
 import { programmeSchema } from '@canter-book/core/programme/record';

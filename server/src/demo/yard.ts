@@ -1,6 +1,6 @@
 import type { MovingGait, PaceName } from '@canter-book/core/gaits/paces';
 import type { Rein } from '@canter-book/core/arena/rein';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import type { Restriction } from '@canter-book/core/gaits/restriction';
 import type { Horse } from '@canter-book/core/book/records';
 

@@ -1,6 +1,6 @@
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { ObservationOf } from '@canter-book/core/observations/observation';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import type { ProgrammeDay } from '@canter-book/core/programme/today';
 import type { Verdict } from '@canter-book/core/progress/development';
 import type { Standings } from '@canter-book/core/progress/standing';

@@ -1,4 +1,4 @@
-import { SCALES } from '../scales.ts';
+import { SCALES } from '../../scales.ts';
 import { reinSchema, gaitSchema, halfSchema, seen, kindOf } from '../kind.ts';
 import { z } from '../../schema.ts';
 

@@ -1,10 +1,12 @@
-import { LEARNED_FROM, PACE_FROM, type Learned } from '../../gaits/stages.ts';
+import { PACE_FROM } from '../../gaits/stages.ts';
 import type { PaceName } from '../../gaits/paces.ts';
-import type { Stage } from '../../gaits/stage.ts';
 import { allItems } from '../../lesson/edits.ts';
+import { byKind, type Kind } from '../../lesson/forms.ts';
 import { rule } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf, oncePerAct } from './shared.ts';
+
+const LEARNED_FROM = byKind((form) => form.learnedFrom);
 
 type Facts = { kind: string; from: number; stage: number };
 
@@ -19,12 +21,14 @@ export const notYet = rule({
     // A simple change is asked inside another movement.
     const inside = allItems(lesson.items).flatMap((item) =>
       item.kind === 'line' && item.instructions.some((i) => i.form === 'simpleChange')
-        ? acts.filter((a) => a.itemId === item.id).map((act) => ({ act, kind: 'simple-change' }))
+        ? acts
+            .filter((a) => a.itemId === item.id)
+            .map((act) => ({ act, kind: 'simple-change' as Kind }))
         : [],
     );
     const movements = [...inside, ...acts.map((act) => ({ act, kind: act.kind }))].map((m) => ({
       ...m,
-      from: LEARNED_FROM[m.kind as Learned] as Stage | undefined,
+      from: LEARNED_FROM.get(m.kind),
     }));
     // The forward strides of a count are not yet the pace: it is learned by them.
     const paces = ride.spans

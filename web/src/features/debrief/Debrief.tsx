@@ -9,7 +9,7 @@ import {
 } from '@canter-book/core/observations/observation';
 import type { Horse, Rider, Session } from '@canter-book/core/book/records';
 import type { Shelf } from '@canter-book/core/exercises/shelf';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import { doneIn } from '@canter-book/core/planner/history';
 import { tomorrowOf, type Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { useHorseQuery } from '../../api/horses.ts';

@@ -1,6 +1,6 @@
 import { REINS, type Rein } from '@canter-book/core/arena/rein';
 import type { MarkObservation } from '@canter-book/core/observations/observation';
-import { SCALES, markWord, type Scale } from '@canter-book/core/observations/scales';
+import { SCALES, markWord, type Scale } from '@canter-book/core/scales';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 

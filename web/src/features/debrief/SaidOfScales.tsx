@@ -2,7 +2,7 @@ import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo } from 'react';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { sayObservation } from '@canter-book/core/observations/observation';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { evidenceOf } from '@canter-book/core/progress/evidence';
 
 /** What each thing seen says of each scale: every estimate is traced to these. */

@@ -4,7 +4,7 @@ import { dayOf } from '@canter-book/core/progress/days';
 import { firstUnconfirmed, standingsOf } from '@canter-book/core/progress/standing';
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';
-import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
+import { SCALES, SCALE_WORDS } from '@canter-book/core/scales';
 import type { Ahead, Opened } from '../../api/ahead.ts';
 import { horsesApi, useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
 import { ridersApi, useRidersQuery } from '../../api/riders.ts';

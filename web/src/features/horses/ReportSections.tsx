@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { REINS } from '@canter-book/core/arena/rein';
-import { SCALES, SCALE_WORDS } from '@canter-book/core/observations/scales';
+import { SCALES, SCALE_WORDS } from '@canter-book/core/scales';
 import type { Report } from '@canter-book/core/report/report';
 import { timeSaid } from '@canter-book/core/report/time';
 import { longDate, shortDate } from '../../app/dates.ts';

@@ -1,5 +1,5 @@
 import { REINS } from '@canter-book/core/arena/rein';
-import { SCALES, type Scale } from '@canter-book/core/observations/scales';
+import { SCALES, type Scale } from '@canter-book/core/scales';
 import { DAYS } from '@canter-book/core/programme/days';
 import type { Standing } from '@canter-book/core/progress/standing';
 import { lower } from '@canter-book/core/words';

@@ -1,5 +1,5 @@
 import type { Lesson } from '@canter-book/core/lesson/document';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import type { Day } from '@canter-book/core/programme/days';
 import type { Standings } from '@canter-book/core/progress/standing';
 import { api } from '../../api/api.ts';

@@ -1,5 +1,5 @@
 import { REINS } from '@canter-book/core/arena/rein';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { focusSaid, HABITS, HABIT_SAID, type Focus } from '@canter-book/core/planner/focus';
 
 interface FocusChoiceProps {

@@ -4,7 +4,7 @@ import type { Shelf } from '@canter-book/core/exercises/shelf';
 import { compileRide } from '@canter-book/core/ride/compile';
 import { profileOf } from '@canter-book/core/book/profile';
 import type { Horse } from '@canter-book/core/book/records';
-import { SCALES, type Scale } from '@canter-book/core/observations/scales';
+import { SCALES, type Scale } from '@canter-book/core/scales';
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { Goal } from '@canter-book/core/programme/goal';
 import { daysLater } from '@canter-book/core/progress/days';

@@ -1,7 +1,7 @@
 import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import highsLoader from 'highs';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { highsSolver, type HighsRuntime } from '@canter-book/core/planner/highs';
 import type { Solve } from '@canter-book/core/planner/integer';
 import { planProgramme } from '@canter-book/core/programme/programme';

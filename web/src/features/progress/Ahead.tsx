@@ -8,7 +8,7 @@ import {
   type NoForecast,
 } from '@canter-book/core/progress/forecast';
 import type { DatedMark } from '@canter-book/core/progress/standing';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { longDate } from '../../app/dates.ts';
 import { Field, inputClass } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';

@@ -2,7 +2,7 @@ import { REINS } from '@canter-book/core/arena/rein';
 import { useMemo, useState } from 'react';
 import { compared, type Comparison } from '@canter-book/core/progress/development';
 import { marksOf, type DatedMark } from '@canter-book/core/progress/standing';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { inputClass } from '../../ui/Field.tsx';
 

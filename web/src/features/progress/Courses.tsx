@@ -9,7 +9,7 @@ import {
 } from '@canter-book/core/progress/development';
 import { dateOf } from '@canter-book/core/progress/days';
 import { standingsOf, type DatedMark } from '@canter-book/core/progress/standing';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { shortDate } from '../../app/dates.ts';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { SideScroll } from '../../ui/SideScroll.tsx';

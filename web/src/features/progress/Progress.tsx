@@ -4,7 +4,7 @@ import { progressSvg } from '@canter-book/core/formats/progressSvg';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { Horse } from '@canter-book/core/book/records';
 import type { Readings } from '@canter-book/core/progress/readings';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
 import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';

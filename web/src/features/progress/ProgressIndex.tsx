@@ -3,7 +3,7 @@ import { REINS } from '@canter-book/core/arena/rein';
 import type { Horse } from '@canter-book/core/book/records';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { SCALES, type Scale } from '@canter-book/core/observations/scales';
+import { SCALES, type Scale } from '@canter-book/core/scales';
 import type { GateState } from '@canter-book/core/programme/gate';
 import { daysLater } from '@canter-book/core/progress/days';
 import { timeSaid } from '@canter-book/core/report/time';

@@ -13,7 +13,7 @@ import {
 } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { REINS, type Rein } from '@canter-book/core/arena/rein';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import { aheadOf, bandOf, BANDS, type Ahead } from '@canter-book/core/progress/forecast';
 import { levelPast } from '@canter-book/core/progress/development';

@@ -1,7 +1,7 @@
-import { SCALES, SCALE_WORDS, markWord } from '@canter-book/core/observations/scales';
+import { SCALES, SCALE_WORDS, markWord } from '@canter-book/core/scales';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { REINS, type Rein } from '@canter-book/core/arena/rein';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import { newId } from '../../app/newId.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';

@@ -4,7 +4,7 @@ import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/book/records';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 
 /** The lesson's clock: it runs while the ride goes as planned and is held when it does not. */
 export interface LessonClock {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { plannedPhases, type Exercise } from '@canter-book/core/exercises/exercise';
 import { before } from '@canter-book/core/exercises/graph';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { useOwnExercisesQuery } from '../../api/exercises.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import type { Horse } from '@canter-book/core/book/records';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
 import { Choice, Tick } from '../../ui/Choose.tsx';
 import { ANY_MINUTES, type Filters } from './filters.ts';

@@ -4,7 +4,7 @@ import { firstSite } from '@canter-book/core/exercises/sites';
 import { LONG_ARENA } from '@canter-book/core/arena/arena';
 import { horseFor, rideOfSite } from '@canter-book/core/exercises/trial';
 import type { MovingGait } from '@canter-book/core/gaits/paces';
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import type { Readiness, Status } from '@canter-book/core/planner/readiness';
 import { readinessOf } from '@canter-book/core/planner/readiness';
 import type { HorseFile } from '@canter-book/core/planner/request';

@@ -9,7 +9,7 @@ import type { Ride } from '@canter-book/core/ride/types';
 import { demandsOf, demandsOfAll, expectedMark } from '@canter-book/core/sheet/demands';
 import { sheetPages } from '@canter-book/core/formats/sheetPages';
 import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';

@@ -1,4 +1,4 @@
-import type { Scale } from '@canter-book/core/observations/scales';
+import type { Scale } from '@canter-book/core/scales';
 import { useYardQuery } from '../../api/yard.ts';
 import { today } from '../../app/dates.ts';
 

@@ -3,7 +3,7 @@ import { REINS } from '@canter-book/core/arena/rein';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
-import { SCALE_WORDS } from '@canter-book/core/observations/scales';
+import { SCALE_WORDS } from '@canter-book/core/scales';
 import { useLessonsQuery } from '../../api/lessons.ts';
 import { useYardOfQuery, type LastWorked, type YardRow } from '../../api/yard.ts';
 import type { Yard } from '../../api/useYard.ts';

@@ -1,6 +1,6 @@
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { Choice } from '../../../ui/Choose.tsx';
 import { useShelf } from '../useShelf.ts';
 import { Count, Small } from './fields.tsx';

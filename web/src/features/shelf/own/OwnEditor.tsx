@@ -7,7 +7,7 @@ import {
   type OwnExercise,
 } from '@canter-book/core/exercises/exercise';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { SCALES } from '@canter-book/core/observations/scales';
+import { SCALES } from '@canter-book/core/scales';
 import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
 import { useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/exercises.ts';
 import { Failed } from '../../../api/Failed.tsx';
