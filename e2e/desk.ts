@@ -15,6 +15,10 @@ export async function toText(page: Page): Promise<Locator> {
 export const isSaved = (page: Page) =>
   expect(page.locator('[data-state="saved"]')).toBeVisible({ timeout: 15_000 });
 
+/** The desk has followed what was done, and its slips are those of the lesson as it is. */
+export const isSettled = (page: Page) =>
+  expect(page.locator('[data-settled="true"]')).toBeVisible();
+
 /** Opens a lesson from a file, as one that was shared. */
 export async function openLesson(page: Page, url: string, text: string): Promise<void> {
   await page.goto(`${url}/desk`);

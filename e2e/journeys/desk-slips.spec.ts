@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { printLesson } from '@canter-book/core/notation/print';
-import { editor, isSaved, openLesson, textInBook } from '../desk.ts';
+import { editor, isSaved, isSettled, openLesson, textInBook } from '../desk.ts';
 import { BookServer } from '../server.ts';
 
 /** An instructor mends a lesson full of slips, goes back and forth in it, and takes it out on paper. */
@@ -41,12 +41,12 @@ test('every slip with a fix is mended by its button, then all is undone and done
   const fixes = page.locator('.cb-slip-foot button').filter({ hasNotText: 'Let it stand' });
   let mended = 0;
   for (; mended < 40; mended++) {
-    await page.waitForTimeout(800);
+    await isSettled(page);
     if ((await fixes.count()) === 0) break;
     const [was, slip] = [await errors(), fixes.first()];
     const label = await slip.textContent();
     await slip.click();
-    await page.waitForTimeout(800);
+    await isSettled(page);
     expect({ label, errors: (await errors()) <= was }).toEqual({ label, errors: true });
   }
   expect(mended).toBeGreaterThan(3);

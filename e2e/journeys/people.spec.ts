@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { isAccessible } from '../access.ts';
 import { Yard } from '../phones.ts';
 import { demoIds } from '../server.ts';
 
@@ -12,11 +12,6 @@ test.beforeAll(async () => {
 test.afterAll(() => yard.close());
 
 const PASSWORD = 'saddle lantern cobweb quince';
-
-async function isClean(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')).toEqual([]);
-}
 
 test('a helper is invited, signs in by a passkey, teaches the given horse and is shut out', async ({
   page,
@@ -65,10 +60,10 @@ test('a helper is invited, signs in by a passkey, teaches the given horse and is
   await own.getByRole('link', { name: 'You: Tove Lindqvist' }).click();
   await own.getByRole('button', { name: 'Make a passkey' }).click();
   await expect(own.getByText('The passkey is made')).toBeVisible();
-  await isClean(own);
+  await isAccessible(own, 'Today');
   await own.getByRole('button', { name: 'Sign out' }).click();
   await expect(own).toHaveURL(`${book}/pair`);
-  await isClean(own);
+  await isAccessible(own, 'the door');
   await own.getByLabel('Name').fill('Tove Lindqvist');
   await own.getByLabel('Password').fill('not the one');
   await own.getByRole('button', { name: 'Sign in' }).click();
@@ -106,7 +101,7 @@ test('a link shows the lesson to whoever has it, until it is taken back', async 
   await stranger.goto(link);
   await expect(stranger.getByRole('heading', { name: 'Report on Kelpwick' })).toBeVisible();
   await expect(stranger.getByRole('navigation')).toHaveCount(0);
-  await isClean(stranger);
+  await isAccessible(stranger, 'a lesson that is shared');
   await stranger.goto(`${book}/horses`);
   await expect(stranger).toHaveURL(`${book}/pair`);
 

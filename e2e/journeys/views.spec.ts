@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { isAccessible } from '../access.ts';
 import { openQuietly } from '../quiet.ts';
 import { BookServer, demoIds } from '../server.ts';
 
@@ -31,13 +31,7 @@ async function check(page: Page, path: string) {
 }
 
 async function checkAccess(page: Page, path: string) {
-  // In one piece, and without a list of what is in order: a third of the time. There are no foreign frames.
-  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
-  const { violations } = await axe.analyze();
-  const serious = violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${path}: ${v.id}: ${v.nodes[0]?.html}`);
-  expect(serious).toEqual([]);
+  await isAccessible(page, path);
   const over = await page.evaluate(() => {
     const open = document.getElementById('page');
     return {

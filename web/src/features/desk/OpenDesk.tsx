@@ -74,7 +74,7 @@ interface LaidDeskProps extends OpenDeskProps {
   opening: Opening;
 }
 
-/** Slips wait until the hand has rested this long: a word half written is no mistake. */
+/** Slips wait until the hand that writes has rested this long: a word half written is no mistake. */
 const SLIPS_AFTER_MS = 1200;
 
 const NOTHING: readonly Said[] = [];
@@ -84,8 +84,18 @@ const ROOM_IN_TIME = (
 );
 
 function LaidDesk({ record, opening, horses }: LaidDeskProps) {
-  const { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth } =
-    useDeskModel(opening.derived, horses);
+  const {
+    model,
+    holdEditor,
+    editorWanted,
+    reach,
+    text,
+    typed,
+    depth,
+    setTyped,
+    setLine,
+    setDepth,
+  } = useDeskModel(opening.derived, horses);
   // The picture follows every key at once; what else is derived follows the picture.
   const derived = useDeferredValue(model.derived);
   const { horses: all, editor, selected, latest, select, edit, setText } = model;
@@ -98,8 +108,9 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const { ride, horse } = model.derived;
   const reviewed = useReviewed(later.derived);
   const findings = reviewed?.open ?? NOTHING;
-  // The first come at once: nobody is writing yet.
-  const slips = (useRested(reviewed, SLIPS_AFTER_MS) ?? reviewed)?.open ?? NOTHING;
+  // The first come at once, and so does what a button or the arena has changed: nobody is writing.
+  const rested = useRested(reviewed, typed ? SLIPS_AFTER_MS : 0) ?? reviewed;
+  const slips = rested?.open ?? NOTHING;
   const player = usePlayer(ride.totals.seconds);
   const saver = useAutosave(record, opening.draft);
   useSaved(saver, { record, text, horseId: horse?.id ?? null, setText });
@@ -109,7 +120,10 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const notes = useNotes(later, findings, slips, player);
   return (
     <DeskProvider value={later}>
-      <div className="flex min-h-full flex-col lg:h-full">
+      <div
+        className="flex min-h-full flex-col lg:h-full"
+        data-settled={derived === model.derived && reviewed !== null && slips === findings}
+      >
         <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
         <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
           <Suspense fallback={<UnopenedSide text={opening.draft.text} />}>

@@ -39,7 +39,7 @@ export interface DeskModel {
 /** @param opening what the desk is opened with, for these horses */
 export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
   const [first] = useState({ derived: opening, horses });
-  const [text, setTyped] = useState(opening.text);
+  const [{ text, typed }, setWritten] = useState({ text: opening.text, typed: false });
   const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
   const { editor, holdEditor, editorWanted, withEditor } = useEditor();
   const derived = useMemo(
@@ -91,8 +91,23 @@ export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
     () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
     [derived, horses, editor, selected, latest, select, edit, setText],
   );
+  const setTyped = useCallback(
+    (next: string, byKey = false) => setWritten({ text: next, typed: byKey }),
+    [],
+  );
   const reach = useCallback(() => withEditor((hand) => hand.focus()), [withEditor]);
-  return { model, holdEditor, editorWanted, reach, text, depth, setTyped, setLine, setDepth };
+  return {
+    model,
+    holdEditor,
+    editorWanted,
+    reach,
+    text,
+    typed,
+    depth,
+    setTyped,
+    setLine,
+    setDepth,
+  };
 }
 
 /** The editor comes after the picture, when it is in sight or wanted: what is done before that waits for it. */

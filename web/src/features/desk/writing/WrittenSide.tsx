@@ -42,7 +42,7 @@ interface WrittenSideProps {
   reviewed: Reviewed | null;
   writtenAs: WrittenAs;
   onWrittenAs(as: WrittenAs): void;
-  onText(text: string): void;
+  onText(text: string, typed?: true): void;
   onLine(line: number): void;
   onHistory(depth: HistoryDepth): void;
   onHead(): void;

@@ -16,7 +16,7 @@ import {
   undo,
   undoDepth,
 } from '@codemirror/commands';
-import { EditorState, type Extension } from '@codemirror/state';
+import { EditorState, type Extension, type Transaction } from '@codemirror/state';
 import { EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
 import { annotate, annotations, type Annotations } from './margin.tsx';
 import { completion, type LineHelp } from './complete.ts';
@@ -46,7 +46,8 @@ export interface EditorProps {
   notes: Annotations;
   help: LineHelp;
   handle: Ref<EditorHandle>;
-  onText(text: string): void;
+  /** Typed is what a hand writes, and goes on writing perhaps; the rest is whole. */
+  onText(text: string, typed?: true): void;
   onLine(line: number): void;
   onHistory(depth: HistoryDepth): void;
   /** The head of the lesson is to be changed. */
@@ -92,6 +93,13 @@ export function Editor(props: EditorProps) {
 /** What the editor tells the desk, and what it asks it. */
 type Calls = Pick<EditorProps, 'onText' | 'onLine' | 'onHistory' | 'onHead' | 'help'>;
 
+/** What is changed elsewhere than in the text: in the arena, by a slip. */
+const BY_ANOTHER_HAND = 'edit';
+
+const isTyped = (change: Transaction): boolean =>
+  change.docChanged &&
+  !['undo', 'redo', BY_ANOTHER_HAND].some((event) => change.isUserEvent(event));
+
 const extensionsOf = (calls: RefObject<Calls>): Extension[] => [
   placeholder('A trot working\nC circle left 20 x2 -- keep the beat\nH-X-F change rein'),
   // Unlimited within a session: a lesson is small.
@@ -111,9 +119,11 @@ const extensionsOf = (calls: RefObject<Calls>): Extension[] => [
     'aria-label': 'The lesson in shorthand',
     tabindex: '0',
   }),
-  EditorView.updateListener.of(({ state, docChanged, selectionSet }) => {
+  EditorView.updateListener.of(({ state, docChanged, selectionSet, transactions }) => {
     if (docChanged) {
-      calls.current.onText(state.doc.toString());
+      const text = state.doc.toString();
+      if (transactions.some(isTyped)) calls.current.onText(text, true);
+      else calls.current.onText(text);
       calls.current.onHistory({ undo: undoDepth(state), redo: redoDepth(state) });
     }
     if (selectionSet || docChanged) {
@@ -147,7 +157,7 @@ const handleOf = (view: RefObject<EditorView | null>): EditorHandle => ({
     if (!editor) return;
     editor.dispatch({
       changes: smallestChange(editor.state.doc.toString(), next),
-      userEvent: 'input',
+      userEvent: BY_ANOTHER_HAND,
       // Also the head, which no hand gets into.
       filter: false,
     });

@@ -148,6 +148,17 @@ describe('the text of a lesson', () => {
     expect(onText).toHaveBeenLastCalledWith(expect.stringContaining('A circle left 20'));
   });
 
+  test('what is typed goes on perhaps; what a button or the arena does is whole at once', () => {
+    const { container, handle, onText } = open();
+    const view = EditorView.findFromDOM(container)!;
+    act(() => view.dispatch({ changes: { from: 0, insert: '#' }, userEvent: 'input.type' }));
+    expect(onText).toHaveBeenLastCalledWith(`#${TEXT}`, true);
+    act(() => handle.setText(TEXT));
+    expect(onText).toHaveBeenLastCalledWith(TEXT);
+    act(() => handle.undo());
+    expect(onText).toHaveBeenLastCalledWith(`#${TEXT}`);
+  });
+
   test('goes to a line, and tells which one the hand is on', () => {
     const { handle, onLine } = open();
     act(() => handle.goToLine(4));

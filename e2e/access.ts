@@ -1,0 +1,13 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** Nothing keeps anybody out: no fault of access that axe calls serious or critical. */
+export async function isAccessible(page: Page, what: string): Promise<void> {
+  // In one piece, and without a list of what is in order: a third of the time. There are no foreign frames.
+  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
+  const { violations } = await axe.analyze();
+  const serious = violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+  expect(serious, what).toEqual([]);
+}
