@@ -22,7 +22,7 @@ const project = (name, more = {}) => ({
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '\\.tsx?$': swc(true) },
-  transformIgnorePatterns: ['/node_modules/'],
+  transformIgnorePatterns: ['/node_modules/(?!highs/)'],
   moduleNameMapper: {
     '^@canter-book/core/(.*)$': '<rootDir>/core/src/$1.ts',
     '^@canter-book/server/(.*)$': '<rootDir>/server/src/$1.ts',
@@ -37,10 +37,10 @@ export default {
   // Against a test that hangs: a database may open slowly on a busy machine.
   testTimeout: 120_000,
   projects: [
-    { ...project('core'), transform: { '\\.tsx?$': swc(false) } },
+    { ...project('core'), transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) } },
     {
       ...project('server'),
-      transform: { '\\.tsx?$': swc(false) },
+      transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) },
       // It begins books in folders of its own, whatever the others stand on.
       testPathIgnorePatterns: [
         '/node_modules/',
@@ -49,7 +49,7 @@ export default {
       ],
       globalSetup: '<rootDir>/tools/beforeServerTests.mjs',
     },
-    { ...project('cli'), transform: { '\\.tsx?$': swc(false) } },
+    { ...project('cli'), transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) } },
     project('web', {
       testEnvironment: '<rootDir>/web/jest.environment.mjs',
       setupFilesAfterEnv: ['<rootDir>/web/src/testing/patience.ts'],
