@@ -6,14 +6,31 @@ import { FakeServer, type Call } from '../../testing/render.tsx';
 /** What the device keeps: survives a closed page. */
 const device = new Map<string, unknown>();
 let full = false;
+const copyOf = <T>(value: T): T => structuredClone(value);
+/** A transaction: what is put into it is there when it is committed, and all of it. */
+async function place(_mode: string, use: (store: object) => unknown) {
+  const writes: [string, unknown][] = [];
+  return use({
+    put: (value: unknown, key: string) => void writes.push([key, copyOf(value)]),
+    delete: (key: string) => void writes.push([key, undefined]),
+    transaction: {
+      commit() {
+        for (const [key, value] of full ? [] : writes) {
+          if (value === undefined) device.delete(key);
+          else device.set(key, value);
+        }
+      },
+    },
+  });
+}
 jest.unstable_mockModule('idb-keyval', () => ({
-  get: async (key: string) => structuredClone(device.get(key)),
-  set: async (key: string, value: unknown) => {
+  createStore: () => place,
+  promisifyRequest: async () => {
     if (full) throw new DOMException('full', 'QuotaExceededError');
-    device.set(key, structuredClone(value));
   },
+  get: async (key: string) => copyOf(device.get(key)),
   del: async (key: string) => void device.delete(key),
-  entries: async () => [...device.entries()].map((entry) => structuredClone(entry)),
+  entries: async () => [...device.entries()].map(copyOf),
 }));
 
 const { createBookStore } = await import('../../app/store.ts');
@@ -124,6 +141,14 @@ describe('delivery from the ringside', () => {
     await pass(50);
     expect(waiting(store)).toEqual(['p0']);
     expect(store.getState().ringside.refused).toBe('The date is missing.');
+  });
+
+  test('what a tap records is given to the device before anything else can happen', async () => {
+    const store = await openPage();
+    store.dispatch(begin);
+    store.dispatch(record(1));
+    await Promise.resolve();
+    expect([...device.keys()].sort()).toEqual(['parcel:p0', 'parcel:p1', `teaching:${sessionId}`]);
   });
 
   test('an empty device is an empty start', async () => {

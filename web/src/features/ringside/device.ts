@@ -1,4 +1,4 @@
-import { del, entries, get, set } from 'idb-keyval';
+import { createStore, del, entries, get, promisifyRequest } from 'idb-keyval';
 import type { KeptState, Parcel, Teaching } from './ringsideSlice.ts';
 
 /**
@@ -11,6 +11,9 @@ interface KeptParcel {
   readonly order: number;
   readonly parcel: Parcel;
 }
+
+/** The place that idb-keyval has for all. */
+const place = createStore('keyval-store', 'keyval');
 
 const PARCEL = 'parcel:';
 const TEACHING = 'teaching:';
@@ -40,34 +43,47 @@ export async function readDevice(): Promise<KeptState> {
   return { teaching, outbox: parcels.map((p) => p.parcel), revisions };
 }
 
-/** Brings the device from one state to the next; only what has changed is written. */
-export async function writeDevice(before: KeptState, now: KeptState): Promise<void> {
-  const writes: Promise<unknown>[] = [];
-  const old = new Map(before.outbox.map((p) => [p.id, p]));
-  for (const parcel of now.outbox) {
-    if (old.get(parcel.id) !== parcel) {
-      writes.push(set(PARCEL + parcel.id, { order: orderOf(parcel.id), parcel }));
+/**
+ * Brings the device from one state to the next; only what has changed is written, all of it or nothing.
+ * It is given out of hand at once: the page may be closed with the same tap.
+ */
+export function writeDevice(before: KeptState, now: KeptState): Promise<void> {
+  const changes = [
+    ...changed(PARCEL, parcelsOf(before), parcelsOf(now), (parcel) => ({
+      order: orderOf(parcel.id),
+      parcel,
+    })),
+    ...changed(TEACHING, before.teaching, now.teaching),
+    ...changed(REVISION, before.revisions, now.revisions),
+  ];
+  return place('readwrite', (store) => {
+    for (const [key, value] of changes) {
+      if (value === undefined) store.delete(key);
+      else store.put(value, key);
     }
-    old.delete(parcel.id);
-  }
-  for (const id of old.keys()) writes.push(del(PARCEL + id));
-  writes.push(...changed(TEACHING, before.teaching, now.teaching));
-  writes.push(...changed(REVISION, before.revisions, now.revisions));
-  await Promise.all(writes);
+    // Left to itself it would wait for the page to hear of each write.
+    store.transaction.commit();
+    return promisifyRequest(store.transaction);
+  });
 }
 
+const parcelsOf = ({ outbox }: KeptState): Record<string, Parcel> =>
+  Object.fromEntries(outbox.map((parcel) => [parcel.id, parcel]));
+
+/** What is to be written, by its key; undefined for what is gone. */
 function changed<T>(
   prefix: string,
   before: Readonly<Record<string, T>>,
   now: Readonly<Record<string, T>>,
-): Promise<unknown>[] {
+  kept: (value: T) => unknown = (value) => value,
+): [key: string, value: unknown][] {
   return [
-    ...Object.keys(now)
-      .filter((id) => now[id] !== before[id])
-      .map((id) => set(prefix + id, now[id])),
+    ...Object.entries(now)
+      .filter(([id, value]) => value !== before[id])
+      .map(([id, value]): [string, unknown] => [prefix + id, kept(value)]),
     ...Object.keys(before)
       .filter((id) => !(id in now))
-      .map((id) => del(prefix + id)),
+      .map((id): [string, unknown] => [prefix + id, undefined]),
   ];
 }
 
