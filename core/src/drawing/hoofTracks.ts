@@ -1,4 +1,4 @@
-import { sideStepM } from '../movements/lateral.ts';
+import { LATERAL_WORK, sideStepM } from '../movements/lateral.ts';
 import type { RideSpan } from '../ride/types.ts';
 
 /** How far the fore and hind tracks lie to the left of the ridden line, metres. */
@@ -7,23 +7,13 @@ export interface HoofTracks {
   readonly hindM: number;
 }
 
-/** Which end keeps to the ridden line: the haunches in shoulder-in, the forehand in travers. */
-const KEEPS_LINE = {
-  'shoulder-fore': 'hind',
-  'shoulder-in': 'hind',
-  renvers: 'hind',
-  travers: 'fore',
-  'leg-yield': 'neither',
-  'half-pass': 'neither',
-} as const;
-
 /** The two tracks of lateral work, or null on one track. */
 export function hoofTracks({ riding }: RideSpan): HoofTracks | null {
   const { lateral } = riding;
   if (!lateral) return null;
   // The forehand lies to the side the body points to.
   const apartM = Math.sign(lateral.bodyOffRad) * sideStepM(lateral.kind, lateral.bodyOffRad);
-  switch (KEEPS_LINE[lateral.kind]) {
+  switch (LATERAL_WORK[lateral.kind].keepsLine) {
     case 'hind':
       return { foreM: apartM, hindM: 0 };
     case 'fore':

@@ -1,7 +1,7 @@
 import { LONG_ARENA } from '../arena/arena.ts';
 import { MOVING_GAITS, usualPace, type Gait } from '../gaits/paces.ts';
 import type { Stage } from '../gaits/stage.ts';
-import { formOf } from '../lesson/forms.ts';
+import { formOf, kindsThat, WAYS } from '../lesson/forms.ts';
 import { linesOf, type Lesson } from '../lesson/document.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { SCALES } from '../scales.ts';
@@ -13,7 +13,10 @@ import { plannedPhases, type Exercise } from './exercise.ts';
 import { firstSite } from './sites.ts';
 
 /** Where one goes and how one goes on says little of what is asked. */
-const SAYS_LITTLE = ['track', 'line', 'go-large', 'salute', 'leave', 'retake', 'place'];
+const SAYS_LITTLE: ReadonlySet<string> = new Set([
+  ...WAYS,
+  ...kindsThat((form) => form.aside ?? form.ceremony),
+]);
 
 /** What is asked in some lines: the kinds of their instructions, with the pace of a pace. */
 function kindsOf(lines: readonly Lesson['items'][number][]): ReadonlySet<string> {
@@ -23,7 +26,7 @@ function kindsOf(lines: readonly Lesson['items'][number][]): ReadonlySet<string>
       return gait ? `${gait} ${String(params['pace'] ?? usualPace(gait))}` : formOf(form).kind;
     }),
   );
-  return new Set(kinds.filter((kind) => !SAYS_LITTLE.includes(kind)));
+  return new Set(kinds.filter((kind) => !SAYS_LITTLE.has(kind)));
 }
 
 const ofExercises = new WeakMap<Exercise, ReadonlySet<string>>();

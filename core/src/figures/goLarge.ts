@@ -14,6 +14,7 @@ import { pattern } from '../forms/pattern.ts';
  */
 export const goLarge = act({
   kind: 'go-large',
+  aside: true,
   plain: true,
   leadsOn: true,
   straight: true,
@@ -36,6 +37,7 @@ export const goLarge = act({
         : plannedMetresFor(arena, round, at, riddenM, stand.cornerRadiusM);
     return { legs: courseLegs(arena, round, at, metres), courseAfter: round };
   },
+  also: ['go large'],
   examples: [
     { line: 'go large', metres: 160 },
     { line: 'A go large x2', metres: 320 },

@@ -19,6 +19,7 @@ import { toRein } from './shared.ts';
 /** `track left`: on to the track with the left hand to the middle. */
 export const track = act({
   kind: 'track',
+  aside: true,
   plain: true,
   leadsOn: true,
   straight: true,

@@ -146,6 +146,12 @@ export interface Facets {
   /** So many rounds of it in one go teach something; five where nothing is said. */
   readonly usefulRounds?: number;
   readonly pirouette?: true;
+  /** Sideways on a line of its own, more or less steeply. */
+  readonly slants?: true;
+  /** It says where one goes or how one goes on, and little of what is asked. */
+  readonly aside?: true;
+  /** Of every test, and no work. */
+  readonly ceremony?: true;
 }
 
 /** Of a count: so many rounds of it in one go. Common practice. */

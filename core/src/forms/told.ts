@@ -73,6 +73,8 @@ export interface Told {
   /** In a 20 × 60 arena from `start A walk medium left`. The family tests ride, mirror, print and draw them all. */
   readonly examples: readonly [Example, ...Example[]];
   readonly palette?: readonly (Choice & { readonly group: (typeof PALETTE_GROUPS)[number] })[];
+  /** What it adds to a line of something else, as it is written. */
+  readonly also?: readonly string[];
   readonly help?: readonly (HelpRow & { readonly section: (typeof HELP_SECTIONS)[number] })[];
 }
 

@@ -18,6 +18,7 @@ export const flyingChange = setting({
   pattern: pattern('flying change'),
   apply: ({ riding }) =>
     riding.gait === 'canter' ? [{ afterM: 0, patch: toOtherLead }] : wrongGait('flying-change'),
+  also: ['flying change at X', 'flying change at end'],
   examples: [
     { line: 'F-X-H change rein, flying change at X', metres: 52, before: 'A canter collected' },
     { line: 'B flying change', metres: 0, before: 'A canter collected' },

@@ -6,6 +6,7 @@ export const rising = setting({
   plain: true,
   pattern: pattern('rising'),
   apply: () => now({ seat: 'rising' }),
+  also: ['rising'],
   examples: [{ line: 'B trot, rising', metres: 0 }],
   help: [
     {
@@ -21,6 +22,7 @@ export const sitting = setting({
   plain: true,
   pattern: pattern('sitting'),
   apply: () => now({ seat: 'sitting' }),
+  also: ['sitting'],
   examples: [{ line: 'B trot, sitting', metres: 0 }],
   help: [{ section: 'Paces and halts', line: 'B trot, sitting', says: 'And down again.' }],
 });
@@ -31,6 +33,7 @@ export const stretch = setting({
   plain: true,
   pattern: pattern('stretch'),
   apply: () => now({ frame: 'stretch' }),
+  also: ['stretch'],
   examples: [{ line: 'C circle left 20, stretch', metres: 20 * Math.PI }],
   palette: [{ group: 'Paces', name: 'stretch', says: '{a} stretch' }],
   help: [
@@ -47,6 +50,7 @@ export const longRein = setting({
   plain: true,
   pattern: pattern('long rein'),
   apply: () => now({ frame: 'long-rein' }),
+  also: ['long rein'],
   examples: [{ line: 'B-M walk free, long rein', metres: 24 }],
   help: [
     { section: 'Paces and halts', line: 'A walk free, long rein', says: 'A stretch in walk.' },
@@ -56,9 +60,11 @@ export const longRein = setting({
 /** Outer rein first, without slowing. */
 export const retake = setting({
   kind: 'retake',
+  aside: true,
   plain: true,
   pattern: pattern('retake'),
   apply: () => now({ frame: 'normal' }),
+  also: ['retake'],
   examples: [{ line: 'C circle left 20, stretch, retake at three-quarter', metres: 20 * Math.PI }],
   palette: [{ group: 'Paces', name: 'retake', says: '{a} retake' }],
 });
@@ -68,6 +74,7 @@ export const giveAndRetake = setting({
   kind: 'give-and-retake',
   pattern: pattern('give and retake'),
   apply: () => [],
+  also: ['give and retake'],
   examples: [
     { line: 'B give and retake', metres: 0 },
     { line: 'C circle left 20, give and retake at half', metres: 20 * Math.PI },

@@ -32,11 +32,13 @@ export const halt = act({
 
 export const salute = act({
   kind: 'salute',
+  ceremony: true,
   shows: { contact: 1 },
   rests: 'halt',
   pattern: pattern('salute'),
   atRail: true,
   plan: () => stand(SALUTE_S),
+  also: ['salute'],
   examples: [{ line: 'X halt, salute', metres: 0, before: 'A centre line' }],
   palette: [{ group: 'Halts', name: 'halt and salute', says: '{a} halt 4 s, salute' }],
 });
@@ -44,6 +46,7 @@ export const salute = act({
 /** Out of the arena, in walk on a long rein. */
 export const leave = act({
   kind: 'leave',
+  ceremony: true,
   pattern: pattern('leave'),
   atRail: true,
   plan: () => ({ legs: [] }),

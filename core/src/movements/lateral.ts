@@ -9,24 +9,24 @@ import { degToRad } from '../units.ts';
 
 type Kind = Lateral['kind'];
 
-/** Angle of the body to the travel, degrees. Source: international dressage rules (from memory). */
-export const ANGLE_DEG: Readonly<Record<Kind, number>> = {
-  'shoulder-fore': 12,
-  'shoulder-in': 30,
-  travers: 35,
-  renvers: 35,
-  'leg-yield': 30,
-  'half-pass': 30,
-};
+interface LateralWork {
+  /** Angle of the body to the travel. Source: international dressage rules (from memory). */
+  readonly angleDeg: number;
+  /** Lines of hoof prints. Source: the same (from memory). */
+  readonly tracks: 2 | 3 | 4;
+  /** Which end keeps to the ridden line: the haunches in shoulder-in, the forehand in travers. */
+  readonly keepsLine: 'fore' | 'hind' | 'neither';
+  /** The body bends as an arc, instead of being turned as a whole. */
+  readonly bent?: true;
+}
 
-/** Lines of hoof prints. Source: the same (from memory). */
-export const TRACKS: Readonly<Record<Kind, 2 | 3 | 4>> = {
-  'shoulder-fore': 2,
-  'shoulder-in': 3,
-  travers: 4,
-  renvers: 4,
-  'leg-yield': 4,
-  'half-pass': 4,
+export const LATERAL_WORK: Readonly<Record<Kind, LateralWork>> = {
+  'shoulder-fore': { angleDeg: 12, tracks: 2, keepsLine: 'hind', bent: true },
+  'shoulder-in': { angleDeg: 30, tracks: 3, keepsLine: 'hind', bent: true },
+  travers: { angleDeg: 35, tracks: 4, keepsLine: 'fore' },
+  renvers: { angleDeg: 35, tracks: 4, keepsLine: 'hind' },
+  'leg-yield': { angleDeg: 30, tracks: 4, keepsLine: 'neither' },
+  'half-pass': { angleDeg: 30, tracks: 4, keepsLine: 'neither' },
 };
 
 /** Metres from the fore to the hind hooves along the body. Common practice. */
@@ -40,16 +40,17 @@ const BASE_M = 1.3;
 export function sideStepM(kind: Kind, angleRad: number): number {
   const theta = Math.abs(angleRad);
   if (theta < 1e-9) return 0;
-  const bent = kind === 'shoulder-fore' || kind === 'shoulder-in';
-  return bent ? (BASE_M * (1 - Math.cos(theta))) / theta : BASE_M * Math.sin(theta);
+  return LATERAL_WORK[kind].bent
+    ? (BASE_M * (1 - Math.cos(theta))) / theta
+    : BASE_M * Math.sin(theta);
 }
 
 /** Work along a line with the forehand inside it, bent to a side. */
 export const lateralOf = (kind: 'shoulder-fore' | 'shoulder-in', bend: Rein): Lateral => ({
   kind,
   bend,
-  bodyOffRad: turnSign(bend) * degToRad(ANGLE_DEG[kind]),
-  tracks: TRACKS[kind],
+  bodyOffRad: turnSign(bend) * degToRad(LATERAL_WORK[kind].angleDeg),
+  tracks: LATERAL_WORK[kind].tracks,
 });
 
 /** Lateral for a length, and straight again after it. */
@@ -74,8 +75,13 @@ function alongLine(kind: Kind, leadsWith: 'forehand' | 'haunches', bendIs: 'insi
     const bend = side ?? (bendIs === 'inside' ? inside : otherRein(inside));
     const towards = bendIs === 'inside' ? bend : otherRein(bend);
     const sign = leadsWith === 'forehand' ? turnSign(towards) : -turnSign(towards);
-    const bodyOffRad = sign * degToRad(ANGLE_DEG[kind]);
-    const changes = onTwoTracks(lengthM, { kind, bend, bodyOffRad, tracks: TRACKS[kind] });
+    const bodyOffRad = sign * degToRad(LATERAL_WORK[kind].angleDeg);
+    const changes = onTwoTracks(lengthM, {
+      kind,
+      bend,
+      bodyOffRad,
+      tracks: LATERAL_WORK[kind].tracks,
+    });
     return { ...plan, changes: [...plan.changes, ...changes] };
   };
 }

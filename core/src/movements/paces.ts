@@ -42,6 +42,7 @@ const paceSetting = (gait: MovingGait, leadPart: '' | ' [{lead:side}]', told: To
   });
 
 export const walk = paceSetting('walk', '', {
+  also: ['walk medium at half'],
   examples: [
     { line: 'B walk' },
     { line: 'B walk free' },
@@ -54,6 +55,7 @@ export const walk = paceSetting('walk', '', {
   ],
 });
 export const trot = paceSetting('trot', '', {
+  also: ['trot working at half', 'then trot working'],
   examples: [
     { line: 'B trot' },
     { line: 'B trot lengthened' },
@@ -75,6 +77,7 @@ export const trot = paceSetting('trot', '', {
   ],
 });
 export const canter = paceSetting('canter', ' [{lead:side}]', {
+  also: ['canter left at half', 'canter right at half'],
   examples: [
     { line: 'B canter' },
     { line: 'B canter left' },

@@ -8,7 +8,7 @@ import { headingTo, type Point } from '../geometry/curve.ts';
 import { legsLengthM, type Leg } from '../geometry/leg.ts';
 import { line } from '../geometry/line.ts';
 import { degToRad, wrapRad } from '../units.ts';
-import { ANGLE_DEG, onTwoTracks, TRACKS } from './lateral.ts';
+import { LATERAL_WORK, onTwoTracks } from './lateral.ts';
 
 type Kind = Lateral['kind'];
 
@@ -55,7 +55,9 @@ function slant(kind: Kind, bendIs: 'towards' | 'away') {
     if (!flat && (goesTo !== params.side || Math.abs(offRad) > degToRad(60))) {
       return { code: 'wrong-place', kind, wants: `a line on which it goes to the ${params.side}` };
     }
-    const bodyRad = flat ? travelRad - turnSign(params.side) * degToRad(ANGLE_DEG[kind]) : along;
+    const bodyRad = flat
+      ? travelRad - turnSign(params.side) * degToRad(LATERAL_WORK[kind].angleDeg)
+      : along;
     const legs: Leg[] = [{ curve: line(stand.at, end), bodyRad }];
     const bend = bendIs === 'towards' ? params.side : otherRein(params.side);
     const bodyOffRad = wrapRad(bodyRad - travelRad);
@@ -70,7 +72,12 @@ function slant(kind: Kind, bendIs: 'towards' | 'away') {
         ...(rein === stand.riding.rein
           ? []
           : [{ afterM: legsLengthM(legs) / 2, patch: (r: Stand['riding']) => ({ ...r, rein }) }]),
-        ...onTwoTracks(legsLengthM(legs), { kind, bend, bodyOffRad, tracks: TRACKS[kind] }),
+        ...onTwoTracks(legsLengthM(legs), {
+          kind,
+          bend,
+          bodyOffRad,
+          tracks: LATERAL_WORK[kind].tracks,
+        }),
       ],
     };
   };
@@ -89,7 +96,12 @@ const ON_CIRCLE_DEG = 15;
 function onCircle(stand: Stand, side: Rein | undefined): ActPlan {
   const bend = side === undefined ? stand.riding.rein : otherRein(side);
   const bodyOffRad = -turnSign(bend) * degToRad(ON_CIRCLE_DEG);
-  const lateral = { kind: 'leg-yield', bend, bodyOffRad, tracks: TRACKS['leg-yield'] } as const;
+  const lateral = {
+    kind: 'leg-yield',
+    bend,
+    bodyOffRad,
+    tracks: LATERAL_WORK['leg-yield'].tracks,
+  } as const;
   return { legs: [], changes: onTwoTracks(stand.overM!, lateral) };
 }
 
@@ -102,6 +114,7 @@ const slantAlso = (words: string) => [
 
 export const legYield = act({
   kind: 'leg-yield',
+  slants: true,
   learnedFrom: 2,
   shows: { suppleness: 3, straightness: 1 },
   inSettledGait: true,
@@ -153,6 +166,7 @@ export const legYield = act({
 
 export const halfPass = act({
   kind: 'half-pass',
+  slants: true,
   learnedFrom: 5,
   shows: { suppleness: 3, collection: 2 },
   inSettledGait: true,
@@ -190,6 +204,7 @@ export const halfPass = act({
 /** `zigzag 5-10-5 to G`: half-passes to each side in turn, centred on the present line. */
 export const zigzag = act({
   kind: 'zigzag',
+  slants: true,
   learnedFrom: 7,
   shows: { suppleness: 3, collection: 2 },
   inSettledGait: true,
@@ -219,7 +234,7 @@ export const zigzag = act({
         kind: 'half-pass',
         bend: goes,
         bodyOffRad,
-        tracks: TRACKS['half-pass'],
+        tracks: LATERAL_WORK['half-pass'].tracks,
       };
       changes.push({ afterM: doneM, patch: (r) => ({ ...r, lateral }) });
       legs.push(leg);

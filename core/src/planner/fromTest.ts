@@ -8,6 +8,7 @@ import type { Shelf } from '../exercises/shelf.ts';
 import type { HorseProfile } from '../gaits/horse.ts';
 import { arenaOf } from '../lesson/arenaOf.ts';
 import { linesOf, type Lesson, type LessonLine } from '../lesson/document.ts';
+import { formOf } from '../lesson/forms.ts';
 import { parseLesson } from '../notation/parse.ts';
 import { printLine } from '../notation/print.ts';
 import { reviewLesson } from '../review/review.ts';
@@ -117,9 +118,6 @@ function partOf(desk: Desk, first: number, last: number, what: TestPart['what'])
   return null;
 }
 
-/** What a line of a test has beside what is ridden. */
-const CEREMONY = ['salute', 'leave'];
-
 function keptOf({ document, horse, arena }: Desk, run: readonly SheetBox[]): Kept | null {
   const ids = new Set(run.flatMap((b) => b.itemIds));
   const lines = linesOf(document.items).filter((line) => ids.has(line.id));
@@ -153,7 +151,7 @@ const endOf = (text: string, way: WayIn, horse: HorseProfile, arena: Arena): Rid
   horseAtPoint(asLesson(text, way, arena).lesson, 'end', horse).rider;
 
 function withoutCeremony(line: LessonLine): string {
-  const instructions = line.instructions.filter(({ form }) => !CEREMONY.includes(form));
+  const instructions = line.instructions.filter(({ form }) => !formOf(form).ceremony);
   return instructions.length === 0 && line.instructions.length > 0
     ? ''
     : printLine({ ...line, instructions });

@@ -1,10 +1,13 @@
 import { limitsOf } from '../../gaits/horse.ts';
+import { kindsThat } from '../../lesson/forms.ts';
 import { radToDeg } from '../../units.ts';
 import { rule } from '../rule.ts';
 import { named } from '../wording.ts';
 import { actsOf, oncePerAct, spansOf } from './shared.ts';
 
 type Facts = { kind: string; deg: number; steepestDeg: number; stage: number };
+
+const SLANTS = kindsThat((form) => form.slants);
 
 /** A half-pass or leg-yield that goes off the long side more steeply than the stage allows. */
 export const lateralTooSteep = rule({
@@ -16,7 +19,7 @@ export const lateralTooSteep = rule({
     if (steepestDeg === null) return [];
     return oncePerAct(
       actsOf(ride)
-        .filter(({ kind }) => kind === 'leg-yield' || kind === 'half-pass' || kind === 'zigzag')
+        .filter(({ kind }) => SLANTS.has(kind))
         .flatMap((act) => {
           const slants = spansOf(ride, act.index).filter((s) => s.riding.lateral && s.lengthM > 0);
           // Along the wall there is no slant, only the angle of the body.

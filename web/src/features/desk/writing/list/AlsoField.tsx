@@ -1,27 +1,12 @@
 import { tokenize } from '@canter-book/core/forms/tokens';
 import type { Item, LessonLine } from '@canter-book/core/lesson/document';
+import { FORM_IDS, formOf } from '@canter-book/core/lesson/forms';
 import { readInstruction } from '@canter-book/core/notation/instruction';
 import { printInstruction } from '@canter-book/core/notation/print';
 import { SmallSelect } from './small.tsx';
 
 /** What can go with any line. */
-const ALSO = [
-  'rising',
-  'sitting',
-  'stretch',
-  'retake',
-  'long rein',
-  'give and retake',
-  'salute',
-  'go large',
-  'flying change at X',
-  'flying change at end',
-  'canter left at half',
-  'canter right at half',
-  'trot working at half',
-  'walk medium at half',
-  'then trot working',
-];
+const ALSO = FORM_IDS.flatMap((id) => formOf(id).also ?? []);
 
 /** Adds to a line what is done in it as well; what is there already is taken out by its cross. */
 export function AlsoField({ line, onChange }: { line: LessonLine; onChange(line: Item): void }) {
