@@ -73,10 +73,10 @@ export default function Help() {
             One line is one movement, written as on a clipboard: where, then what. Capital or small
             letters are alike. The pictures show a left rein, beginning at C.
           </p>
-          <div className="grid grid-cols-1 gap-8 xl:grid-cols-2">
+          <div className="gap-8 xl:columns-2">
             {REFERENCE.map(({ title, rows }) => (
-              <section key={title} aria-label={title}>
-                <h3 className="mb-1 text-lg">{title}</h3>
+              <section key={title} aria-label={title} className="mb-8">
+                <h3 className="mb-1 break-after-avoid text-lg">{title}</h3>
                 <ul className="divide-y divide-dotted divide-line border-y border-line">
                   {rows.map((row) => (
                     <Written key={row.line} row={row} />
@@ -101,7 +101,7 @@ export default function Help() {
 
 function Written({ row }: { row: Row }) {
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_8.5rem] items-center gap-x-4 py-1.5">
+    <li className="grid break-inside-avoid grid-cols-[minmax(0,1fr)_8.5rem] items-center gap-x-4 py-1.5">
       <span>
         <code className="block font-mono text-[14px] font-bold whitespace-pre-wrap">
           {row.line}
