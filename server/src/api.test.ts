@@ -36,6 +36,29 @@ describe('documents', () => {
     expect(listed.body).toContainEqual({ ...horse, revision: 1 });
   });
 
+  test('horses and riders come by name, as one looks for them', async () => {
+    const names = ['Pony 10', 'pony 2', 'Pony 1'];
+    const riders = names.map((name) => ({
+      id: v7(),
+      revision: 0,
+      name,
+      notes: '',
+      theme: '',
+      stage: null,
+    }));
+    for (const name of names) await put('horses', someHorse({ name })).expect(200);
+    for (const rider of riders) await put('riders', rider).expect(200);
+    for (const path of ['horses', 'riders']) {
+      const { body } = await api().get(`/api/${path}`).expect(200);
+      const listed = (body as { name: string }[]).map(({ name }) => name);
+      expect(listed.filter((name) => names.includes(name))).toEqual([
+        'Pony 1',
+        'pony 2',
+        'Pony 10',
+      ]);
+    }
+  });
+
   test('a rider has a stage, or nobody has said: also one of an older book', async () => {
     const rider = { id: v7(), revision: 0, name: 'Ines', notes: '', theme: '', stage: 4 };
     const saved = await put('riders', rider).expect(200);

@@ -1,4 +1,5 @@
-import { asc, eq, max, sql } from 'drizzle-orm';
+import { byName } from '@canter-book/core/words';
+import { eq, max, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Database } from '../../db/connect.ts';
 import { devices, invitations, passkeys, people, type PersonRole } from '../../db/schema.ts';
@@ -106,9 +107,8 @@ async function list(db: Database, now: Date): Promise<PersonRow[]> {
     .from(people)
     .leftJoin(invitations, eq(invitations.personId, people.id))
     .leftJoin(devices, eq(devices.personId, people.id))
-    .groupBy(people.id)
-    .orderBy(asc(people.name));
-  return rows.map((row) => ({
+    .groupBy(people.id);
+  return rows.sort(byName).map((row) => ({
     ...row,
     invitedUntil:
       row.invitedUntil && row.invitedUntil > now ? row.invitedUntil.toISOString() : null,

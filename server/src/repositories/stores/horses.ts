@@ -1,4 +1,5 @@
 import { horseSchema, type Horse } from '@canter-book/core/book/records';
+import { byName } from '@canter-book/core/words';
 import { asc, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { horses } from '../../db/schema.ts';
@@ -35,6 +36,7 @@ export function horseStore(db: Database) {
         .orderBy(asc(horses.name));
       return rows.map((row) => row.id);
     },
-    list: (): Promise<Horse[]> => keptHorses(sql`order by ${horses.name}`),
+    list: async (): Promise<Horse[]> =>
+      [...(await keptHorses(sql`order by ${horses.name}`))].sort(byName),
   };
 }

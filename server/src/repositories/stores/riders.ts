@@ -1,5 +1,6 @@
 import { riderSchema, type Rider } from '@canter-book/core/book/records';
-import { and, asc, count, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm';
+import { byName } from '@canter-book/core/words';
+import { and, count, eq, gte, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/connect.ts';
 import { observations, riders, sessions } from '../../db/schema.ts';
 import { orMissing, type Kind } from '../kind.ts';
@@ -23,7 +24,7 @@ export function riderStore(db: Database) {
   return {
     ...revisioned(db, rider),
     list: async (): Promise<Rider[]> =>
-      (await db.select().from(riders).orderBy(asc(riders.name))).map(rider.fromRow),
+      (await db.select().from(riders)).map(rider.fromRow).sort(byName),
     /** Corners counted for each rider since a day, and how many were ridden with bend. */
     async corners(since: string): Promise<RiderCorners[]> {
       return db

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { stageSaid } from '@canter-book/core/gaits/stages';
 import type { Horse } from '@canter-book/core/book/records';
+import { byName } from '@canter-book/core/words';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { useYard } from '../../api/useYard.ts';
@@ -89,7 +90,7 @@ const inOrder =
   (a: Horse, b: Horse): number => {
     if (order === 'stage') return b.stage - a.stage;
     if (order === 'waited') return byDate(lastOf(a), lastOf(b));
-    return a.name.localeCompare(b.name);
+    return byName(a, b);
   };
 
 const NoHorse = () => (

@@ -47,6 +47,10 @@ export default function Lessons() {
   const tags = tagsOf(all);
   const horse = horses.find((h) => h.id === horseId) ?? null;
   const empty = !q && !tag && shown.length === 0;
+  const findAll = () => {
+    setWords('');
+    setSearch({});
+  };
   const begin = (text: string) => void open(recordOf(text, horseId || null, newId));
   return (
     <Page
@@ -58,7 +62,7 @@ export default function Lessons() {
         <Failed error={error} className="mb-4" />
         <Search {...{ words, horses, horseId, tags, tag }} onWords={setWords} onNarrow={narrow} />
         {empty && <NoneYet horse={horse} onWrite={() => setChoosing(true)} />}
-        {!empty && shown.length === 0 && <NoneFound onAll={() => (setWords(''), setSearch({}))} />}
+        {!empty && shown.length === 0 && <NoneFound onAll={findAll} />}
         {shown.length > 0 && (
           <Rows
             items={shown}
