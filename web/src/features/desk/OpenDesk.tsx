@@ -1,4 +1,5 @@
 import {
+  type ComponentProps,
   lazy,
   startTransition,
   Suspense,
@@ -96,21 +97,13 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
     setLine,
     setDepth,
   } = useDeskModel(opening.derived, horses);
-  // The picture follows every key at once; what else is derived follows the picture.
-  const derived = useDeferredValue(model.derived);
-  const { horses: all, editor, selected, latest, select, edit, setText } = model;
-  const later = useMemo<DeskModel>(
-    () => ({ derived, horses: all, editor, selected, latest, select, edit, setText }),
-    [derived, all, editor, selected, latest, select, edit, setText],
-  );
+  const { setText } = model;
+  const later = useLater(model);
+  const { derived } = later;
   const [writtenAs, setWrittenAs] = useState<WrittenAs>('text');
   const [sheet, setSheet] = useState<OpenSheet>(null);
   const { ride, horse } = model.derived;
-  const reviewed = useReviewed(later.derived);
-  const findings = reviewed?.open ?? NOTHING;
-  // The first come at once, and so does what a button or the arena has changed: nobody is writing.
-  const rested = useRested(reviewed, typed ? SLIPS_AFTER_MS : 0) ?? reviewed;
-  const slips = rested?.open ?? NOTHING;
+  const { reviewed, findings, slips } = useSlips(derived, typed);
   const player = usePlayer(ride.totals.seconds);
   const saver = useAutosave(record, opening.draft);
   useSaved(saver, { record, text, horseId: horse?.id ?? null, setText });
@@ -140,15 +133,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
               onText={setTyped}
             />
           </Suspense>
-          <section
-            aria-label="Arena"
-            className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
-          >
-            <ArenaBench ride={ride} selected={model.selected} player={player} slips={slips} />
-            <Suspense fallback={ROOM_IN_TIME}>
-              <InTime player={player} />
-            </Suspense>
-          </section>
+          <ArenaSide ride={ride} selected={model.selected} player={player} slips={slips} />
         </div>
         <Suspense>
           <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
@@ -156,6 +141,36 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
       </div>
     </DeskProvider>
   );
+}
+
+/** The picture follows every key at once; what else is derived follows the picture. */
+function useLater(model: DeskModel): DeskModel {
+  const derived = useDeferredValue(model.derived);
+  const { horses, editor, selected, latest, select, edit, setText } = model;
+  return useMemo(
+    () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
+    [derived, horses, editor, selected, latest, select, edit, setText],
+  );
+}
+
+const ArenaSide = (props: ComponentProps<typeof ArenaBench>) => (
+  <section
+    aria-label="Arena"
+    className="order-first flex min-h-0 min-w-0 flex-col gap-2 overflow-auto px-4 py-3 lg:order-none"
+  >
+    <ArenaBench {...props} />
+    <Suspense fallback={ROOM_IN_TIME}>
+      <InTime player={props.player} />
+    </Suspense>
+  </section>
+);
+
+/** What the review says of the lesson, and what of it is shown: not while a word is being typed. */
+function useSlips(derived: Derived, typed: boolean) {
+  const reviewed = useReviewed(derived);
+  // The first come at once, and so does what a button or the arena has changed: nobody is writing.
+  const rested = useRested(reviewed, typed ? SLIPS_AFTER_MS : 0) ?? reviewed;
+  return { reviewed, findings: reviewed?.open ?? NOTHING, slips: rested?.open ?? NOTHING };
 }
 
 interface InHand {

@@ -39,8 +39,7 @@ export interface DeskModel {
 /** @param opening what the desk is opened with, for these horses */
 export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
   const [first] = useState({ derived: opening, horses });
-  const [{ text, typed }, setWritten] = useState({ text: opening.text, typed: false });
-  const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
+  const { text, typed, depth, setTyped, setDepth } = useWritten(opening.text);
   const { editor, holdEditor, editorWanted, withEditor } = useEditor();
   const derived = useMemo(
     () =>
@@ -80,34 +79,31 @@ export function useDeskModel(opening: Derived, horses: readonly Horse[]) {
     (next: string) => withEditor((hand) => hand.setText(next)),
     [withEditor],
   );
+  const selected = itemAtLine.get(line) ?? null;
+  const model = useMemo<DeskModel>(
+    () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
+    [derived, horses, editor, selected, latest, select, edit, setText],
+  );
+  const reach = useCallback(() => withEditor((hand) => hand.focus()), [withEditor]);
+  const written = { text, typed, depth, setTyped, setLine, setDepth };
+  return { model, holdEditor, editorWanted, reach, ...written };
+}
+
+/** The text as the editor has it, whether a hand is writing it, and how much can be undone. */
+function useWritten(opening: string) {
+  const [{ text, typed }, setWritten] = useState({ text: opening, typed: false });
+  const [depth, setDepthTo] = useState<HistoryDepth>({ undo: 0, redo: 0 });
+  const setTyped = useCallback(
+    (next: string, byKey = false) => setWritten({ text: next, typed: byKey }),
+    [],
+  );
   // Most keys add to a step that is there already: nothing changes then.
   const setDepth = useCallback(
     (to: HistoryDepth) =>
       setDepthTo((was) => (was.undo === to.undo && was.redo === to.redo ? was : to)),
     [],
   );
-  const selected = itemAtLine.get(line) ?? null;
-  const model = useMemo<DeskModel>(
-    () => ({ derived, horses, editor, selected, latest, select, edit, setText }),
-    [derived, horses, editor, selected, latest, select, edit, setText],
-  );
-  const setTyped = useCallback(
-    (next: string, byKey = false) => setWritten({ text: next, typed: byKey }),
-    [],
-  );
-  const reach = useCallback(() => withEditor((hand) => hand.focus()), [withEditor]);
-  return {
-    model,
-    holdEditor,
-    editorWanted,
-    reach,
-    text,
-    typed,
-    depth,
-    setTyped,
-    setLine,
-    setDepth,
-  };
+  return { text, typed, depth, setTyped, setDepth };
 }
 
 /** The editor comes after the picture, when it is in sight or wanted: what is done before that waits for it. */

@@ -61,16 +61,11 @@ export default function Today() {
       }
       actions={
         !isNew && (
-          <>
-            <OneOf
-              label="Show"
-              quiet
-              all={VIEWS}
-              chosen={view}
-              onChange={(to) => go({ view: to })}
-            />
-            <Button onClick={() => setAsked({ kind: 'new', with: { date } })}>New</Button>
-          </>
+          <Ways
+            view={view}
+            onView={(to) => go({ view: to })}
+            onNew={() => setAsked({ kind: 'new', with: { date } })}
+          />
         )
       }
     >
@@ -98,6 +93,19 @@ export default function Today() {
     </Page>
   );
 }
+
+interface WaysProps {
+  view: View;
+  onView(view: View): void;
+  onNew(): void;
+}
+
+const Ways = ({ view, onView, onNew }: WaysProps) => (
+  <>
+    <OneOf label="Show" quiet all={VIEWS} chosen={view} onChange={onView} />
+    <Button onClick={onNew}>New</Button>
+  </>
+);
 
 interface ShownProps {
   view: View;

@@ -33,8 +33,7 @@ import { NewLesson } from './NewLesson.tsx';
 /** The lessons, newest first; found by words, by tag, or by their horse. */
 export default function Lessons() {
   useTitle('Lessons');
-  const { horseId, tag, narrow, setSearch } = useNarrowed();
-  const [words, setWords] = useState('');
+  const { words, setWords, horseId, tag, narrow, findAll } = useSearched();
   const q = useDeferredValue(words.trim());
   const lessons = useLessonsQuery(q ? { q } : {});
   const { data: horses = [] } = useHorsesQuery();
@@ -47,10 +46,6 @@ export default function Lessons() {
   const tags = tagsOf(all);
   const horse = horses.find((h) => h.id === horseId) ?? null;
   const empty = !q && !tag && shown.length === 0;
-  const findAll = () => {
-    setWords('');
-    setSearch({});
-  };
   const begin = (text: string) => void open(recordOf(text, horseId || null, newId));
   return (
     <Page
@@ -106,8 +101,9 @@ const tagsOf = (lessons: readonly LessonSummary[]): string[] =>
 const forHorse = (text: string, horse: Horse | null): string =>
   horse ? text.replace(/^(arena .*)$/m, `$1\nhorse "${horse.name}"`) : text;
 
-/** The horse and the tag that the address asks for. */
-function useNarrowed() {
+/** The words that are looked for, and the horse and the tag that the address asks for. */
+function useSearched() {
+  const [words, setWords] = useState('');
   const [search, setSearch] = useSearchParams();
   const narrow = (key: string, value: string) =>
     setSearch((now) => {
@@ -115,7 +111,12 @@ function useNarrowed() {
       else now.delete(key);
       return now;
     });
-  return { horseId: search.get('horse') ?? '', tag: search.get('tag') ?? '', narrow, setSearch };
+  const findAll = () => {
+    setWords('');
+    setSearch({});
+  };
+  const horseId = search.get('horse') ?? '';
+  return { words, setWords, horseId, tag: search.get('tag') ?? '', narrow, findAll };
 }
 
 const Ways = ({ onText, onWrite }: { onText(text: string): void; onWrite(): void }) => (
