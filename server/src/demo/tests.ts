@@ -96,15 +96,7 @@ export async function seedTests(book: Book, now: Date): Promise<void> {
     const horse = horses.find((h) => h.name === name);
     const sheet = sheets.get(of)!;
     if (!horse) continue;
-    const { boxes, collectives } = sheetOf(sheet.document, compileRide(sheet.document));
-    // What is hard is hard for every judge: each box has its own level.
-    const levels = new Map(
-      [...boxes.map((b) => String(b.number)), ...collectives.map((c) => c.name)].map((key) => [
-        key,
-        about + 0.7 * normal(random),
-      ]),
-    );
-    const markOf = (key: string) => half(levels.get(key)! + 0.35 * normal(random));
+    const judge = judgesOf(sheet, about, random);
     await book.rides.save({
       ...rest,
       id: id(today - daysAgo),
@@ -114,24 +106,36 @@ export async function seedTests(book: Book, now: Date): Promise<void> {
       lessonId: sheet.id,
       document: sheet.document,
       date: dateOf(today - daysAgo),
-      judges: judges.map((at): RideJudge => {
-        const marks = Object.fromEntries(boxes.map((b) => [b.number, markOf(String(b.number))]));
-        const remarks = Object.fromEntries(
-          Object.entries(marks).flatMap(([key, mark]) =>
-            mark <= about - 0.7
-              ? [[key, REMARKS['low']!]]
-              : mark >= about + 0.9
-                ? [[key, REMARKS['high']!]]
-                : [],
-          ),
-        );
-        const whole = Object.fromEntries(collectives.map((c) => [c.name, markOf(c.name)]));
-        return { at, marks, collectives: whole, remarks };
-      }),
+      judges: judges.map(judge),
       errors,
       target: 7,
       notes: '',
       corrections: [],
     });
   }
+}
+
+/** Judges of one ride. What is hard is hard for every judge: each box has its own level. */
+function judgesOf({ document }: LessonRecord, about: number, random: () => number) {
+  const { boxes, collectives } = sheetOf(document, compileRide(document));
+  const levels = new Map(
+    [...boxes.map((b) => String(b.number)), ...collectives.map((c) => c.name)].map((key) => [
+      key,
+      about + 0.7 * normal(random),
+    ]),
+  );
+  const markOf = (key: string) => half(levels.get(key)! + 0.35 * normal(random));
+  const remarkOn = (mark: number): string | undefined =>
+    mark <= about - 0.7 ? REMARKS['low'] : mark >= about + 0.9 ? REMARKS['high'] : undefined;
+  return (at: string): RideJudge => {
+    const marks = Object.fromEntries(boxes.map((b) => [b.number, markOf(String(b.number))]));
+    const remarks = Object.fromEntries(
+      Object.entries(marks).flatMap(([key, mark]) => {
+        const said = remarkOn(mark);
+        return said ? [[key, said]] : [];
+      }),
+    );
+    const whole = Object.fromEntries(collectives.map((c) => [c.name, markOf(c.name)]));
+    return { at, marks, collectives: whole, remarks };
+  };
 }

@@ -8,9 +8,9 @@ const device = new Map<string, unknown>();
 let full = false;
 const copyOf = <T>(value: T): T => structuredClone(value);
 /** A transaction: what is put into it is there when it is committed, and all of it. */
-async function place(_mode: string, use: (store: object) => unknown) {
+async function place(_mode: string, work: (store: object) => unknown) {
   const writes: [string, unknown][] = [];
-  return use({
+  return work({
     put: (value: unknown, key: string) => void writes.push([key, copyOf(value)]),
     delete: (key: string) => void writes.push([key, undefined]),
     transaction: {

@@ -106,25 +106,12 @@ function Choose({ id, document, horses, onBegin }: CallingProps & { onBegin(s: C
           options={here.map((h) => [h.id, h.name] as const)}
           onChange={setHorse}
         />
-        <div className="grid grid-cols-2 gap-4">
-          <Choice
-            label="Behind it"
-            value={second?.id ?? ''}
-            options={[
-              ['', 'no second horse'],
-              ...here.filter((h) => h !== first).map((h) => [h.id, h.name] as const),
-            ]}
-            onChange={setSecond}
-          />
-          {second && (
-            <Choice
-              label="Between them"
-              value={String(lengths)}
-              options={DISTANCES.map((d) => [String(d), `${d} lengths`] as const)}
-              onChange={(d) => setLengths(Number(d))}
-            />
-          )}
-        </div>
+        <BehindIt
+          {...{ second, lengths }}
+          horses={here.filter((h) => h !== first)}
+          onSecond={setSecond}
+          onLengths={setLengths}
+        />
         {first && second && (
           <InFileSaid document={document} first={first} second={second} gapS={gapS} />
         )}
@@ -139,6 +126,33 @@ function Choose({ id, document, horses, onBegin }: CallingProps & { onBegin(s: C
     </Page>
   );
 }
+
+interface BehindItProps {
+  horses: readonly Horse[];
+  second: Horse | null;
+  lengths: number;
+  onSecond(id: string): void;
+  onLengths(lengths: number): void;
+}
+
+const BehindIt = ({ horses, second, lengths, onSecond, onLengths }: BehindItProps) => (
+  <div className="grid grid-cols-2 gap-4">
+    <Choice
+      label="Behind it"
+      value={second?.id ?? ''}
+      options={[['', 'no second horse'], ...horses.map((h) => [h.id, h.name] as const)]}
+      onChange={onSecond}
+    />
+    {second && (
+      <Choice
+        label="Between them"
+        value={String(lengths)}
+        options={DISTANCES.map((d) => [String(d), `${d} lengths`] as const)}
+        onChange={(d) => onLengths(Number(d))}
+      />
+    )}
+  </div>
+);
 
 const fileOf = (first: Horse, second: Horse | null, gapS: number) =>
   second && { leader: first.name, follower: second.name, gapS };

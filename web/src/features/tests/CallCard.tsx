@@ -31,21 +31,11 @@ interface CallCardProps {
 }
 
 /** What to read now and next; under the thumb the letter the rider comes to, which sets the clock right. */
-export function CallCard({
-  ride,
-  calls,
-  second,
-  seconds,
-  state,
-  mostErrors,
-  onAct,
-}: CallCardProps) {
-  const { clock } = state;
-  const running = clock.sinceMs !== null;
+export function CallCard(props: CallCardProps) {
+  const { ride, calls, second, seconds, state, onAct } = props;
+  const running = state.clock.sinceMs !== null;
   const reading = callerAt(calls, seconds);
   const firsts = leadersOf(calls);
-  const here = letterToTap(firsts, seconds);
-  const behind = second && letterToTap(followersOf(calls), seconds);
   const say = running && reading.state === 'say it' ? reading.call : null;
   const voice = useSpokenCalls(say && { id: calls.indexOf(say), said: say.said });
   useKeys(onAct);
@@ -67,38 +57,8 @@ export function CallCard({
         )}
       </div>
       <div className="flex flex-col justify-end gap-2">
-        <div
-          className={`grid h-[clamp(84px,18vh,150px)] gap-2 ${second ? 'grid-cols-2' : ''} landscape-phone:h-auto landscape-phone:flex-1`}
-        >
-          <LetterButton
-            call={here}
-            horse={second ? calls.find((c) => c.horse && !c.follows)?.horse : null}
-            running={running}
-            onTap={() => onAct('at the letter')}
-          />
-          {second && (
-            <LetterButton
-              call={behind}
-              horse={second.name}
-              running={running && !!behind && firstIsThere(behind, state.gapS, seconds)}
-              onTap={() => onAct('second at the letter')}
-            />
-          )}
-        </div>
-        <div className="flex min-h-12 items-center justify-between gap-3 text-[15px]" role="status">
-          <span>
-            {state.errors === 0 ? tempoSaid(clock) : errorsSaid(state.errors, mostErrors)}
-          </span>
-          {state.errors > 0 && (
-            <button
-              type="button"
-              className="min-h-12 px-3 font-bold underline"
-              onClick={() => onAct('no error')}
-            >
-              undo
-            </button>
-          )}
-        </div>
+        <Letters {...props} />
+        <Errors {...props} />
         <nav aria-label="Calling" className="grid shrink-0 grid-cols-4 gap-1.5">
           <Foot onClick={() => onAct('back a box')}>box back</Foot>
           <Foot onClick={() => onAct('go or wait')}>
@@ -111,6 +71,48 @@ export function CallCard({
     </div>
   );
 }
+
+/** The letter the rider comes to, and that of the one behind. */
+function Letters({ calls, second, seconds, state, onAct }: CallCardProps) {
+  const running = state.clock.sinceMs !== null;
+  const behind = second && letterToTap(followersOf(calls), seconds);
+  return (
+    <div
+      className={`grid h-[clamp(84px,18vh,150px)] gap-2 ${second ? 'grid-cols-2' : ''} landscape-phone:h-auto landscape-phone:flex-1`}
+    >
+      <LetterButton
+        call={letterToTap(leadersOf(calls), seconds)}
+        horse={second ? calls.find((c) => c.horse && !c.follows)?.horse : null}
+        running={running}
+        onTap={() => onAct('at the letter')}
+      />
+      {second && (
+        <LetterButton
+          call={behind}
+          horse={second.name}
+          running={running && !!behind && firstIsThere(behind, state.gapS, seconds)}
+          onTap={() => onAct('second at the letter')}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Errors of course, which can be taken back; without one, the tempo. */
+const Errors = ({ state: { errors, clock }, mostErrors, onAct }: CallCardProps) => (
+  <div className="flex min-h-12 items-center justify-between gap-3 text-[15px]" role="status">
+    <span>{errors === 0 ? tempoSaid(clock) : errorsSaid(errors, mostErrors)}</span>
+    {errors > 0 && (
+      <button
+        type="button"
+        className="min-h-12 px-3 font-bold underline"
+        onClick={() => onAct('no error')}
+      >
+        undo
+      </button>
+    )}
+  </div>
+);
 
 /** The caller carries on, whatever it costs. */
 function errorsSaid(errors: number, most: number): string {

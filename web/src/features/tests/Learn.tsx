@@ -4,6 +4,7 @@ import { ANY_HORSE } from '@canter-book/core/gaits/horse';
 import { linesOf, type Lesson, type Place } from '@canter-book/core/lesson/document';
 import type { Point } from '@canter-book/core/geometry/curve';
 import { compareDrawn, linesOfBox, type DrawnLine } from '@canter-book/core/sheet/drawn';
+import type { SheetBox } from '@canter-book/core/sheet/sheet';
 import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';
@@ -12,7 +13,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { OneOf } from '../../ui/Choose.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
-import { answered, keepMemory, nextBox, nextDue, readMemory } from './memory.ts';
+import { answered, keepMemory, nextBox, nextDue, readMemory, type Memory } from './memory.ts';
 import { boxRide } from './boxRide.ts';
 import { DrawArena } from './learn/DrawArena.tsx';
 import { LetterArena } from './learn/LetterArena.tsx';
@@ -58,10 +59,9 @@ type Answer =
   | { readonly box: number; readonly letter: string | null }
   | { readonly box: number; readonly drawn: DrawnLine };
 
-function Asking({ id, document }: { id: string; document: Lesson }) {
+/** What is asked next, and what comes of the answer. */
+function useAsking({ id, document, way }: { id: string; document: Lesson; way: Way }) {
   const { ride, sheet } = useSheet(document, ANY_HORSE);
-  const [search, setSearch] = useSearchParams();
-  const way = wayOf(search.get('way'));
   const [memory, setMemory] = useState(() => readMemory(id));
   const [answer, setAnswer] = useState<Answer | null>(null);
   const begins = useMemo(() => beginnings(document, sheet.boxes), [document, sheet]);
@@ -76,13 +76,14 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
   const asked = answer?.box ?? nextBox(memory, askable, new Date());
   const index = sheet.boxes.findIndex((b) => b.number === asked);
   const box = sheet.boxes[index];
-  const before = sheet.boxes[index - 1];
-  const right = box ? begins.get(box.number) : null;
-  const learn = (given: Answer, isRight: boolean) => {
-    if (!box || answer) return;
-    const next = answered(memory, box.number, isRight, new Date());
+  const right = (box && begins.get(box.number)) ?? null;
+  const keep = (next: Memory) => {
     keepMemory(id, next);
     setMemory(next);
+  };
+  const learn = (given: Answer, isRight: boolean) => {
+    if (answer) return;
+    keep(answered(memory, given.box, isRight, new Date()));
     setAnswer(given);
   };
   const say = (letter: string | null) =>
@@ -92,7 +93,28 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
     const compared = compareDrawn(drawn, lines.get(box.number)!);
     learn({ box: box.number, drawn: compared }, compared.right);
   };
-  const due = nextDue(memory);
+  return {
+    ride,
+    sheet,
+    memory,
+    askable,
+    box,
+    before: sheet.boxes[index - 1],
+    line: box && lines.get(box.number)![0],
+    right,
+    answer,
+    say,
+    draw,
+    goOn: () => setAnswer(null),
+    again: () => keep({ ...memory, cards: {} }),
+  };
+}
+
+function Asking({ id, document }: { id: string; document: Lesson }) {
+  const [search, setSearch] = useSearchParams();
+  const way = wayOf(search.get('way'));
+  const asking = useAsking({ id, document, way });
+  const { ride, sheet, memory, askable, box, goOn, again } = asking;
   return (
     <Page
       title={`Learn: ${sheet.title}`}
@@ -112,113 +134,123 @@ function Asking({ id, document }: { id: string; document: Lesson }) {
             chosen={way}
             said={(w) => WAYS[w]}
             onChange={(w) => {
-              setAnswer(null);
+              goOn();
               setSearch(w === 'tap' ? {} : { way: w }, { replace: true });
             }}
           />
           {way === 'read' && <ReadAlong document={document} ride={ride} />}
-          {way !== 'read' && !box && (
-            <>
-              <p className="font-book text-xl font-semibold">All of it is known for now.</p>
-              <p className="text-soft">
-                {due && `The next box comes ${inWords(due)}.`} What you missed comes back sooner,
-                what you knew later.
-              </p>
-              <Button
-                onClick={() => {
-                  keepMemory(id, { ...memory, cards: {} });
-                  setMemory({ ...memory, cards: {} });
-                }}
-              >
-                Go through it again
-              </Button>
-            </>
-          )}
-          {way !== 'read' && box && (
-            <>
-              <p className="text-soft">{before ? 'After' : 'You have entered.'}</p>
-              {before && <p className="font-book text-[17px]">{before.lines.join(' · ')}</p>}
-              <h2 className="text-2xl">
-                What comes {before ? 'next' : 'first'}?{' '}
-                {way === 'draw' ? 'Draw its line.' : 'Tap where it begins.'}
-              </h2>
-              {way === 'draw' ? (
-                <DrawArena
-                  key={box.number}
-                  arena={ride.arena}
-                  shown={answer ? lines.get(box.number)![0]! : null}
-                  onDrawn={draw}
-                />
-              ) : (
-                <LetterArena
-                  arena={ride.arena}
-                  chosen={answer && 'letter' in answer ? answer.letter : null}
-                  right={answer ? (right ?? null) : null}
-                  onTap={say}
-                />
-              )}
-              {!answer && (
-                <Button look="quiet" onClick={() => say(null)}>
-                  I don’t know
-                </Button>
-              )}
-              {answer && (
-                <div className="rounded-lg border border-line bg-page p-3">
-                  <p className="mb-1 font-bold">{verdict(answer, right ?? null)}</p>
-                  <p className="font-book text-lg">
-                    {box.number} {boxName(box)}: {box.lines.join(' · ')}
-                  </p>
-                  {way === 'tap' && (
-                    <MiniArena
-                      key={box.number}
-                      arena={ride.arena}
-                      ride={() => boxRide(ride, box)}
-                      label={`Box ${box.number}, drawn`}
-                      className="my-2 w-full max-w-md"
-                    />
-                  )}
-                  <Button className="mt-2" onClick={() => setAnswer(null)}>
-                    Next
-                  </Button>
-                </div>
-              )}
-            </>
-          )}
+          {way !== 'read' && !box && <AllKnown due={nextDue(memory)} onAgain={again} />}
+          {way !== 'read' && box && <Question {...asking} way={way} box={box} />}
         </section>
-        <aside>
-          <h2 className="mb-1 text-lg">Box by box</h2>
-          <ul className="text-[14px]">
-            {sheet.boxes.map((b) => (
-              <li key={b.number} className="flex justify-between gap-3 py-0.5">
-                <span>
-                  <b className="tabular font-mono text-leather">{b.number}</b> {boxName(b)}
-                </span>
-                <span className="flex shrink-0 items-baseline gap-2 text-soft">
-                  <Days of={memory.boxes[b.number]} />
-                  {heldWords(memory.cards[b.number])}
-                </span>
-              </li>
-            ))}
-          </ul>
-          <h2 className="mt-5 mb-1 text-lg">Day by day</h2>
-          {Object.keys(memory.days).length === 0 && (
-            <p className="text-[14px] text-soft">Nothing has been asked yet.</p>
-          )}
-          <ul className="tabular text-[14px]">
-            {Object.entries(memory.days)
-              .sort(([a], [b]) => b.localeCompare(a))
-              .slice(0, 10)
-              .map(([day, d]) => (
-                <li key={day}>
-                  {day}: {d.right} of {d.asked} right
-                </li>
-              ))}
-          </ul>
-        </aside>
+        <Learned boxes={sheet.boxes} memory={memory} />
       </div>
     </Page>
   );
 }
+
+const AllKnown = ({ due, onAgain }: { due: Date | null; onAgain(): void }) => (
+  <>
+    <p className="font-book text-xl font-semibold">All of it is known for now.</p>
+    <p className="text-soft">
+      {due && `The next box comes ${inWords(due)}.`} What you missed comes back sooner, what you
+      knew later.
+    </p>
+    <Button onClick={onAgain}>Go through it again</Button>
+  </>
+);
+
+type QuestionProps = ReturnType<typeof useAsking> & { way: Way; box: SheetBox };
+
+function Question(props: QuestionProps) {
+  const { way, ride, box, before, line, right, answer, say, draw } = props;
+  return (
+    <>
+      <p className="text-soft">{before ? 'After' : 'You have entered.'}</p>
+      {before && <p className="font-book text-[17px]">{before.lines.join(' · ')}</p>}
+      <h2 className="text-2xl">
+        What comes {before ? 'next' : 'first'}?{' '}
+        {way === 'draw' ? 'Draw its line.' : 'Tap where it begins.'}
+      </h2>
+      {way === 'draw' ? (
+        <DrawArena
+          key={box.number}
+          arena={ride.arena}
+          shown={answer ? line! : null}
+          onDrawn={draw}
+        />
+      ) : (
+        <LetterArena
+          arena={ride.arena}
+          chosen={answer && 'letter' in answer ? answer.letter : null}
+          right={answer ? right : null}
+          onTap={say}
+        />
+      )}
+      {answer ? (
+        <Answered {...props} answer={answer} />
+      ) : (
+        <Button look="quiet" onClick={() => say(null)}>
+          I don’t know
+        </Button>
+      )}
+    </>
+  );
+}
+
+const Answered = ({ way, ride, box, right, answer, goOn }: QuestionProps & { answer: Answer }) => (
+  <div className="rounded-lg border border-line bg-page p-3">
+    <p className="mb-1 font-bold">{verdict(answer, right)}</p>
+    <p className="font-book text-lg">
+      {box.number} {boxName(box)}: {box.lines.join(' · ')}
+    </p>
+    {way === 'tap' && (
+      <MiniArena
+        key={box.number}
+        arena={ride.arena}
+        ride={() => boxRide(ride, box)}
+        label={`Box ${box.number}, drawn`}
+        className="my-2 w-full max-w-md"
+      />
+    )}
+    <Button className="mt-2" onClick={goOn}>
+      Next
+    </Button>
+  </div>
+);
+
+/** What is known of each box, and how the last days went. */
+const Learned = ({ boxes, memory }: { boxes: readonly SheetBox[]; memory: Memory }) => (
+  <aside>
+    <h2 className="mb-1 text-lg">Box by box</h2>
+    <ul className="text-[14px]">
+      {boxes.map((b) => (
+        <li key={b.number} className="flex justify-between gap-3 py-0.5">
+          <span>
+            <b className="tabular font-mono text-leather">{b.number}</b> {boxName(b)}
+          </span>
+          <span className="flex shrink-0 items-baseline gap-2 text-soft">
+            <Days of={memory.boxes[b.number]} />
+            {heldWords(memory.cards[b.number])}
+          </span>
+        </li>
+      ))}
+    </ul>
+    <h2 className="mt-5 mb-1 text-lg">Day by day</h2>
+    {Object.keys(memory.days).length === 0 && (
+      <p className="text-[14px] text-soft">Nothing has been asked yet.</p>
+    )}
+    <ul className="tabular text-[14px]">
+      {Object.entries(memory.days)
+        .sort(([a], [b]) => b.localeCompare(a))
+        .slice(0, 10)
+        .map(([day, d]) => (
+          <li key={day}>
+            {day}: {d.right} of {d.asked} right
+          </li>
+        ))}
+    </ul>
+  </aside>
+);
 
 const WRONG: Readonly<Record<NonNullable<DrawnLine['wrong']>, string>> = {
   'begins elsewhere': 'It begins elsewhere.',

@@ -1,6 +1,6 @@
 import { WIDE_SPREAD, type Score } from '@canter-book/core/sheet/score';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
-import type { Sheet } from '@canter-book/core/sheet/sheet';
+import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
 import { shortDate } from '../../app/dates.ts';
 import { boxName, mark } from './words.ts';
 
@@ -26,94 +26,110 @@ interface MarkTableProps {
   earlier: readonly MarkedRide[];
 }
 
+const HEAD = 'px-2 py-1.5 text-left font-normal text-soft';
+const CELL = 'px-2 py-1.5 align-top';
+
 /** Box by box: earlier rides as shades, today's judges, the spread, the remarks. */
 export function MarkTable({ sheet, ride, score, earlier }: MarkTableProps) {
   const past = earlier.slice(-4);
-  const meanOf = (r: MarkedRide, key: string): number | undefined => {
-    const given = r.judges.map((j) => j.marks[key]).filter((m) => m !== undefined);
-    return given.length ? given.reduce((a, b) => a + b, 0) / given.length : undefined;
-  };
-  const head = 'px-2 py-1.5 text-left font-normal text-soft';
-  const cell = 'px-2 py-1.5 align-top';
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-[14px]">
         <thead>
           <tr className="border-b border-line text-[12.5px]">
-            <th className={head}>Box</th>
+            <th className={HEAD}>Box</th>
             {past.map((r) => (
-              <th key={r.id} className={`${head} tabular`}>
+              <th key={r.id} className={`${HEAD} tabular`}>
                 {shortDate(r.date)}
               </th>
             ))}
             {ride.judges.map((j) => (
-              <th key={j.at} className={head}>
+              <th key={j.at} className={HEAD}>
                 {j.at}
               </th>
             ))}
-            <th className={head}>×</th>
-            <th className={head}>Remark</th>
+            <th className={HEAD}>×</th>
+            <th className={HEAD}>Remark</th>
           </tr>
         </thead>
         <tbody className="divide-y divide-line">
-          {sheet.boxes.map((box, i) => {
-            const wide = (score?.boxes[i]?.spread ?? 0) >= WIDE_SPREAD;
-            return (
-              <tr key={box.number}>
-                <td className={cell}>
-                  <b className="tabular font-mono text-leather">{box.number}</b> {boxName(box)}
-                  <span className="block text-[12.5px] text-soft md:hidden">
-                    {remarksOf(ride, String(box.number))}
-                  </span>
-                </td>
-                {past.map((r) => {
-                  const value = meanOf(r, String(box.number));
-                  return (
-                    <td
-                      key={r.id}
-                      className={`${cell} tabular font-mono`}
-                      style={{ background: shade(value) }}
-                    >
-                      {mark(value)}
-                    </td>
-                  );
-                })}
-                {ride.judges.map((j) => (
-                  <td
-                    key={j.at}
-                    className={`${cell} tabular font-mono font-bold`}
-                    style={{ background: shade(j.marks[box.number]) }}
-                  >
-                    {mark(j.marks[box.number])}
-                  </td>
-                ))}
-                <td className={cell}>{box.coefficient > 1 ? box.coefficient : ''}</td>
-                <td className={`${cell} text-[13px] text-soft`}>
-                  <span className="max-md:hidden">{remarksOf(ride, String(box.number))}</span>
-                  {wide && <b className="text-madder"> judges {score!.boxes[i]!.spread} apart</b>}
-                </td>
-              </tr>
-            );
-          })}
-          {sheet.collectives.map(({ name, coefficient }) => (
-            <tr key={name}>
-              <td className={`${cell} italic`}>{name}</td>
-              {past.map((r) => (
-                <td key={r.id} className={`${cell} tabular font-mono`}>
-                  {mark(r.judges[0]?.collectives[name])}
-                </td>
-              ))}
-              {ride.judges.map((j) => (
-                <td key={j.at} className={`${cell} tabular font-mono font-bold`}>
-                  {mark(j.collectives[name])}
-                </td>
-              ))}
-              <td className={cell}>{coefficient > 1 ? coefficient : ''}</td>
-              <td className={`${cell} text-[13px] text-soft`}>{remarksOf(ride, name)}</td>
-            </tr>
+          {sheet.boxes.map((box, i) => (
+            <BoxRow
+              key={box.number}
+              {...{ box, ride, past }}
+              spread={score?.boxes[i]?.spread ?? 0}
+            />
+          ))}
+          {sheet.collectives.map((collective) => (
+            <CollectiveRow key={collective.name} {...{ collective, ride, past }} />
           ))}
         </tbody>
       </table>
     </div>
   );
 }
+
+interface RowProps {
+  ride: MarkedRide;
+  past: readonly MarkedRide[];
+}
+
+const meanOf = (ride: MarkedRide, key: string): number | undefined => {
+  const given = ride.judges.map((j) => j.marks[key]).filter((m) => m !== undefined);
+  return given.length ? given.reduce((a, b) => a + b, 0) / given.length : undefined;
+};
+
+function BoxRow({ box, ride, past, spread }: RowProps & { box: SheetBox; spread: number }) {
+  const key = String(box.number);
+  return (
+    <tr>
+      <td className={CELL}>
+        <b className="tabular font-mono text-leather">{box.number}</b> {boxName(box)}
+        <span className="block text-[12.5px] text-soft md:hidden">{remarksOf(ride, key)}</span>
+      </td>
+      {past.map((r) => (
+        <td
+          key={r.id}
+          className={`${CELL} tabular font-mono`}
+          style={{ background: shade(meanOf(r, key)) }}
+        >
+          {mark(meanOf(r, key))}
+        </td>
+      ))}
+      {ride.judges.map((j) => (
+        <td
+          key={j.at}
+          className={`${CELL} tabular font-mono font-bold`}
+          style={{ background: shade(j.marks[key]) }}
+        >
+          {mark(j.marks[key])}
+        </td>
+      ))}
+      <td className={CELL}>{box.coefficient > 1 ? box.coefficient : ''}</td>
+      <td className={`${CELL} text-[13px] text-soft`}>
+        <span className="max-md:hidden">{remarksOf(ride, key)}</span>
+        {spread >= WIDE_SPREAD && <b className="text-madder"> judges {spread} apart</b>}
+      </td>
+    </tr>
+  );
+}
+
+type CollectiveRowProps = RowProps & { collective: Sheet['collectives'][number] };
+
+const CollectiveRow = ({ collective: { name, coefficient }, ride, past }: CollectiveRowProps) => (
+  <tr>
+    <td className={`${CELL} italic`}>{name}</td>
+    {past.map((r) => (
+      <td key={r.id} className={`${CELL} tabular font-mono`}>
+        {mark(r.judges[0]?.collectives[name])}
+      </td>
+    ))}
+    {ride.judges.map((j) => (
+      <td key={j.at} className={`${CELL} tabular font-mono font-bold`}>
+        {mark(j.collectives[name])}
+      </td>
+    ))}
+    <td className={CELL}>{coefficient > 1 ? coefficient : ''}</td>
+    <td className={`${CELL} text-[13px] text-soft`}>{remarksOf(ride, name)}</td>
+  </tr>
+);

@@ -12,6 +12,7 @@ import {
 import { Line } from 'react-chartjs-2';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { MarkedRide, RideKind } from '@canter-book/core/sheet/markedRide';
+import type { Score } from '@canter-book/core/sheet/score';
 import type { Sheet } from '@canter-book/core/sheet/sheet';
 import { shortDate } from '../../app/dates.ts';
 import { token } from '../../app/token.ts';
@@ -40,33 +41,45 @@ interface OverRidesProps {
   rides: readonly MarkedRide[];
 }
 
+interface Finished {
+  readonly ride: MarkedRide;
+  readonly score: Score;
+}
+
+/** One line of a chart: what is taken of each ride, on its day. */
+const lineOf = (
+  label: string,
+  i: number,
+  finished: readonly Finished[],
+  of: (score: Score) => number | undefined,
+) => ({
+  label,
+  data: finished.flatMap(({ ride, score }) => {
+    const y = of(score);
+    return y === undefined ? [] : [{ x: dayOf(ride.date), y }];
+  }),
+  borderColor: token(COLOURS[i % COLOURS.length]!),
+  backgroundColor: token(COLOURS[i % COLOURS.length]!),
+  pointStyle: finished.map(({ ride }) => SHAPE[ride.kind]),
+  borderDash: [[], [6, 3], [2, 2], [8, 3, 2, 3]][i % 4] as number[],
+  pointRadius: 4,
+  borderWidth: 2,
+});
+
 /** How the result and the marks for the whole ride went, ride by ride. */
 export default function OverRides({ sheet, rides }: OverRidesProps) {
   const finished = useMemo(
-    () => rides.map((ride) => ({ ride, score: resultOf(ride) })).filter((r) => r.score !== null),
+    () =>
+      rides.flatMap((ride): Finished[] => {
+        const score = resultOf(ride);
+        return score ? [{ ride, score }] : [];
+      }),
     [rides],
   );
-  const line = (
-    label: string,
-    i: number,
-    of: (score: NonNullable<(typeof finished)[number]['score']>) => number | undefined,
-  ) => ({
-    label,
-    data: finished.flatMap(({ ride, score }) => {
-      const y = of(score!);
-      return y === undefined ? [] : [{ x: dayOf(ride.date), y }];
-    }),
-    borderColor: token(COLOURS[i % COLOURS.length]!),
-    backgroundColor: token(COLOURS[i % COLOURS.length]!),
-    pointStyle: finished.map(({ ride }) => SHAPE[ride.kind]),
-    borderDash: [[], [6, 3], [2, 2], [8, 3, 2, 3]][i % 4] as number[],
-    pointRadius: 4,
-    borderWidth: 2,
-  });
   if (finished.length < 2) return null;
-  const percents = line('result, %', 0, (s) => (s.eliminated ? undefined : s.percent));
+  const percents = lineOf('result, %', 0, finished, (s) => (s.eliminated ? undefined : s.percent));
   const collectives = sheet.collectives.map(({ name }, i) =>
-    line(name, i, (s) => s.collectives.find((c) => c.name === name)?.mean),
+    lineOf(name, i, finished, (s) => s.collectives.find((c) => c.name === name)?.mean),
   );
   const kinds = [...new Set(finished.map(({ ride }) => ride.kind))];
   const said = percents.data
@@ -79,34 +92,40 @@ export default function OverRides({ sheet, rides }: OverRidesProps) {
         {kinds.map((k) => `${SHAPE_WORDS[k]} ${RIDE_KIND_WORDS[k]}`).join('   ')}
       </p>
       <div className="grid gap-6 lg:grid-cols-2">
-        <figure>
-          <figcaption className="mb-1 text-[14px]">Result, %</figcaption>
-          <div className="picture h-52">
-            <Line
-              data={{ datasets: [percents] }}
-              options={options(false, Math.min(50, ...percents.data.map((d) => d.y)), 80)}
-              role="img"
-              aria-label={`Results over time: ${said}`}
-            />
-          </div>
-        </figure>
+        <Figure
+          title="Result, %"
+          said={`Results over time: ${said}`}
+          lines={[percents]}
+          options={options(false, Math.min(50, ...percents.data.map((d) => d.y)), 80)}
+        />
         {collectives.length > 0 && (
-          <figure>
-            <figcaption className="mb-1 text-[14px]">Marks for the whole ride</figcaption>
-            <div className="picture h-52">
-              <Line
-                data={{ datasets: collectives }}
-                options={options(true, 4, 9)}
-                role="img"
-                aria-label="Marks for the whole ride over time; they stand in the table as well"
-              />
-            </div>
-          </figure>
+          <Figure
+            title="Marks for the whole ride"
+            said="Marks for the whole ride over time; they stand in the table as well"
+            lines={collectives}
+            options={options(true, 4, 9)}
+          />
         )}
       </div>
     </section>
   );
 }
+
+interface ChartProps {
+  title: string;
+  said: string;
+  lines: ReturnType<typeof lineOf>[];
+  options: ChartOptions<'line'>;
+}
+
+const Figure = ({ title, said, lines, options }: ChartProps) => (
+  <figure>
+    <figcaption className="mb-1 text-[14px]">{title}</figcaption>
+    <div className="picture h-52">
+      <Line data={{ datasets: lines }} options={options} role="img" aria-label={said} />
+    </div>
+  </figure>
+);
 
 const options = (legend: boolean, min: number, max: number): ChartOptions<'line'> => ({
   maintainAspectRatio: false,

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { codesIn, codesText, expanded, keepCodes, readCodes } from './codes.ts';
+import { codesIn, codesText, expanded, keepCodes, readCodes, type Code } from './codes.ts';
 
 interface RemarkFieldProps {
   value: string;
@@ -14,7 +14,6 @@ export function RemarkField({ value, onChange }: RemarkFieldProps) {
   const [codes, setCodes] = useState(readCodes);
   const [text, setText] = useState(value);
   const [editing, setEditing] = useState(false);
-  const [list, setList] = useState('');
   const say = (words: string) => {
     const short = words.slice(0, 300);
     setText(short);
@@ -53,37 +52,51 @@ export function RemarkField({ value, onChange }: RemarkFieldProps) {
         <button
           type="button"
           className="min-h-9 px-1 text-[13px] underline"
-          onClick={() => {
-            setList(codesText(codes));
-            setEditing(true);
-          }}
+          onClick={() => setEditing(true)}
         >
           My codes
         </button>
       </div>
-      <Sheet open={editing} title="My codes" onClose={() => setEditing(false)}>
-        <p className="mb-2 text-[14px] text-soft">
-          One a line: the code, then what it stands for. The first ten are under your thumb.
-        </p>
-        <textarea
-          aria-label="My codes"
-          className={`${inputClass} h-64 font-mono`}
-          value={list}
-          onChange={(event) => setList(event.target.value)}
+      {editing && (
+        <MyCodes
+          codes={codes}
+          onSave={(made) => {
+            keepCodes(made);
+            setCodes(made);
+          }}
+          onClose={() => setEditing(false)}
         />
-        <div className="mt-3">
-          <Button
-            onClick={() => {
-              const made = codesIn(list);
-              keepCodes(made);
-              setCodes(made);
-              setEditing(false);
-            }}
-          >
-            Save
-          </Button>
-        </div>
-      </Sheet>
+      )}
     </div>
+  );
+}
+
+interface MyCodesProps {
+  codes: readonly Code[];
+  onSave(codes: readonly Code[]): void;
+  onClose(): void;
+}
+
+function MyCodes({ codes, onSave, onClose }: MyCodesProps) {
+  const [list, setList] = useState(() => codesText(codes));
+  const save = () => {
+    onSave(codesIn(list));
+    onClose();
+  };
+  return (
+    <Sheet open title="My codes" onClose={onClose}>
+      <p className="mb-2 text-[14px] text-soft">
+        One a line: the code, then what it stands for. The first ten are under your thumb.
+      </p>
+      <textarea
+        aria-label="My codes"
+        className={`${inputClass} h-64 font-mono`}
+        value={list}
+        onChange={(event) => setList(event.target.value)}
+      />
+      <div className="mt-3">
+        <Button onClick={save}>Save</Button>
+      </div>
+    </Sheet>
   );
 }

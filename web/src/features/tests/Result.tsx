@@ -43,23 +43,12 @@ export default function Result() {
   return <Shown ride={query.data} />;
 }
 
-function Shown({ ride }: { ride: MarkedRide }) {
-  const { data: horses = [] } = useHorsesQuery();
+/** What can be done to a ride that was marked. */
+function useResult(ride: MarkedRide, horse: string) {
   const { data: riders = [] } = useRidersQuery();
-  const { data: before = [] } = useRidesQuery(
-    { horseId: ride.horseId },
-    { skip: ride.lessonId === null },
-  );
   const [remove] = useRemoveRideMutation();
   const [save] = useSaveRideMutation();
   const navigate = useNavigate();
-  const sheet = sheetOfDocument(ride.document);
-  const score = resultOf(ride);
-  const ridden = horses.find((h) => h.id === ride.horseId);
-  const horse = ridden?.name ?? 'A horse';
-  const earlier = before
-    .filter((r) => r.lessonId === ride.lessonId && r.id !== ride.id && r.date <= ride.date)
-    .sort((a, b) => a.date.localeCompare(b.date));
   const change = async (to: MarkedRide, said?: string) => {
     const saved = await save(to);
     if (saved.error) return tell(problemOf(saved.error).detail);
@@ -72,7 +61,7 @@ function Shown({ ride }: { ride: MarkedRide }) {
     void navigate(ride.lessonId ? `/tests/${ride.lessonId}` : '/tests');
     tell('The ride is deleted.', () => void save({ ...ride, revision: 0 }));
   };
-  const paper = async () => {
+  const paper = async (sheet: Sheet, score: Score | null) => {
     const { pdfOf } = await import('../../pdf/pdf.ts');
     const rider = riders.find((r) => r.id === ride.riderId)?.name;
     const said = [
@@ -85,6 +74,28 @@ function Shown({ ride }: { ride: MarkedRide }) {
     const pages = sheetPages({ sheet, about, judges: ride.judges, score });
     saveFile(`${horse} ${ride.date}.pdf`, await pdfOf(pages, `${horse}: ${sheet.title}`));
   };
+  return { change, take, takeOut, paper };
+}
+
+/** The rides of the same sheet by the same horse until then, the first first. */
+function useEarlier(ride: MarkedRide): readonly MarkedRide[] {
+  const { data: before = [] } = useRidesQuery(
+    { horseId: ride.horseId },
+    { skip: ride.lessonId === null },
+  );
+  return before
+    .filter((r) => r.lessonId === ride.lessonId && r.id !== ride.id && r.date <= ride.date)
+    .sort((a, b) => a.date.localeCompare(b.date));
+}
+
+function Shown({ ride }: { ride: MarkedRide }) {
+  const { data: horses = [] } = useHorsesQuery();
+  const sheet = sheetOfDocument(ride.document);
+  const score = resultOf(ride);
+  const ridden = horses.find((h) => h.id === ride.horseId);
+  const horse = ridden?.name ?? 'A horse';
+  const earlier = useEarlier(ride);
+  const { change, take, takeOut, paper } = useResult(ride, horse);
   return (
     <Page
       title={`${horse}: ${sheet.title}`}
@@ -95,46 +106,12 @@ function Shown({ ride }: { ride: MarkedRide }) {
         </>
       }
       actions={
-        <>
-          <PlanLink horseId={ride.horseId} ride={ride.id} look="main">
-            Plan a lesson from it
-          </PlanLink>
-          <Button
-            look="quiet"
-            onClick={() =>
-              saveFile(
-                `${horse} ${ride.date}.csv`,
-                new Blob([csvOf(sheet, ride)], { type: 'text/csv' }),
-              )
-            }
-          >
-            Marks as CSV
-          </Button>
-          <Button
-            look="quiet"
-            onClick={() =>
-              saveFile(
-                `${horse} ${ride.date}.json`,
-                new Blob([marksJson(sheet, ride)], { type: 'application/json' }),
-              )
-            }
-          >
-            JSON
-          </Button>
-          <MarksFromTable sheet={sheet} onTake={(judges) => void take(judges)} />
-          <Button look="quiet" onClick={() => void paper()}>
-            PDF
-          </Button>
-          <Button look="quiet" onClick={() => window.print()}>
-            Print
-          </Button>
-          <ButtonLink look="quiet" to={`/tests/rides/${ride.id}/mark`}>
-            Change marks
-          </ButtonLink>
-          <Button look="danger" onClick={() => void takeOut()}>
-            Delete
-          </Button>
-        </>
+        <Ways
+          {...{ ride, sheet, horse }}
+          onTake={(judges) => void take(judges)}
+          onPaper={() => void paper(sheet, score)}
+          onDelete={() => void takeOut()}
+        />
       }
     >
       <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_22rem]">
@@ -152,60 +129,111 @@ function Shown({ ride }: { ride: MarkedRide }) {
           )}
         </div>
         <aside className="space-y-6">
-          <section>
-            <h2 className="mb-1 text-lg">Aim at</h2>
-            <MarkStepper
-              label="Mark to aim at in every box"
-              value={ride.target}
-              word=""
-              onChange={(target) => void change({ ...ride, target })}
-            />
-          </section>
+          <AimAt value={ride.target} onChange={(target) => void change({ ...ride, target })} />
           {score && ride.target !== null && (
             <MostToGain
-              sheet={sheet}
-              score={score}
-              ride={ride}
+              {...{ sheet, score, ride }}
               target={ride.target}
               stage={ridden?.stage ?? 4}
             />
           )}
-          {earlier.length > 0 && (
-            <section>
-              <h2 className="mb-1 text-lg">Before</h2>
-              <ul className="text-[14px]">
-                {earlier.map((r) => (
-                  <li key={r.id} className="flex justify-between gap-4 py-0.5">
-                    <Link to={`/tests/rides/${r.id}`}>
-                      {shortDate(r.date)}, {RIDE_KIND_WORDS[r.kind]}
-                    </Link>
-                    <span className="tabular font-mono">{resultWords(resultOf(r))}</span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          {ride.corrections.length > 0 && (
-            <details>
-              <summary className="cursor-pointer text-[14px] text-soft">
-                {ride.corrections.length === 1 ? '1 mark' : `${ride.corrections.length} marks`}{' '}
-                corrected
-              </summary>
-              <ul className="mt-1 text-[13px]">
-                {ride.corrections.map((c, i) => (
-                  <li key={i}>
-                    {c.judge}, {/^\d+$/.test(c.of) ? `box ${c.of}` : c.of}: was {c.was.toFixed(1)},{' '}
-                    {whenSaid(c.at)}
-                  </li>
-                ))}
-              </ul>
-            </details>
-          )}
+          {earlier.length > 0 && <Before rides={earlier} />}
+          {ride.corrections.length > 0 && <Corrected corrections={ride.corrections} />}
         </aside>
       </div>
     </Page>
   );
 }
+
+interface WaysProps {
+  ride: MarkedRide;
+  sheet: Sheet;
+  horse: string;
+  onTake(judges: readonly RideJudge[]): void;
+  onPaper(): void;
+  onDelete(): void;
+}
+
+function Ways({ ride, sheet, horse, onTake, onPaper, onDelete }: WaysProps) {
+  const fileOf = (type: string, text: string) => new Blob([text], { type });
+  const name = `${horse} ${ride.date}`;
+  return (
+    <>
+      <PlanLink horseId={ride.horseId} ride={ride.id} look="main">
+        Plan a lesson from it
+      </PlanLink>
+      <Button
+        look="quiet"
+        onClick={() => saveFile(`${name}.csv`, fileOf('text/csv', csvOf(sheet, ride)))}
+      >
+        Marks as CSV
+      </Button>
+      <Button
+        look="quiet"
+        onClick={() => saveFile(`${name}.json`, fileOf('application/json', marksJson(sheet, ride)))}
+      >
+        JSON
+      </Button>
+      <MarksFromTable sheet={sheet} onTake={onTake} />
+      <Button look="quiet" onClick={onPaper}>
+        PDF
+      </Button>
+      <Button look="quiet" onClick={() => window.print()}>
+        Print
+      </Button>
+      <ButtonLink look="quiet" to={`/tests/rides/${ride.id}/mark`}>
+        Change marks
+      </ButtonLink>
+      <Button look="danger" onClick={onDelete}>
+        Delete
+      </Button>
+    </>
+  );
+}
+
+interface AimAtProps {
+  value: number | null;
+  onChange(target: number | null): void;
+}
+
+const AimAt = ({ value, onChange }: AimAtProps) => (
+  <section>
+    <h2 className="mb-1 text-lg">Aim at</h2>
+    <MarkStepper label="Mark to aim at in every box" value={value} word="" onChange={onChange} />
+  </section>
+);
+
+const Before = ({ rides }: { rides: readonly MarkedRide[] }) => (
+  <section>
+    <h2 className="mb-1 text-lg">Before</h2>
+    <ul className="text-[14px]">
+      {rides.map((r) => (
+        <li key={r.id} className="flex justify-between gap-4 py-0.5">
+          <Link to={`/tests/rides/${r.id}`}>
+            {shortDate(r.date)}, {RIDE_KIND_WORDS[r.kind]}
+          </Link>
+          <span className="tabular font-mono">{resultWords(resultOf(r))}</span>
+        </li>
+      ))}
+    </ul>
+  </section>
+);
+
+const Corrected = ({ corrections }: Pick<MarkedRide, 'corrections'>) => (
+  <details>
+    <summary className="cursor-pointer text-[14px] text-soft">
+      {corrections.length === 1 ? '1 mark' : `${corrections.length} marks`} corrected
+    </summary>
+    <ul className="mt-1 text-[13px]">
+      {corrections.map((c, i) => (
+        <li key={i}>
+          {c.judge}, {/^\d+$/.test(c.of) ? `box ${c.of}` : c.of}: was {c.was.toFixed(1)},{' '}
+          {whenSaid(c.at)}
+        </li>
+      ))}
+    </ul>
+  </details>
+);
 
 const csvOf = (sheet: Sheet, ride: MarkedRide): string =>
   `${Papa.unparse(marksRows(sheet, ride), { newline: '\r\n', escapeFormulae: true })}\r\n`;

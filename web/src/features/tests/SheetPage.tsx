@@ -3,6 +3,7 @@ import { useNavigate, useParams } from 'react-router';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { profileOf } from '@canter-book/core/book/profile';
+import type { Horse } from '@canter-book/core/book/records';
 import { reviewLesson } from '@canter-book/core/review/review';
 import { sentenceOf } from '@canter-book/core/review/messages/messages';
 import type { Ride } from '@canter-book/core/ride/types';
@@ -37,21 +38,9 @@ export default function SheetPage() {
   return <SheetShown key={query.data.revision} id={id} document={query.data.document} />;
 }
 
-function SheetShown({ id, document }: { id: string; document: Lesson }) {
-  const { data: horses = [] } = useHorsesQuery();
-  const [horseId, setHorseId] = useState('');
-  const horse = horses.find((h) => h.id === horseId) ?? null;
-  const stage = document.title?.test?.stage;
-  const profile = useMemo((): HorseProfile => {
-    const made = profileOf(horse, today());
-    return horse || !stage ? made : { ...made, stage };
-  }, [horse, stage]);
-  const { ride, sheet } = useSheet(document, profile);
-  const levelOf = useLevels(horseId);
-  const notReady = useMemo(() => findingsByItem(document, ride), [document, ride]);
+/** Cards are printed when they are on the page, and are gone after it. */
+function usePrinted() {
   const [cards, setCards] = useState<CardKind | null>(null);
-  const [beginning, setBeginning] = useState(false);
-  const navigate = useNavigate();
   useEffect(() => {
     if (!cards) return;
     const done = () => setCards(null);
@@ -60,53 +49,41 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
     window.print();
     return () => window.removeEventListener('afterprint', done);
   }, [cards]);
-  const offered = horses.filter((h) => !h.retiredOn);
+  return [cards, setCards] as const;
+}
+
+/** The horse; without one, any horse of the stage that the sheet is for. */
+function useProfile(horse: Horse | null, { title }: Lesson): HorseProfile {
+  const stage = title?.test?.stage;
+  return useMemo(() => {
+    const made = profileOf(horse, today());
+    return horse || !stage ? made : { ...made, stage };
+  }, [horse, stage]);
+}
+
+function SheetShown({ id, document }: { id: string; document: Lesson }) {
+  const { data: horses = [] } = useHorsesQuery();
+  const [horseId, setHorseId] = useState('');
+  const horse = horses.find((h) => h.id === horseId) ?? null;
+  const { ride, sheet } = useSheet(document, useProfile(horse, document));
+  const levelOf = useLevels(horseId);
+  const notReady = useMemo(() => findingsByItem(document, ride), [document, ride]);
+  const [cards, setCards] = usePrinted();
+  const [beginning, setBeginning] = useState(false);
+  const navigate = useNavigate();
   return (
     <>
       <div className={cards ? 'no-print' : ''}>
         <Page
           title={sheet.title || 'Untitled test'}
           about={inShort(sheet)}
-          actions={
-            <>
-              <ButtonLink look="quiet" to={`/desk/${id}`}>
-                Change at the desk
-              </ButtonLink>
-              <ButtonLink look="quiet" to={`/tests/${id}/learn`}>
-                Learn it
-              </ButtonLink>
-              <ButtonLink look="quiet" to={`/tests/${id}/call${horse ? `?horse=${horse.id}` : ''}`}>
-                Call it
-              </ButtonLink>
-              <Button onClick={() => setBeginning(true)}>Mark a ride</Button>
-            </>
-          }
+          actions={<Ways id={id} horse={horse} onMark={() => setBeginning(true)} />}
         >
           <div className="grid gap-8 p-5 md:p-7 xl:grid-cols-[1fr_22rem]">
             <section aria-label="Boxes">
               <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
-                <div className="w-56">
-                  <Choice
-                    label="Ready for it?"
-                    value={horseId}
-                    options={[
-                      ['', 'choose a horse'],
-                      ...offered.map((h) => [h.id, h.name] as const),
-                    ]}
-                    onChange={setHorseId}
-                  />
-                </div>
-                <div className="no-print flex flex-wrap items-center gap-2">
-                  <span className="text-[14px] text-soft">Print</span>
-                  {(Object.keys(CARD_NAMES) as CardKind[]).map((kind) => (
-                    <Button key={kind} look="quiet" onClick={() => setCards(kind)}>
-                      {CARD_NAMES[kind]}
-                    </Button>
-                  ))}
-                  <Button look="quiet" onClick={() => void saveJudgesSheet(sheet)}>
-                    judge’s sheet as PDF
-                  </Button>
-                </div>
+                <ForHorse horses={horses} horseId={horseId} onHorse={setHorseId} />
+                <OnPaper sheet={sheet} onCards={setCards} />
               </div>
               <ol className="grid gap-3 sm:grid-cols-2 2xl:grid-cols-3">
                 {sheet.boxes.map((box) => (
@@ -122,22 +99,7 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
             </section>
             <aside className="space-y-6">
               <Asked boxes={sheet.boxes} ride={ride} />
-              <section>
-                <h2 className="mb-1 text-lg">For the whole ride</h2>
-                <ul className="text-[15px]">
-                  {sheet.collectives.map(({ name, coefficient }) => (
-                    <li key={name}>
-                      {name}
-                      {coefficient > 1 && <b> ×{coefficient}</b>}
-                    </li>
-                  ))}
-                </ul>
-                <p className="mt-2 text-[13px] text-soft">
-                  Errors of course cost {sheet.errors.costs.join(', then ')}{' '}
-                  {sheet.errors.how === 'points' ? 'points' : 'percentage points'}; the next one
-                  eliminates. Rules change: check the current rule book.
-                </p>
-              </section>
+              <WholeRide sheet={sheet} />
               <RidesOfSheet lessonId={id} />
             </aside>
           </div>
@@ -147,8 +109,7 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
       {beginning && (
         <BeginRide
           lessonId={id}
-          document={document}
-          horseId={horseId}
+          {...{ document, horseId }}
           onClose={() => setBeginning(false)}
           onBegun={(rideId) => void navigate(`/tests/rides/${rideId}/mark`)}
         />
@@ -156,6 +117,74 @@ function SheetShown({ id, document }: { id: string; document: Lesson }) {
     </>
   );
 }
+
+const Ways = ({ id, horse, onMark }: { id: string; horse: Horse | null; onMark(): void }) => (
+  <>
+    <ButtonLink look="quiet" to={`/desk/${id}`}>
+      Change at the desk
+    </ButtonLink>
+    <ButtonLink look="quiet" to={`/tests/${id}/learn`}>
+      Learn it
+    </ButtonLink>
+    <ButtonLink look="quiet" to={`/tests/${id}/call${horse ? `?horse=${horse.id}` : ''}`}>
+      Call it
+    </ButtonLink>
+    <Button onClick={onMark}>Mark a ride</Button>
+  </>
+);
+
+interface ForHorseProps {
+  horses: readonly Horse[];
+  horseId: string;
+  onHorse(id: string): void;
+}
+
+const ForHorse = ({ horses, horseId, onHorse }: ForHorseProps) => (
+  <div className="w-56">
+    <Choice
+      label="Ready for it?"
+      value={horseId}
+      options={[
+        ['', 'choose a horse'],
+        ...horses.filter((h) => !h.retiredOn).map((h) => [h.id, h.name] as const),
+      ]}
+      onChange={onHorse}
+    />
+  </div>
+);
+
+const OnPaper = ({ sheet, onCards }: { sheet: Sheet; onCards(kind: CardKind): void }) => (
+  <div className="no-print flex flex-wrap items-center gap-2">
+    <span className="text-[14px] text-soft">Print</span>
+    {(Object.keys(CARD_NAMES) as CardKind[]).map((kind) => (
+      <Button key={kind} look="quiet" onClick={() => onCards(kind)}>
+        {CARD_NAMES[kind]}
+      </Button>
+    ))}
+    <Button look="quiet" onClick={() => void saveJudgesSheet(sheet)}>
+      judge’s sheet as PDF
+    </Button>
+  </div>
+);
+
+const WholeRide = ({ sheet }: { sheet: Sheet }) => (
+  <section>
+    <h2 className="mb-1 text-lg">For the whole ride</h2>
+    <ul className="text-[15px]">
+      {sheet.collectives.map(({ name, coefficient }) => (
+        <li key={name}>
+          {name}
+          {coefficient > 1 && <b> ×{coefficient}</b>}
+        </li>
+      ))}
+    </ul>
+    <p className="mt-2 text-[13px] text-soft">
+      Errors of course cost {sheet.errors.costs.join(', then ')}{' '}
+      {sheet.errors.how === 'points' ? 'points' : 'percentage points'}; the next one eliminates.
+      Rules change: check the current rule book.
+    </p>
+  </section>
+);
 
 async function saveJudgesSheet(sheet: Sheet) {
   const { pdfOf } = await import('../../pdf/pdf.ts');

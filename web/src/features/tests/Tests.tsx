@@ -36,15 +36,11 @@ collective "rider" x2
 errors points 2 4 out
 `;
 
-/** The test sheets of the book, and the last rides of them. */
-export default function Tests() {
-  useTitle('Tests');
-  const sheets = useSheetsQuery();
-  const [adding, setAdding] = useState(false);
+/** Puts a sheet into the book, and opens it at the desk. */
+function useAdd() {
   const [save] = useSaveLessonMutation();
   const navigate = useNavigate();
-  if (!sheets.data) return <QueryState query={sheets} what="tests" />;
-  const add = async (text: string) => {
+  return async (text: string) => {
     const read = parseLesson(text, newId).lesson;
     // A lesson that is opened here is meant as a test.
     const document = isSheet(read)
@@ -62,6 +58,16 @@ export default function Tests() {
     });
     if (saved.data) void navigate(`/desk/${saved.data.id}`);
   };
+}
+
+/** The test sheets of the book, and the last rides of them. */
+export default function Tests() {
+  useTitle('Tests');
+  const sheets = useSheetsQuery();
+  const [adding, setAdding] = useState(false);
+  const add = useAdd();
+  if (!sheets.data) return <QueryState query={sheets} what="tests" />;
+  const begin = () => setAdding(true);
   return (
     <Page
       title={headingOf('/tests')}
@@ -75,7 +81,7 @@ export default function Tests() {
           >
             From a file
           </FilePick>
-          <Button onClick={() => setAdding(true)}>New test</Button>
+          <Button onClick={begin}>New test</Button>
         </>
       }
     >
@@ -87,7 +93,7 @@ export default function Tests() {
           {sheets.data.length === 0 && (
             <Empty title="No test yet.">
               <p>Begin from one of ours, or type one: a line of shorthand a movement.</p>
-              <Button onClick={() => setAdding(true)}>New test</Button>
+              <Button onClick={begin}>New test</Button>
             </Empty>
           )}
           <ul className="grid gap-4 sm:grid-cols-2 2xl:grid-cols-3">
@@ -99,31 +105,33 @@ export default function Tests() {
         <LastRides sheets={sheets.data} />
       </div>
       <Sheet open={adding} title="Begin from" onClose={() => setAdding(false)}>
-        <ul className="space-y-2">
-          {[
-            {
-              name: 'An empty sheet',
-              about: 'Entry, last line, collective marks.',
-              text: EMPTY_SHEET,
-            },
-            ...OUR_SHEETS,
-          ].map(({ name, about, text }) => (
-            <li key={name}>
-              <button
-                type="button"
-                className="w-full rounded-lg border border-line px-4 py-2.5 text-left hover:border-leather hover:bg-sand-light"
-                onClick={() => void add(text)}
-              >
-                <span className="block font-book text-[17px] font-semibold">{name}</span>
-                <span className="text-[14px] text-soft">{about}</span>
-              </button>
-            </li>
-          ))}
-        </ul>
+        <Beginnings onBegin={(text) => void add(text)} />
       </Sheet>
     </Page>
   );
 }
+
+const BEGINNINGS = [
+  { name: 'An empty sheet', about: 'Entry, last line, collective marks.', text: EMPTY_SHEET },
+  ...OUR_SHEETS,
+];
+
+const Beginnings = ({ onBegin }: { onBegin(text: string): void }) => (
+  <ul className="space-y-2">
+    {BEGINNINGS.map(({ name, about, text }) => (
+      <li key={name}>
+        <button
+          type="button"
+          className="w-full rounded-lg border border-line px-4 py-2.5 text-left hover:border-leather hover:bg-sand-light"
+          onClick={() => onBegin(text)}
+        >
+          <span className="block font-book text-[17px] font-semibold">{name}</span>
+          <span className="text-[14px] text-soft">{about}</span>
+        </button>
+      </li>
+    ))}
+  </ul>
+);
 
 const SheetCard = ({ sheet }: { sheet: LessonSummary }) => (
   <li>
