@@ -16,7 +16,7 @@ const PACES = /core[\\/]src[\\/](gaits[\\/](?!\w+Schema)|numbers|units)/;
 const SHAPES = /node_modules[\\/]zod[\\/]|core[\\/]src[\\/](schema|fields|gaits[\\/]\w+Schema)\./;
 /** Days and limits in words: on pages that check nothing. They lean on no other module. */
 const WORDS =
-  /core[\\/]src[\\/](daysSaid|arena[\\/]rein\.|progress[\\/]days\.|observations[\\/]scales|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
+  /core[\\/]src[\\/](daysSaid|arena[\\/]rein\.|progress[\\/]days\.|scales\.|words\.|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
   /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
