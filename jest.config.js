@@ -13,6 +13,9 @@ const swc = (jsx) => [
   },
 ];
 
+/** The solver as well, so that it has its globals at hand. */
+const IN_NODE = { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) };
+
 const project = (name, more = {}) => ({
   displayName: name,
   rootDir: dirname(fileURLToPath(import.meta.url)),
@@ -37,10 +40,10 @@ export default {
   // Against a test that hangs: a database may open slowly on a busy machine.
   testTimeout: 120_000,
   projects: [
-    { ...project('core'), transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) } },
+    { ...project('core'), transform: IN_NODE },
     {
       ...project('server'),
-      transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) },
+      transform: IN_NODE,
       // It begins books in folders of its own, whatever the others stand on.
       testPathIgnorePatterns: [
         '/node_modules/',
@@ -49,7 +52,7 @@ export default {
       ],
       globalSetup: '<rootDir>/tools/beforeServerTests.mjs',
     },
-    { ...project('cli'), transform: { '\\.tsx?$|/highs/.*\\.mjs$': swc(false) } },
+    { ...project('cli'), transform: IN_NODE },
     project('web', {
       testEnvironment: '<rootDir>/web/jest.environment.mjs',
       setupFilesAfterEnv: ['<rootDir>/web/src/testing/patience.ts'],

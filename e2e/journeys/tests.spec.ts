@@ -156,7 +156,7 @@ test('from the sheet to the result, and from the result to a lesson', async ({ p
   await expect(page).toHaveURL(/\/plan\?ride=/);
   const parts = page.getByRole('region', { name: 'From the test' });
   await expect(parts).toContainText('rehearsal', { timeout: 30_000 });
-  // What else the book knows of the horse comes while it is planned: then it is planned once more.
+  // It is planned to its end.
   await expect(page.getByRole('main').getByRole('status')).toHaveText('', { timeout: 30_000 });
   await parts.getByRole('button', { name: 'leave out' }).last().click();
   await expect(parts.getByRole('button', { name: 'put back' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { byKind, FORM_IDS, formOf } from '../lesson/forms.ts';
+import { byKind } from '../lesson/forms.ts';
 import { roundTo } from '../units.ts';
 
 /** The words that the sentences of the review have in common. */
@@ -12,15 +12,11 @@ export const oneOf = (words: readonly string[]): string =>
 export const inTime = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${roundTo(seconds / 60, 1)} min`;
 
-/** The words of each kind of movement, as the shorthand writes them. */
-const WORDS: ReadonlyMap<string, string> = new Map(
-  FORM_IDS.map((id) => {
-    const { kind, pattern } = formOf(id);
-    const [plain = ''] = pattern.source.split(/[[{]/);
-    return [kind, plain.trim().replaceAll(/\/\S+/g, '')] as const;
-  }).filter(([, words]) => words !== ''),
-);
-const CALLED: ReadonlyMap<string, string> = byKind((form) => form.called);
+/** The words of each kind of movement: its name, or what the shorthand writes for it. */
+const NAMES: ReadonlyMap<string, string> = byKind(({ called, pattern }) => {
+  const [plain = ''] = pattern.source.split(/[[{]/);
+  return called ?? (plain.trim().replaceAll(/\/\S+/g, '') || undefined);
+});
 
 /** What a kind of movement is called. */
-export const named = (kind: string): string => CALLED.get(kind) ?? WORDS.get(kind) ?? kind;
+export const named = (kind: string): string => NAMES.get(kind) ?? kind;

@@ -1,3 +1,4 @@
+import { LONG_ARENA } from '@canter-book/core/arena/arena';
 import { z } from '@canter-book/core/schema';
 import { EQUIPMENT } from '@canter-book/core/exercises/exercise';
 import { shelfWith } from '@canter-book/core/exercises/shelf';
@@ -12,7 +13,7 @@ import type { Book } from '../repositories/book.ts';
 /** What is wished for a lesson; the rest the book knows. */
 export const askedSchema = z.extend(z.omit(wishesSchema, { own: true, kept: true }), {
   minutes: z._default(wishesSchema.shape.minutes, 45),
-  arena: z._default(wishesSchema.shape.arena, { widthM: 20, lengthM: 60, insetM: 0.5 }),
+  arena: z._default(wishesSchema.shape.arena, LONG_ARENA),
   equipment: z._default(z.array(z.enum(EQUIPMENT)), []),
   /** Who rides; without it the first of the horse's riders. */
   riderId: z.optional(idSchema),

@@ -37,6 +37,6 @@ export function horseStore(db: Database) {
       return rows.map((row) => row.id);
     },
     list: async (): Promise<Horse[]> =>
-      [...(await keptHorses(sql`order by ${horses.name}`))].sort(byName),
+      (await keptHorses(sql``)).sort(byName),
   };
 }
