@@ -36,7 +36,6 @@ export function horseStore(db: Database) {
         .orderBy(asc(horses.name));
       return rows.map((row) => row.id);
     },
-    list: async (): Promise<Horse[]> =>
-      (await keptHorses(sql``)).sort(byName),
+    list: async (): Promise<Horse[]> => (await keptHorses(sql``)).sort(byName),
   };
 }
