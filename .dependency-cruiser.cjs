@@ -32,6 +32,7 @@ const rooms = [
   'planner',
   'programme',
   'calendar',
+  'documents',
   'report',
   'formats',
 ];

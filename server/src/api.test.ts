@@ -3,6 +3,7 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { dayOf } from '@canter-book/core/progress/days';
+import type { AppDeps } from './deps.ts';
 import { RESOURCES } from './resources.ts';
 import { openTestApp, someHorse, someLesson, someSession } from './testing/app.ts';
 import { seedDemo } from './demo/seed.ts';
@@ -268,8 +269,8 @@ test('every address of the API is described, and no other', async () => {
         : served(handle.stack ?? []),
     );
   const own = Object.entries(RESOURCES).flatMap(([name, { routes }]) =>
-    served(routes(server.book, server).stack as unknown as Layer[]).map((line) =>
-      line.replace(' /', ` /api/${name}/`).replace(/\/$/, '').replace(':id', '{id}'),
+    served(routes(server.book, server as unknown as AppDeps).stack as unknown as Layer[]).map(
+      (line) => line.replace(' /', ` /api/${name}/`).replace(/\/$/, '').replace(':id', '{id}'),
     ),
   );
   const all = ['get /api/health', 'get /api/openapi.json', ...own];

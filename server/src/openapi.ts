@@ -1,12 +1,6 @@
 import { z } from '@canter-book/core/schema';
-import {
-  anything,
-  ref,
-  uuid,
-  type Operation,
-  type Paths,
-  type Resource,
-} from './routes/describe.ts';
+import type { Resource } from './routes/resource.ts';
+import { anything, ref, uuid, type Operation, type Paths } from './routes/says.ts';
 
 const json = (schema: object) => ({ content: { 'application/json': { schema } } });
 

@@ -1,37 +1,33 @@
-import type { Resource } from './routes/describe.ts';
+import type { Resource } from './routes/resource.ts';
 import { account } from './routes/account.ts';
 import { book } from './routes/bookData.ts';
 import { devices, pairing } from './routes/devices.ts';
-import { exercises } from './routes/exercises.ts';
-import { horses } from './routes/horses.ts';
-import { lessons } from './routes/lessons.ts';
+import { served } from './routes/documentRoutes.ts';
+import { ofHorses } from './routes/horses.ts';
 import { live } from './routes/live.ts';
 import { mine } from './routes/mine.ts';
+import { observations, ofSessions } from './routes/observations.ts';
 import { people } from './routes/people.ts';
-import { programmes } from './routes/programmes.ts';
-import { riders } from './routes/riders.ts';
-import { rides } from './routes/rides.ts';
-import { observations, sessions } from './routes/sessions.ts';
 import { shared, shares } from './routes/shares.ts';
 import { signIn } from './routes/signIn.ts';
-import { appointments, busy, calendar, feeds, timetable } from './routes/timetable.ts';
+import { busy, calendar, feeds, timetable } from './routes/timetable.ts';
 import { weather } from './routes/weather.ts';
 import { yard } from './routes/yard.ts';
 
 /** What the API has, by its address: a line a resource. */
 export const RESOURCES = {
-  horses,
-  riders,
-  lessons,
-  exercises,
-  rides,
-  programmes,
-  appointments,
+  horses: served('horse', ofHorses),
+  riders: served('rider'),
+  lessons: served('lesson'),
+  exercises: served('exercise'),
+  rides: served('ride'),
+  programmes: served('programme'),
+  appointments: served('appointment'),
   timetable,
   busy,
   'calendar/feeds': feeds,
   calendar,
-  sessions,
+  sessions: served('session', ofSessions),
   observations,
   yard,
   weather,

@@ -18,6 +18,7 @@ import { lockFolder } from './lock.ts';
 import { writeWords } from './words.ts';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 export interface Connection {
   readonly db: Database;

@@ -14,6 +14,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
+import type { DocumentKind } from '@canter-book/core/documents';
 import type { Exercise } from '@canter-book/core/exercises/exercise';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { SetNext } from '@canter-book/core/book/next';
@@ -464,16 +465,4 @@ export const audit = pgTable(
 export type PersonRole = 'owner' | 'instructor' | 'helper' | 'rider';
 
 /** What a book file holds. */
-export type ImportedKind =
-  | 'rider'
-  | 'exercise'
-  | 'horse'
-  | 'timetable'
-  | 'busy'
-  | 'lesson'
-  | 'ride'
-  | 'programme'
-  | 'appointment'
-  | 'session'
-  | 'observation'
-  | 'import';
+export type ImportedKind = DocumentKind | 'import';

@@ -1,9 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { Observation } from '@canter-book/core/observations/observation';
-import type { Database } from '../db/connect.ts';
+import type { Database, Transaction } from '../db/connect.ts';
 import { takeTurns } from '../turns.ts';
 import { holdHorsesOf } from './held.ts';
-import type { Transaction } from './revisioned.ts';
 
 /** Observations written with one statement. */
 const AT_ONCE = 2000;

@@ -1,37 +1,31 @@
 import { count, sql } from 'drizzle-orm';
+import { DOCUMENT_KINDS, DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
 import type { Database } from '../db/connect.ts';
 import { horses } from '../db/schema.ts';
-import { addDocuments } from './addDocuments.ts';
+import { DOCUMENTS } from '../documents/table.ts';
 import { takeBundle, type BundleReport } from './bundle/take.ts';
 import { undoBroken } from './bundle/underWay.ts';
 import { bundleLines } from './bundle/write.ts';
-import { DOCUMENTS, type DocumentKind } from './documents.ts';
 import { evidenceStore } from './evidence.ts';
 import { importStore } from './imports.ts';
-import { observationStore } from './observations.ts';
-import { exerciseStore } from './stores/exercises.ts';
-import { horseStore } from './stores/horses.ts';
-import { lessonStore } from './stores/lessons.ts';
-import { programmeStore } from './stores/programmes.ts';
-import { riderStore } from './stores/riders.ts';
-import { rideStore } from './stores/rides.ts';
-import { sessionStore } from './stores/sessions.ts';
-import { timetableStores } from './stores/timetable.ts';
+
+/** A store for each of its documents, by its name in the book. */
+type Stores = {
+  [K in DocumentKind as (typeof DOCUMENT_NAMES)[K]['at']]: ReturnType<
+    (typeof DOCUMENTS)[K]['store']
+  >;
+};
+
+const storesOn = (db: Database) =>
+  Object.fromEntries(
+    DOCUMENT_KINDS.map((kind) => [DOCUMENT_NAMES[kind].at, DOCUMENTS[kind].store(db)]),
+  ) as unknown as Stores;
 
 /** The book's rows as the documents of the core. */
 export function createBook(db: Database) {
   const evidence = evidenceStore(db);
-  const observations = observationStore(db);
   return {
-    horses: horseStore(db),
-    riders: riderStore(db),
-    exercises: exerciseStore(db),
-    programmes: programmeStore(db),
-    ...timetableStores(db),
-    lessons: lessonStore(db),
-    sessions: sessionStore(db, observations),
-    rides: rideStore(db),
-    observations,
+    ...storesOn(db),
     evidence,
     imports: importStore(db),
     exportLines: (now: Date) => bundleLines(db, now),
@@ -43,7 +37,7 @@ export function createBook(db: Database) {
     undoBrokenImports: (options: { alone: boolean }): Promise<number> => undoBroken(db, options),
     /** Adds documents that are not there yet; those that are stay as they are. Answers the ids of the new ones. */
     addAll: (kind: DocumentKind, documents: readonly { id: string }[]): Promise<string[]> =>
-      db.transaction((tx) => addDocuments(tx, kind, documents)),
+      db.transaction((tx) => DOCUMENTS[kind].add(tx, documents as never)),
     /** How much has been entered: what a backup is worth is seen by it. */
     async size(): Promise<number> {
       const tables = Object.values(DOCUMENTS).map(({ table }) => db.$count(table));

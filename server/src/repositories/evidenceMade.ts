@@ -12,7 +12,7 @@ import {
   type Readings,
 } from '@canter-book/core/progress/readings';
 import { snapshotOf, type Snapshot } from '@canter-book/core/progress/snapshot';
-import type { Database } from '../db/connect.ts';
+import type { Database, Transaction } from '../db/connect.ts';
 import {
   horseSnapshots,
   markedRides,
@@ -21,7 +21,6 @@ import {
   sessions,
 } from '../db/schema.ts';
 import { hold } from './held.ts';
-import type { Transaction } from './revisioned.ts';
 import { takeTurns } from '../turns.ts';
 
 /** Sessions looked at together: some thousand observations at a time. */

@@ -1,6 +1,6 @@
 import { inArray, sql } from 'drizzle-orm';
+import type { Transaction } from '../db/connect.ts';
 import { horseSnapshots, sessionEvidence } from '../db/schema.ts';
-import type { Transaction } from './revisioned.ts';
 
 /** While one looks at a horse's evidence nobody else changes it: until the end of the transaction. */
 export async function hold(tx: Transaction, horseIds: readonly string[]): Promise<void> {

@@ -1,12 +1,11 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/book/records';
-import type { Database } from '../db/connect.ts';
+import type { Database, Transaction } from '../db/connect.ts';
 import { imports, observations, sessions } from '../db/schema.ts';
-import { DOCUMENTS } from './documents.ts';
+import { DOCUMENTS } from '../documents/table.ts';
 import { forgetEvidence } from './held.ts';
 import { addObservations } from './appending.ts';
-import type { Transaction } from './revisioned.ts';
 
 /** What was taken into the book at one go. */
 export interface Import {
@@ -36,8 +35,6 @@ export interface TableRows {
   readonly as?: { readonly id: string; readonly madeAt: Date; readonly source: string } | undefined;
 }
 
-const ROWS_AT_ONCE = 500;
-
 /** Imports can be taken out again as a whole: they are the one thing that is really deleted. */
 export function importStore(db: Database) {
   return {
@@ -64,15 +61,7 @@ export function importStore(db: Database) {
 const take = (db: Database, rows: TableRows): Promise<{ added: number; stored: number }> =>
   db.transaction(async (tx) => {
     const given = rows.join ? await joined(tx, rows) : rows;
-    const sessionIds: string[] = [];
-    for (let i = 0; i < given.sessions.length; i += ROWS_AT_ONCE) {
-      const added = await tx
-        .insert(sessions)
-        .values(given.sessions.slice(i, i + ROWS_AT_ONCE).map(DOCUMENTS.session.toRow))
-        .onConflictDoNothing()
-        .returning({ id: sessions.id });
-      sessionIds.push(...added.map((row) => row.id));
-    }
+    const sessionIds = await DOCUMENTS.session.add(tx, given.sessions);
     const observationIds = given.observations.length
       ? (await addObservations(tx, given.observations)).storedIds
       : [];

@@ -1,9 +1,8 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import type { Database } from '../db/connect.ts';
+import type { Database, Transaction } from '../db/connect.ts';
 import { lessonVersions } from '../db/schema.ts';
-import type { Transaction } from './revisioned.ts';
 
 export interface LessonVersion {
   revision: number;

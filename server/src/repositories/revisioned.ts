@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, eq } from 'drizzle-orm';
-import type { Database } from '../db/connect.ts';
-import type { Kind } from './kind.ts';
+import type { Database, Transaction } from '../db/connect.ts';
+import type { Rows } from '../documents/document.ts';
 
 /** Somebody saved this document in the meantime: both versions are kept apart, neither is lost. */
 export class RevisionConflict<T> extends Error {
@@ -19,12 +19,10 @@ export interface Revisioned {
   revision: number;
 }
 
-interface Saved<T, Row> extends Omit<Kind<T, Row>, 'schema'> {
+interface Saved<T, Row> extends Omit<Rows<T, Row>, 'schema'> {
   /** Done with every save, in its transaction. */
   saved?(tx: Transaction, document: T, before: T | null): Promise<void>;
 }
-
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 /** A document that is created, removed and created again by others while it is saved is given up on. */
 const MOST_TRIES = 5;

@@ -9,7 +9,7 @@ import { notFound, Problem } from '../problem.ts';
 import { takeSecret, whoIn } from './access.ts';
 import { kindOf } from './devices.ts';
 import type { PeopleDeps } from './people.ts';
-import { idIn } from './resource.ts';
+import { idIn, type Resource } from './resource.ts';
 import {
   checkPassword,
   credentialSchema,
@@ -18,7 +18,7 @@ import {
   passwordSchema,
   siteOf,
 } from './signIn.ts';
-import { type Resource, anything } from './describe.ts';
+import { anything } from './says.ts';
 
 /** One's own: password, passkeys, and where one is signed in. */
 

@@ -10,12 +10,12 @@ import { idSchema } from '@canter-book/core/fields';
 import { observationSchema } from '@canter-book/core/observations/observation';
 import { sessionSchema } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
-import { idIn } from './resource.ts';
+import { idIn, type Resource } from './resource.ts';
 import { linesIn } from '../repositories/bundle/format.ts';
-import type { NamedReading } from '../repositories/observations.ts';
+import type { NamedReading } from '../documents/observation.ts';
 import { notFound, Problem } from '../problem.ts';
 import { takeTurns } from '../turns.ts';
-import { CSV, LARGE, LINES, type Resource, anything, listOf, ref, text, uuid } from './describe.ts';
+import { CSV, LARGE, LINES, anything, listOf, ref, text, uuid } from './says.ts';
 import type { CopiesOfBook } from '../deps.ts';
 
 const takeSchema = z.object({ check: z._default(z.enum(['1', '0']), '0') });

@@ -11,9 +11,10 @@ import type { Devices } from '../repositories/door/stores.ts';
 import { notFound, Problem } from '../problem.ts';
 import { giveSecret, whoIn } from './access.ts';
 import { atMost } from './errors.ts';
-import { idIn } from './resource.ts';
-import { batchSchema, seenBy, taughtBy } from './sessions.ts';
-import { type Resource, anything, listOf } from './describe.ts';
+import { idIn, type Resource } from './resource.ts';
+import { taughtBy } from '../documents/session.ts';
+import { batchSchema, seenBy } from './observations.ts';
+import { anything, listOf } from './says.ts';
 import { NO_DOOR, type PhoneDoor } from '../deps.ts';
 
 const nameSchema = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
@@ -105,7 +106,7 @@ export async function whoseOf(book: Book, asked: z.infer<typeof whoseSchema>): P
 async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {
   switch (path) {
     case 'sessions':
-      await book.sessions.save(await taughtBy(book, sessionSchema.parse(body), device));
+      await book.sessions.save(await taughtBy(sessionSchema.parse(body), device, book.sessions));
       return;
     case 'rides':
       await book.rides.save(markedRideSchema.parse(body));

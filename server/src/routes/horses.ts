@@ -1,23 +1,12 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
-import { horseSchema } from '@canter-book/core/book/records';
 import { askedSchema, requestFor } from '../planning/asked.ts';
 import type { Planner } from '../planning/planner.ts';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
-import { documentRoutes, idIn, listSchema } from './resource.ts';
-import {
-  LARGE,
-  REMOVED,
-  type Resource,
-  anything,
-  day,
-  documentPaths,
-  listOf,
-  ref,
-  text,
-} from './describe.ts';
+import { idIn, listSchema, type More } from './resource.ts';
+import { anything, day, listOf, ref, text } from './says.ts';
 
 const seenSchema = z.strictObject({
   kinds: listSchema,
@@ -34,9 +23,9 @@ interface HorseDeps {
   readonly planner?: Planner;
 }
 
+/** What the book works out of a horse. */
 function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
   const router = Router();
-  router.get('/', async (_req, res) => void res.json(await book.horses.list()));
   router.get('/:id/readings', async (req, res) => {
     res.json(await book.evidence.readings(idIn(req.params.id, 'horse')));
   });
@@ -57,20 +46,12 @@ function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
     const { why, waysOut } = planned;
     throw new Problem(422, 'No such lesson', why, { waysOut });
   });
-  router.delete('/:id', async (req, res) => {
-    await book.horses.remove(idIn(req.params.id, 'horse'));
-    res.status(204).end();
-  });
-  router.use(documentRoutes('horse', horseSchema, book.horses));
   return router;
 }
 
-export const horses = {
-  for: 'ringside',
-  upTo: LARGE,
+export const ofHorses = {
   routes: horseRoutes,
   says: {
-    ...documentPaths('Horse', 'horse', REMOVED),
     '/{id}/readings': {
       get: { says: 'What is known of each scale and rein over time', answers: anything },
     },
@@ -92,5 +73,5 @@ export const horses = {
       },
     },
   },
-  schemas: { Horse: horseSchema, Asked: askedSchema },
-} satisfies Resource;
+  schemas: { Asked: askedSchema },
+} satisfies More;

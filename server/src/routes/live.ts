@@ -5,7 +5,8 @@ import { ANYTHING, type Changes } from '../changes.ts';
 import type { Book } from '../repositories/book.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
-import { type Resource, anything, text, uuid } from './describe.ts';
+import type { Resource } from './resource.ts';
+import { anything, text, uuid } from './says.ts';
 
 /**
  * What is saved on one device is told to the others, as server-sent events: which resource changed, never what is in it.

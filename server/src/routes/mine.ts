@@ -9,7 +9,8 @@ import { standingsFrom } from '@canter-book/core/progress/snapshot';
 import type { Book } from '../repositories/book.ts';
 import { notFound } from '../problem.ts';
 import { whoIn } from './access.ts';
-import { type Resource, anything, day } from './describe.ts';
+import type { Resource } from './resource.ts';
+import { anything, day } from './says.ts';
 
 /**
  * What a rider's phone shows: the rider's own horses, their homework, weeks and progress. Nothing of other riders, and no

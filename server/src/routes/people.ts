@@ -4,8 +4,8 @@ import type { Devices } from '../repositories/door/stores.ts';
 import type { People } from '../repositories/door/stores.ts';
 import { notFound, Problem } from '../problem.ts';
 import { whoseOf, whoseSchema } from './devices.ts';
-import { idIn } from './resource.ts';
-import { type Resource, anything, listOf } from './describe.ts';
+import { idIn, type Resource } from './resource.ts';
+import { anything, listOf } from './says.ts';
 
 /** The owner's side: who may sign in, and as what. */
 

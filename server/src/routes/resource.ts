@@ -1,14 +1,25 @@
-import { Router } from 'express';
-import { z } from '@canter-book/core/schema';
+import type { Router } from 'express';
 import { idSchema } from '@canter-book/core/fields';
-import type { Revisioned } from '../repositories/revisioned.ts';
-import { notFound, Problem } from '../problem.ts';
-import { whoIn, type Who } from './access.ts';
+import { z } from '@canter-book/core/schema';
+import type { AppDeps } from '../deps.ts';
+import { notFound } from '../problem.ts';
+import type { Book } from '../repositories/book.ts';
+import type { Access } from './access.ts';
+import type { Paths } from './says.ts';
 
-interface Store<T> {
-  get(id: string): Promise<T | null>;
-  save(document: T): Promise<T>;
+/** What the API has under one address: for whom it is, what answers, and what that says. */
+export interface Resource {
+  readonly for: Access;
+  /** The largest body it takes; 256 kB where it says nothing. */
+  readonly upTo?: string;
+  readonly routes: (book: Book, deps: AppDeps) => Router;
+  readonly says: Paths;
+  /** Named in what it says. */
+  readonly schemas?: Readonly<Record<string, z.ZodMiniType>>;
 }
+
+/** What a document has in the API that needs more of the book than its own store. */
+export type More = Pick<Resource, 'routes' | 'says' | 'schemas'>;
 
 /** Several in a query, with commas between. */
 export const listSchema = z.pipe(
@@ -25,35 +36,4 @@ export function idIn(text: string, what: string): string {
   const id = idSchema.safeParse(text);
   if (!id.success) throw notFound(what);
   return id.data;
-}
-
-/**
- * GET and PUT of one document by its id: parse, store, send.
- *
- * @param signed writes who sent it on the document, whatever it says itself
- */
-export function documentRoutes<T extends Revisioned>(
-  what: string,
-  schema: z.ZodMiniType<T>,
-  store: Store<T>,
-  signed: (document: T, who: Who) => T | Promise<T> = (document) => document,
-): Router {
-  const router = Router();
-  router.get('/:id', async (req, res) => {
-    const found = await store.get(idIn(req.params.id, what));
-    if (!found) throw notFound(what);
-    res.json(found);
-  });
-  router.put('/:id', async (req, res) => {
-    const document = schema.parse(req.body);
-    if (document.id !== idIn(req.params.id, what)) {
-      throw new Problem(
-        400,
-        'Two ids',
-        'The id in the address and the one in the document differ.',
-      );
-    }
-    res.json(await store.save(await signed(document, whoIn(res))));
-  });
-  return router;
 }

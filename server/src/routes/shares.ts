@@ -7,8 +7,8 @@ import { readShared } from '../shares/read.ts';
 import { sharedSchema } from '../shares/shared.ts';
 import { whoIn } from './access.ts';
 import { NO_DOOR, type PhoneDoor } from '../deps.ts';
-import { idIn } from './resource.ts';
-import { type Resource, anything } from './describe.ts';
+import { idIn, type Resource } from './resource.ts';
+import { anything } from './says.ts';
 
 /** Links to share: made by the team, opened by whoever was sent one. */
 

@@ -12,7 +12,8 @@ import { giveSecret, nameIn, takeSecret, whoIn } from './access.ts';
 import { atMost } from './errors.ts';
 import { kindOf } from './devices.ts';
 import type { PeopleDeps } from './people.ts';
-import { type Resource, anything } from './describe.ts';
+import type { Resource } from './resource.ts';
+import { anything } from './says.ts';
 
 /** Signing in from elsewhere: by a password, a passkey or an invitation; and out. */
 

@@ -1,7 +1,6 @@
 import express, { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import {
-  appointmentSchema,
   timetableSchema,
   zoneSchema,
   type Appointment,
@@ -9,47 +8,13 @@ import {
 import { TIMETABLE_ID } from '@canter-book/core/calendar/clock';
 import { NEW_TIMETABLE } from '@canter-book/core/calendar/newTimetable';
 import { daySchema, idSchema } from '@canter-book/core/fields';
-import { dayOf, daysLater } from '@canter-book/core/progress/days';
+import { daysLater } from '@canter-book/core/progress/days';
 import { takeCalendar } from '../calendar/take.ts';
 import { calendarText } from '../calendar/write.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
-import { documentRoutes, idIn } from './resource.ts';
-import {
-  ICS,
-  REMOVED,
-  type Resource,
-  anything,
-  day,
-  documentPaths,
-  listOf,
-  ref,
-  text,
-  uuid,
-} from './describe.ts';
-
-const MOST_DAYS = 400;
-
-const spanSchema = z.strictObject({ from: daySchema, to: daySchema }).check(
-  z.refine(({ from, to }) => to >= from && dayOf(to) - dayOf(from) <= MOST_DAYS, {
-    path: ['to'],
-    message: `must lie within ${MOST_DAYS} days after the first`,
-  }),
-);
-
-/** What stands in the timetable. */
-function appointmentRoutes(book: Book): Router {
-  const router = Router();
-  router.get('/', async (req, res) => {
-    res.json(await book.appointments.list(spanSchema.parse(req.query)));
-  });
-  router.delete('/:id', async (req, res) => {
-    await book.appointments.remove(idIn(req.params.id, 'appointment'));
-    res.status(204).end();
-  });
-  router.use(documentRoutes('appointment', appointmentSchema, book.appointments));
-  return router;
-}
+import { idIn, type Resource } from './resource.ts';
+import { anything, day, ICS, listOf, ref, text, uuid } from './says.ts';
 
 /** Arenas, ways, opening hours: one document. */
 function timetableRoutes(book: Book): Router {
@@ -141,22 +106,6 @@ function feedRoutes(book: Book): Router {
   });
   return router;
 }
-
-export const appointments = {
-  for: 'team',
-  routes: appointmentRoutes,
-  says: {
-    ...documentPaths('Appointment', 'appointment', REMOVED),
-    '/': {
-      get: {
-        says: 'What can fall on a day from one to another',
-        query: { from: day, to: day },
-        answers: listOf(ref('Appointment')),
-      },
-    },
-  },
-  schemas: { Appointment: appointmentSchema },
-} satisfies Resource;
 
 export const timetable = {
   for: 'team',

@@ -3,7 +3,8 @@ import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { daySchema } from '@canter-book/core/fields';
 import type { Book } from '../repositories/book.ts';
-import { type Resource, anything, day } from './describe.ts';
+import type { Resource } from './resource.ts';
+import { anything, day } from './says.ts';
 import type { Air, WeatherSource } from '../deps.ts';
 
 /**

@@ -10,8 +10,8 @@ import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { programmeOn, type ProgrammeDay } from '@canter-book/core/programme/today';
 import { Problem } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
-import { listSchema } from './resource.ts';
-import { type Resource, anything, day, listOf, text } from './describe.ts';
+import { listSchema, type Resource } from './resource.ts';
+import { anything, day, listOf, text } from './says.ts';
 
 /** What a screen shows at once; in a school nobody looks at every horse. */
 const MOST_ASKED = 100;

@@ -1,23 +1,19 @@
 import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import type { Database } from '../../db/connect.ts';
+import type { DocumentKind } from '@canter-book/core/documents';
+import type { Database, Transaction } from '../../db/connect.ts';
 import {
   importPages,
   imports,
   importsUnderWay,
   lessonVersions,
-  markedRides,
-  observations,
   type ImportedKind,
 } from '../../db/schema.ts';
 import { Problem } from '../../problem.ts';
 import { takeTurns } from '../../turns.ts';
-import { addDocuments } from '../addDocuments.ts';
-import { DOCUMENTS, type DocumentKind } from '../documents.ts';
-import { forgetEvidence, forgetSnapshots } from '../held.ts';
+import { DOCUMENTS } from '../../documents/table.ts';
 import type { Imported } from '../imports.ts';
-import type { Transaction } from '../revisioned.ts';
 import { PAGE, type Version } from './format.ts';
 
 /** Longer than any page takes, so that no import that is alive is taken for a broken one. */
@@ -49,11 +45,7 @@ export class ImportUnderWay {
     entries: readonly { document: { id: string }; versions: readonly Version[] }[],
   ): Promise<void> {
     await this.page(kind, async (tx) => {
-      const ids = await addDocuments(
-        tx,
-        kind,
-        entries.map((e) => e.document),
-      );
+      const ids = await DOCUMENTS[kind].add(tx, entries.map((e) => e.document) as never);
       const versions = entries.flatMap(({ document, versions: of }) =>
         of.map(({ startedAt, savedAt, ...rest }) => ({
           lessonId: (document as LessonRecord).id,
@@ -160,7 +152,8 @@ async function undo(db: Database, id: string): Promise<void> {
       .limit(1);
     if (!page) break;
     await db.transaction(async (tx) => {
-      await takeOut(tx, page.kind, page.ids);
+      if (page.kind === 'import') await tx.delete(imports).where(inArray(imports.id, page.ids));
+      else await DOCUMENTS[page.kind].takeOut(tx, page.ids);
       await tx
         .delete(importPages)
         .where(and(eq(importPages.importId, id), eq(importPages.number, page.number)));
@@ -168,34 +161,4 @@ async function undo(db: Database, id: string): Promise<void> {
     await takeTurns();
   }
   await db.delete(importsUnderWay).where(eq(importsUnderWay.id, id));
-}
-
-/** What somebody has built upon in the meantime stays. */
-async function takeOut(tx: Transaction, kind: ImportedKind, ids: string[]): Promise<void> {
-  if (kind === 'import') {
-    await tx.delete(imports).where(inArray(imports.id, ids));
-  } else if (kind === 'observation') {
-    const gone = await tx
-      .delete(observations)
-      .where(inArray(observations.id, ids))
-      .returning({ sessionId: observations.sessionId });
-    await forgetEvidence(tx, [...new Set(gone.map((o) => o.sessionId))]);
-  } else if (kind === 'ride') {
-    const gone = await tx
-      .delete(markedRides)
-      .where(inArray(markedRides.id, ids))
-      .returning({ horseId: markedRides.horseId });
-    await forgetSnapshots(tx, [...new Set(gone.map((ride) => ride.horseId))]);
-  } else {
-    const { table } = DOCUMENTS[kind];
-    const unused =
-      kind === 'horse'
-        ? sql`not exists (select 1 from sessions s where s.horse_id = ${table.id})
-            and not exists (select 1 from marked_rides r where r.horse_id = ${table.id})`
-        : kind === 'session'
-          ? sql`not exists (select 1 from observations o where o.session_id = ${table.id})`
-          : undefined;
-    if (kind === 'session') await forgetEvidence(tx, ids);
-    await tx.delete(table).where(and(inArray(table.id, ids), unused));
-  }
 }

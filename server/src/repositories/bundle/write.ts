@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { asc, gt, inArray, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { DOCUMENT_KINDS, type DocumentKind } from '@canter-book/core/documents';
 import type { Database } from '../../db/connect.ts';
 import { imports, lessonVersions, observations } from '../../db/schema.ts';
-import { DOCUMENT_KINDS, DOCUMENTS, type DocumentKind } from '../documents.ts';
+import { DOCUMENTS } from '../../documents/table.ts';
 import { takeTurns } from '../../turns.ts';
 import { PAGE, VERSION, type Version } from './format.ts';
 

@@ -3,16 +3,26 @@ import { doneIn } from '@canter-book/core/planner/history';
 import type { Done } from '@canter-book/core/planner/request';
 import { unpacked } from '@canter-book/core/progress/readings';
 import { sessionSchema, type Session } from '@canter-book/core/book/records';
+import { daySchema, idSchema } from '@canter-book/core/fields';
+import { z } from '@canter-book/core/schema';
 import { and, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import type { Database } from '../../db/connect.ts';
-import { horses, observations, riders, sessionEvidence, sessions } from '../../db/schema.ts';
-import { forgetEvidence } from '../held.ts';
-import { instant, orMissing, type Kind } from '../kind.ts';
-import { type observationStore, stands, kindCount } from '../observations.ts';
-import { revisioned } from '../revisioned.ts';
-import { countingAfter, isBefore, newestFirst, oldestFirst, type Cursor } from '../sessionPages.ts';
+import type { Database } from '../db/connect.ts';
+import { horses, observations, riders, sessionEvidence, sessions } from '../db/schema.ts';
+import { forgetEvidence } from '../repositories/held.ts';
+import { revisioned } from '../repositories/revisioned.ts';
+import {
+  countingAfter,
+  isBefore,
+  newestFirst,
+  oldestFirst,
+  type Cursor,
+} from '../repositories/sessionPages.ts';
+import { anything, LARGE, listOf } from '../routes/says.ts';
+import { got, type Document, type Rows } from './document.ts';
+import { kindCount, seenInSessions, stands } from './observation.ts';
+import { inRows, instant, orMissing, takeOutRows } from './rows.ts';
 
-export const session: Kind<Session, typeof sessions.$inferSelect> = {
+const rows: Rows<Session, typeof sessions.$inferSelect> = {
   table: sessions,
   schema: sessionSchema,
   toRow: (s) => ({
@@ -35,7 +45,7 @@ export const session: Kind<Session, typeof sessions.$inferSelect> = {
   }),
 };
 
-export interface SessionFilter {
+interface SessionFilter {
   horseId?: string | undefined;
   since?: string | undefined;
   /** Only those before this session. */
@@ -43,7 +53,7 @@ export interface SessionFilter {
   limit?: number | undefined;
 }
 
-export interface LastSession {
+interface LastSession {
   horseId: string;
   sessionId: string;
   date: string;
@@ -52,7 +62,7 @@ export interface LastSession {
 }
 
 /** A session as a row of a table. */
-export interface SessionWithMarks {
+interface SessionWithMarks {
   date: string;
   horse: string;
   rider: string;
@@ -65,13 +75,11 @@ export interface SessionWithMarks {
 /** As far back as the planner looks. */
 const PLANNED_SESSIONS = 12;
 
-type Seen = ReturnType<typeof observationStore>;
-
 /** Sessions, with what was seen in them counted. */
-export function sessionStore(db: Database, seen: Seen) {
+function sessionStore(db: Database) {
   return {
     ...revisioned(db, {
-      ...session,
+      ...rows,
       async saved(tx, now, before) {
         const counts = now.removedAt !== before?.removedAt || now.date !== before?.date;
         if (before && counts) await forgetEvidence(tx, [now.id]);
@@ -79,10 +87,10 @@ export function sessionStore(db: Database, seen: Seen) {
     }),
     pages: () => pages(db),
     lastOfEach: (until: string, horseIds?: readonly string[]) => lastOfEach(db, until, horseIds),
-    done: (horseId: string) => done(db, seen, horseId),
+    done: (horseId: string) => done(db, horseId),
     /** The newest first, a page at a time. */
     async list({ horseId, since, before, limit = 200 }: SessionFilter): Promise<SessionSummary[]> {
-      const rows = await db
+      const found = await db
         .select()
         .from(sessions)
         .where(
@@ -97,10 +105,10 @@ export function sessionStore(db: Database, seen: Seen) {
         .limit(limit);
       const tried = await tries(
         db,
-        rows.map((row) => row.id),
+        found.map((row) => row.id),
       );
-      return rows.map((row) => {
-        const { document: _, ...rest } = session.fromRow(row);
+      return found.map((row) => {
+        const { document: _, ...rest } = rows.fromRow(row);
         return { ...rest, ...(tried.get(row.id) ?? { tries: 0, good: 0, marks: 0 }) };
       });
     },
@@ -127,8 +135,8 @@ async function lastOfEach(
 }
 
 /** What the sets of a horse's last planned sessions came to, in the order of time. */
-async function done(db: Database, seen: Seen, horseId: string): Promise<Done[]> {
-  const rows = await db
+async function done(db: Database, horseId: string): Promise<Done[]> {
+  const found = await db
     .select({
       id: sessions.id,
       date: sessions.date,
@@ -141,9 +149,9 @@ async function done(db: Database, seen: Seen, horseId: string): Promise<Done[]> 
     )
     .orderBy(desc(sessions.startedAt))
     .limit(PLANNED_SESSIONS);
-  const tried = await seen.triesOf(rows.map((row) => row.id));
+  const tried = await seenInSessions(db).triesOf(found.map((row) => row.id));
   // The oldest first: what was decided last counts.
-  return rows
+  return found
     .reverse()
     .flatMap(({ id, date, document, next }) =>
       document ? doneIn(date, document, tried.get(id) ?? [], next ?? []) : [],
@@ -156,11 +164,11 @@ const SESSIONS_A_PAGE = 250;
 async function* pages(db: Database): AsyncGenerator<SessionWithMarks[]> {
   let after: Cursor | null = null;
   for (;;) {
-    const rows = await sessionsAfter(db, after);
-    const last = rows.at(-1);
+    const page = await sessionsAfter(db, after);
+    const last = page.at(-1);
     if (!last) return;
     after = last;
-    yield rows.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
+    yield page.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
       ...rest,
       rider: by ?? '',
       marks: unpacked(said ?? [])
@@ -195,7 +203,7 @@ const sessionsAfter = (db: Database, after: Cursor | null) =>
 async function tries(db: Database, sessionIds: readonly string[]) {
   if (sessionIds.length === 0)
     return new Map<string, { tries: number; good: number; marks: number }>();
-  const rows = await db
+  const found = await db
     .select({
       sessionId: observations.sessionId,
       tries: kindCount(sql`${observations.kind} = 'try'`),
@@ -211,5 +219,46 @@ async function tries(db: Database, sessionIds: readonly string[]) {
       ),
     )
     .groupBy(observations.sessionId);
-  return new Map(rows.map(({ sessionId, ...rest }) => [sessionId, rest]));
+  return new Map(found.map(({ sessionId, ...rest }) => [sessionId, rest]));
 }
+
+const filterSchema = z.strictObject({
+  horseId: z.optional(idSchema),
+  since: z.optional(daySchema),
+  before: z.optional(idSchema),
+  limit: z.optional(z.coerce.number().check(z.int(), z.gte(1), z.lte(1000))),
+});
+
+/** Whoever stored it first has taught it, whoever corrects it later. */
+export async function taughtBy(
+  { by: _, ...given }: Session,
+  device: { readonly person: string } | null,
+  taught: { get(id: string): Promise<Session | null> },
+): Promise<Session> {
+  const stored = await taught.get(given.id);
+  const by = stored ? stored.by : device?.person;
+  return by === undefined ? given : { ...given, by };
+}
+
+/** What was taught, with what was seen in it counted. */
+export const session: Document<Session, ReturnType<typeof sessionStore>> = {
+  ...inRows(rows),
+  store: sessionStore,
+  async takeOut(tx, ids) {
+    await forgetEvidence(tx, ids);
+    const unused = sql`not exists (select 1 from observations o where o.session_id = ${sessions.id})`;
+    await takeOutRows(rows, unused)(tx, ids);
+  },
+  api: {
+    for: 'ringside',
+    upTo: LARGE,
+    name: 'Session',
+    what: 'session',
+    list: got(filterSchema, {
+      says: 'Sessions, the newest first',
+      answers: listOf(anything),
+      answer: (all, filter) => all.list(filter),
+    }),
+    signed: (given, { device }, all) => taughtBy(given, device, all),
+  },
+};

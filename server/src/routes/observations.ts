@@ -1,58 +1,12 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
-import { daySchema, idSchema } from '@canter-book/core/fields';
 import { observationSchema, type Observation } from '@canter-book/core/observations/observation';
-import { sessionSchema, type Session } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
 import type { Device } from '../repositories/door/devices.ts';
 import { Problem } from '../problem.ts';
 import { whoIn } from './access.ts';
-import { documentRoutes, idIn } from './resource.ts';
-import {
-  LARGE,
-  type Resource,
-  anything,
-  day,
-  documentPaths,
-  listOf,
-  number,
-  ref,
-  uuid,
-} from './describe.ts';
-
-const filterSchema = z.strictObject({
-  horseId: z.optional(idSchema),
-  since: z.optional(daySchema),
-  before: z.optional(idSchema),
-  limit: z.optional(z.coerce.number().check(z.int(), z.gte(1), z.lte(1000))),
-});
-
-function sessionRoutes(book: Book): Router {
-  const router = Router();
-  router.get('/', async (req, res) => {
-    res.json(await book.sessions.list(filterSchema.parse(req.query)));
-  });
-  router.get('/:id/observations', async (req, res) => {
-    res.json(await book.observations.ofSession(idIn(req.params.id, 'session')));
-  });
-  router.use(
-    documentRoutes('session', sessionSchema, book.sessions, (session, { device }) =>
-      taughtBy(book, session, device),
-    ),
-  );
-  return router;
-}
-
-/** Whoever stored it first has taught it, whoever corrects it later. */
-export async function taughtBy(
-  book: Book,
-  { by: _, ...session }: Session,
-  device: Pick<Device, 'person'> | null,
-): Promise<Session> {
-  const stored = await book.sessions.get(session.id);
-  const by = stored ? stored.by : device?.person;
-  return by === undefined ? session : { ...session, by };
-}
+import { idIn, type More, type Resource } from './resource.ts';
+import { anything, LARGE, listOf, ref } from './says.ts';
 
 /** From a phone it is its person who saw it, whatever the phone says. */
 export const seenBy = (
@@ -85,25 +39,18 @@ function observationRoutes(book: Book): Router {
   return router;
 }
 
-export const sessions = {
-  for: 'ringside',
-  upTo: LARGE,
-  routes: sessionRoutes,
+/** What was seen, among what the API has of a session. */
+export const ofSessions = {
+  routes: (book) =>
+    Router().get('/:id/observations', async (req, res) => {
+      res.json(await book.observations.ofSession(idIn(req.params.id, 'session')));
+    }),
   says: {
-    ...documentPaths('Session', 'session'),
-    '/': {
-      get: {
-        says: 'Sessions, the newest first',
-        query: { horseId: uuid, since: day, before: uuid, limit: number },
-        answers: listOf(anything),
-      },
-    },
     '/{id}/observations': {
       get: { says: 'All that was seen in a session', answers: listOf(ref('Observation')) },
     },
   },
-  schemas: { Session: sessionSchema },
-} satisfies Resource;
+} satisfies More;
 
 export const observations = {
   for: 'ringside',

@@ -1,16 +1,19 @@
 import type { LessonSummary, RemovedLesson } from '@canter-book/core/book/summaries';
 import { lessonRecordSchema, type LessonRecord } from '@canter-book/core/book/records';
 import { isSheet } from '@canter-book/core/lesson/document';
+import { z } from '@canter-book/core/schema';
 import { and, desc, eq, ilike, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import type { Database } from '../../db/connect.ts';
-import { lessons } from '../../db/schema.ts';
-import { wordsOfLesson } from '../../db/words.ts';
-import { keptRows } from '../keptRows.ts';
-import { instant, orMissing, type Kind } from '../kind.ts';
-import { keepVersion, versionsOf } from '../lessonVersions.ts';
-import { revisioned } from '../revisioned.ts';
+import type { Database } from '../db/connect.ts';
+import { lessons } from '../db/schema.ts';
+import { wordsOfLesson } from '../db/words.ts';
+import { keptRows } from '../repositories/keptRows.ts';
+import { keepVersion, versionsOf } from '../repositories/lessonVersions.ts';
+import { revisioned } from '../repositories/revisioned.ts';
+import { anything, LARGE, listOf } from '../routes/says.ts';
+import { got, type Document, type Rows } from './document.ts';
+import { inRows, instant, orMissing } from './rows.ts';
 
-export const lesson: Kind<LessonRecord, typeof lessons.$inferSelect> = {
+const rows: Rows<LessonRecord, typeof lessons.$inferSelect> = {
   table: lessons,
   schema: lessonRecordSchema,
   toRow: (l) => ({
@@ -31,19 +34,19 @@ export const lesson: Kind<LessonRecord, typeof lessons.$inferSelect> = {
 
 async function summariesOf(db: Database, ids: readonly string[]): Promise<LessonSummary[]> {
   const { id, revision, title, horseId, tags, template, sheet, updatedAt } = lessons;
-  const rows = await db
+  const found = await db
     .select({ id, revision, title, horseId, tags, template, sheet, updatedAt })
     .from(lessons)
     .where(inArray(id, [...ids]));
-  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+  return found.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
 }
 
 /** Lessons and test sheets; a list of them is read again only where somebody has written it. */
-export function lessonStore(db: Database) {
+function lessonStore(db: Database) {
   const summaries = () => keptRows(db, lessons, (ids) => summariesOf(db, ids));
   const keptLessons = { lessons: summaries(), sheets: summaries() };
   return {
-    ...revisioned(db, { ...lesson, saved: keepVersion }),
+    ...revisioned(db, { ...rows, saved: keepVersion }),
     /** Lessons, or test sheets, the newest first; with words to look for, those that have them all in title, tags or text. */
     async list(
       words: readonly string[] = [],
@@ -65,12 +68,12 @@ export function lessonStore(db: Database) {
     /** Thrown away not long ago, and can still be brought back; the newest first. */
     async removed(): Promise<RemovedLesson[]> {
       const { id, title, horseId, removedAt } = lessons;
-      const rows = await db
+      const found = await db
         .select({ id, title, horseId, removedAt })
         .from(lessons)
         .where(isNotNull(removedAt))
         .orderBy(desc(removedAt));
-      return rows.map((row) => ({ ...row, removedAt: row.removedAt!.toISOString() }));
+      return found.map((row) => ({ ...row, removedAt: row.removedAt!.toISOString() }));
     },
     /** Lessons that were thrown away before an instant are gone for good. */
     async purge(before: Date): Promise<number> {
@@ -82,3 +85,40 @@ export function lessonStore(db: Database) {
     },
   };
 }
+
+const searchSchema = z.object({
+  q: z._default(z.string().check(z.trim(), z.maxLength(120)), ''),
+  sheets: z.optional(z.literal('1')),
+});
+
+export const lesson: Document<LessonRecord, ReturnType<typeof lessonStore>> = {
+  ...inRows(rows),
+  store: lessonStore,
+  api: {
+    for: 'ringside',
+    upTo: LARGE,
+    name: 'Lesson',
+    what: 'lesson',
+    isRemovable: true,
+    list: got(searchSchema, {
+      says: 'All lessons, or those that hold every word; with sheets=1 the test sheets instead',
+      answers: listOf(anything),
+      answer: (all, { q, sheets }) =>
+        all.list(q.split(/\s+/).filter(Boolean), { sheets: sheets === '1' }),
+    }),
+    more: {
+      '/removed': {
+        says: 'Lessons that were thrown away and can be brought back',
+        answers: listOf(anything),
+        answer: (all) => all.removed(),
+      },
+      '/{id}/versions': {
+        says: 'What a lesson was after each sitting',
+        answers: listOf(anything),
+        answer: (all, _, id) => all.versions(id),
+      },
+    },
+    signed: ({ savedBy: _, ...document }, { device }) =>
+      device ? { ...document, savedBy: device.person } : document,
+  },
+};

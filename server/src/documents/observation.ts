@@ -7,16 +7,10 @@ import {
 } from '@canter-book/core/observations/observation';
 import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
-import { Appending, type Appended } from './appending.ts';
-import type { Stored } from './kind.ts';
-import { countingAfter, oldestFirst, type Cursor } from './sessionPages.ts';
-
-/** Written by its own statement, many at once: it is only ever added. */
-export const observation: Stored<Observation, typeof observations.$inferSelect> = {
-  table: observations,
-  schema: observationSchema,
-  fromRow: (row) => row.data,
-};
+import { addObservations, Appending, type Appended } from '../repositories/appending.ts';
+import { forgetEvidence } from '../repositories/held.ts';
+import { countingAfter, oldestFirst, type Cursor } from '../repositories/sessionPages.ts';
+import type { Document } from './document.ts';
 
 /** What no later observation names. */
 export const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
@@ -30,10 +24,10 @@ export interface NamedReading {
   seen: Observation;
 }
 
-export type HomeworkAnswer = Pick<ObservationOf<'homework'>, 'did' | 'felt'>;
+type HomeworkAnswer = Pick<ObservationOf<'homework'>, 'did' | 'felt'>;
 
 /** What was seen in one session, or in some. */
-const seenInSessions = (db: Database) => ({
+export const seenInSessions = (db: Database) => ({
   async ofSession(sessionId: string): Promise<Observation[]> {
     const rows = await db
       .select({ data: observations.data })
@@ -84,7 +78,7 @@ const seenInSessions = (db: Database) => ({
 });
 
 /** What was seen: only ever added to. */
-export function observationStore(db: Database) {
+function observationStore(db: Database) {
   const appending = new Appending(db);
   return {
     ...seenInSessions(db),
@@ -173,8 +167,22 @@ async function readingsIn(
   return rows.map(({ sessionId, seen }) => ({ ...named.get(sessionId)!, seen }));
 }
 
-export type ObservationStore = ReturnType<typeof observationStore>;
-
 /** How many rows of a group are so. */
 export const kindCount = (where: SQL) =>
   sql<number>`count(*) filter (where ${where})`.mapWith(Number);
+
+/** What was seen in a session. It is only ever added, many at once, by a statement of its own. */
+export const observation: Document<Observation, ReturnType<typeof observationStore>> = {
+  table: observations,
+  schema: observationSchema,
+  fromRow: (row: typeof observations.$inferSelect) => row.data,
+  store: observationStore,
+  add: async (tx, seen) => (await addObservations(tx, seen)).storedIds,
+  async takeOut(tx, ids) {
+    const gone = await tx
+      .delete(observations)
+      .where(inArray(observations.id, [...ids]))
+      .returning({ sessionId: observations.sessionId });
+    await forgetEvidence(tx, [...new Set(gone.map((o) => o.sessionId))]);
+  },
+};
