@@ -7,7 +7,6 @@ import { openApi } from './openapi.ts';
 import { Problem } from './problem.ts';
 import { RESOURCES } from './resources.ts';
 import { auditable, identify, keepAside, only, ownPagesOnly, whoIn } from './routes/access.ts';
-import type { Resource } from './routes/resource.ts';
 import { SMALL } from './routes/says.ts';
 import { allowHosts, onlyStorable, onlyWithRoom } from './routes/door.ts';
 import { atMost, sendProblem } from './routes/errors.ts';
@@ -82,7 +81,7 @@ export function createApp(deps: AppDeps): Express {
   app.use('/api', identify(deps.devices), ownPagesOnly);
   app.use('/api', compression());
   // Nobody's body is read before it is known whether it may be sent at all.
-  for (const [path, { for: access, upTo }] of Object.entries<Resource>(RESOURCES))
+  for (const [path, { for: access, upTo }] of Object.entries(RESOURCES))
     app.use(`/api/${path}`, only(access), express.json({ limit: upTo ?? SMALL }));
   app.use('/api', onlyStorable, keepAside(deps.devices), onlyGivenHorses(book));
   if (deps.freeBytes) app.use('/api', onlyWithRoom(deps.freeBytes));
@@ -106,7 +105,7 @@ export function createApp(deps: AppDeps): Express {
     res.json({ ok: true, demo });
   });
   app.get('/api/openapi.json', only('team'), (_req, res) => void res.json(openApi(RESOURCES)));
-  for (const [path, { routes }] of Object.entries<Resource>(RESOURCES))
+  for (const [path, { routes }] of Object.entries(RESOURCES))
     app.use(`/api/${path}`, routes(book, deps));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The API has nothing at this address.');

@@ -285,7 +285,7 @@ describe('who may do what', () => {
     for (const [path, methods] of Object.entries<object>(body.paths)) {
       const name = names.find((n) => path.startsWith(`/api/${n}`)) ?? path.slice('/api/'.length);
       const allowed = said(name);
-      const access: Access | undefined = RESOURCES[name as keyof typeof RESOURCES]?.for;
+      const access: Access | undefined = RESOURCES[name]?.for;
       if (access) expect(allowed).toEqual(ROLES.filter((role) => may(role, access)));
       for (const method of Object.keys(methods).filter((m) => m !== 'parameters')) {
         for (const role of ROLES) {

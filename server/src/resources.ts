@@ -2,7 +2,7 @@ import type { Resource } from './routes/resource.ts';
 import { account } from './routes/account.ts';
 import { book } from './routes/bookData.ts';
 import { devices, pairing } from './routes/devices.ts';
-import { served } from './routes/documentRoutes.ts';
+import { servedDocuments } from './routes/documentRoutes.ts';
 import { ofHorses } from './routes/horses.ts';
 import { live } from './routes/live.ts';
 import { mine } from './routes/mine.ts';
@@ -14,21 +14,14 @@ import { busy, calendar, feeds, timetable } from './routes/timetable.ts';
 import { weather } from './routes/weather.ts';
 import { yard } from './routes/yard.ts';
 
-/** What the API has, by its address: a line a resource. */
-export const RESOURCES = {
-  horses: served('horse', ofHorses),
-  riders: served('rider'),
-  lessons: served('lesson'),
-  exercises: served('exercise'),
-  rides: served('ride'),
-  programmes: served('programme'),
-  appointments: served('appointment'),
+/** What the API has, by its address: every document of the book, and a line for each of the rest. */
+export const RESOURCES: Readonly<Record<string, Resource>> = {
+  ...servedDocuments({ horse: ofHorses, session: ofSessions }),
+  observations,
   timetable,
   busy,
   'calendar/feeds': feeds,
   calendar,
-  sessions: served('session', ofSessions),
-  observations,
   yard,
   weather,
   live,
@@ -41,4 +34,4 @@ export const RESOURCES = {
   shares,
   shared,
   pairing,
-} as const satisfies Record<string, Resource>;
+};

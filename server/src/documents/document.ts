@@ -53,7 +53,7 @@ export interface Api<T, Store> {
 export interface Got<Store> {
   readonly says: string;
   readonly query?: z.ZodMiniType;
-  /** The schema of the answer; of anything, where it says nothing. */
+  /** The schema of the answer; of a list of anything, where it says nothing. */
   readonly answers?: object;
   answer(store: Store, query: unknown, id: string): Promise<unknown>;
 }

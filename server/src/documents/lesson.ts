@@ -9,7 +9,7 @@ import { wordsOfLesson } from '../db/words.ts';
 import { keptRows } from '../repositories/keptRows.ts';
 import { keepVersion, versionsOf } from '../repositories/lessonVersions.ts';
 import { revisioned } from '../repositories/revisioned.ts';
-import { anything, LARGE, listOf } from '../routes/says.ts';
+import { LARGE } from '../routes/says.ts';
 import { got, type Document, type Rows } from './document.ts';
 import { inRows, instant, orMissing } from './rows.ts';
 
@@ -102,19 +102,16 @@ export const lesson: Document<LessonRecord, ReturnType<typeof lessonStore>> = {
     isRemovable: true,
     list: got(searchSchema, {
       says: 'All lessons, or those that hold every word; with sheets=1 the test sheets instead',
-      answers: listOf(anything),
       answer: (all, { q, sheets }) =>
         all.list(q.split(/\s+/).filter(Boolean), { sheets: sheets === '1' }),
     }),
     more: {
       '/removed': {
         says: 'Lessons that were thrown away and can be brought back',
-        answers: listOf(anything),
         answer: (all) => all.removed(),
       },
       '/{id}/versions': {
         says: 'What a lesson was after each sitting',
-        answers: listOf(anything),
         answer: (all, _, id) => all.versions(id),
       },
     },

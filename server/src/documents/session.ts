@@ -17,7 +17,7 @@ import {
   oldestFirst,
   type Cursor,
 } from '../repositories/sessionPages.ts';
-import { anything, LARGE, listOf } from '../routes/says.ts';
+import { LARGE } from '../routes/says.ts';
 import { got, type Document, type Rows } from './document.ts';
 import { kindCount, seenInSessions, stands } from './observation.ts';
 import { inRows, instant, orMissing, takeOutRows } from './rows.ts';
@@ -256,7 +256,6 @@ export const session: Document<Session, ReturnType<typeof sessionStore>> = {
     what: 'session',
     list: got(filterSchema, {
       says: 'Sessions, the newest first',
-      answers: listOf(anything),
       answer: (all, filter) => all.list(filter),
     }),
     signed: (given, { device }, all) => taughtBy(given, device, all),

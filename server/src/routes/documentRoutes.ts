@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express';
-import { DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
+import { DOCUMENT_KINDS, DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
 import { z } from '@canter-book/core/schema';
 import type { Api, Document, Got } from '../documents/document.ts';
 import { DOCUMENTS } from '../documents/table.ts';
@@ -19,18 +19,15 @@ interface Store {
 }
 type Served = Document<Revisioned, Store> & { readonly api: Api<Revisioned, Store> };
 
-const GOT = { answers: listOf(anything) };
-
 /** A query as it is described: what its schema says of each of its words. */
 function queryOf(schema: z.ZodMiniType): Pick<Operation, 'query'> {
   const { properties } = z.toJSONSchema(schema, { unrepresentable: 'any' });
   return { query: (properties ?? {}) as Record<string, object> };
 }
 
-const said = ({ says, query, answers }: Got<Store>): Operation => ({
+const said = ({ says, query, answers = listOf(anything) }: Got<Store>): Operation => ({
   says,
-  ...GOT,
-  ...(answers && { answers }),
+  answers,
   ...(query && queryOf(query)),
 });
 
@@ -84,8 +81,7 @@ function routesOf({ schema, api }: Served, store: Store): Router {
   return router;
 }
 
-export function served(kind: DocumentKind, more?: More): Resource {
-  const document = DOCUMENTS[kind] as unknown as Served;
+function served(kind: DocumentKind, document: Served, more?: More): Resource {
   const { api, schema } = document;
   return {
     for: api.for,
@@ -98,3 +94,20 @@ export function served(kind: DocumentKind, more?: More): Resource {
     schemas: { [api.name]: schema, ...more?.schemas },
   };
 }
+
+/**
+ * Every document that is read and saved by its id, by its address.
+ *
+ * @param more what some have besides
+ */
+export const servedDocuments = (
+  more: Partial<Record<DocumentKind, More>>,
+): Readonly<Record<string, Resource>> =>
+  Object.fromEntries(
+    DOCUMENT_KINDS.flatMap((kind) => {
+      const document = DOCUMENTS[kind] as unknown as Served | { readonly api?: undefined };
+      return document.api
+        ? [[DOCUMENT_NAMES[kind].at, served(kind, document, more[kind])] as const]
+        : [];
+    }),
+  );

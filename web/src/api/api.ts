@@ -1,25 +1,30 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
 import { CLIENT } from './client.ts';
 
 /** What the book is asked: each resource adds its endpoints in a file of its own. */
 
-export const TAGS = [
-  'Horse',
-  'Rider',
-  'Lesson',
-  // The one at the desk: asked for again when another device has saved it, not after one's own saves.
-  'OpenLesson',
-  'Session',
-  'Observations',
-  'Exercise',
-  'Import',
-  'Ride',
-  'Programme',
-  'Appointment',
-  'Timetable',
-  'Busy',
-] as const;
-export type Tag = (typeof TAGS)[number];
+/** Of what is no document of the book. */
+const OTHERS = ['Import'] as const;
+
+type Named = (typeof DOCUMENT_NAMES)[DocumentKind];
+export type Tag = Named['tag'] | Extract<Named, { open: string }>['open'] | (typeof OTHERS)[number];
+
+/** What the client has to know of a document: see `DOCUMENT_NAMES`. */
+export interface Called {
+  readonly tag: Tag;
+  readonly open?: Tag;
+  readonly also?: Tag;
+}
+
+/** All by which pages show it or what is worked out of it. */
+export const tagsOf = ({ tag, open, also }: Called): Tag[] =>
+  [tag, open, also].filter((t) => t !== undefined);
+
+export const TAGS: readonly Tag[] = [
+  ...new Set(Object.values<Called>(DOCUMENT_NAMES).flatMap(tagsOf)),
+  ...OTHERS,
+];
 
 const ANY = 'any';
 type TagOf = { readonly type: Tag; readonly id: string };
@@ -34,30 +39,6 @@ export const oneAnd = (id: string, ...types: readonly Tag[]): TagOf[] =>
 export const byId =
   (type: Tag) =>
   (_answer: unknown, _error: unknown, id: string): TagOf[] => [{ type, id }];
-/** The one that was saved. */
-export const saved =
-  (...types: readonly Tag[]) =>
-  (_answer: unknown, _error: unknown, { id }: { readonly id: string }): TagOf[] =>
-    oneAnd(id, ...types);
-/** The one that was deleted. */
-export const deleted =
-  (...types: readonly Tag[]) =>
-  (_answer: unknown, _error: unknown, id: string): TagOf[] =>
-    oneAnd(id, ...types);
-
-/** What a browser still sends for a page that is being closed. */
-const MOST_AFTER_CLOSING = 50_000;
-
-/** Saves a document under its id. */
-export const put = <T extends { id: string }>(path: string) => ({
-  query: (body: T) => ({
-    url: `${path}/${body.id}`,
-    method: 'PUT',
-    body,
-    keepalive: JSON.stringify(body).length < MOST_AFTER_CLOSING,
-  }),
-});
-
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/api', headers: { 'X-Client': CLIENT } }),
   tagTypes: TAGS,

@@ -1,17 +1,11 @@
-import type { ProgrammeRecord } from '@canter-book/core/programme/record';
-import { anyOf, api, put, saved } from './api.ts';
+import { api } from './api.ts';
+import { documents } from './documents.ts';
 
 export const programmesApi = api.injectEndpoints({
-  endpoints: (build) => ({
-    programmes: build.query<ProgrammeRecord[], { horseId?: string; ended?: 1 }>({
-      query: (params) => ({ url: 'programmes', params }),
-      providesTags: anyOf('Programme'),
-    }),
-    saveProgramme: build.mutation<ProgrammeRecord, ProgrammeRecord>({
-      ...put<ProgrammeRecord>('programmes'),
-      invalidatesTags: saved('Programme'),
-    }),
-  }),
+  endpoints(build) {
+    const { some, save } = documents(build, 'programme');
+    return { programmes: some<{ horseId?: string; ended?: 1 }>(), saveProgramme: save };
+  },
 });
 
 export const { useProgrammesQuery, useSaveProgrammeMutation } = programmesApi;

@@ -1,50 +1,44 @@
 import type { SessionSummary } from '@canter-book/core/book/summaries';
-import type { Session } from '@canter-book/core/book/records';
 import type { Observation } from '@canter-book/core/observations/observation';
-import { anyOf, api, byId, oneAnd, put, saved } from './api.ts';
+import { anyOf, api, byId, oneAnd } from './api.ts';
+import { documents } from './documents.ts';
 
 /** Of the days one looks back on. */
 export const SESSIONS_A_PAGE = 60;
 
 export const sessionsApi = api.injectEndpoints({
-  endpoints: (build) => ({
-    sessions: build.query<SessionSummary[], { horseId?: string; limit?: number; since?: string }>({
-      query: (params) => ({ url: 'sessions', params }),
-      providesTags: anyOf('Session'),
-    }),
-    /** All sessions, the newest first: the next page begins before the last one of the page before. */
-    sessionPages: build.infiniteQuery<SessionSummary[], void, string | null>({
-      infiniteQueryOptions: {
-        initialPageParam: null,
-        getNextPageParam: (page) =>
-          page.length < SESSIONS_A_PAGE ? undefined : page[page.length - 1]?.id,
-      },
-      query: ({ pageParam }) => ({
-        url: 'sessions',
-        params: { limit: SESSIONS_A_PAGE, ...(pageParam && { before: pageParam }) },
+  endpoints(build) {
+    const { some, one, save } = documents(build, 'session');
+    return {
+      sessions: some<{ horseId?: string; limit?: number; since?: string }, SessionSummary[]>(),
+      session: one,
+      saveSession: save,
+      /** All sessions, the newest first: the next page begins before the last one of the page before. */
+      sessionPages: build.infiniteQuery<SessionSummary[], void, string | null>({
+        infiniteQueryOptions: {
+          initialPageParam: null,
+          getNextPageParam: (page) =>
+            page.length < SESSIONS_A_PAGE ? undefined : page[page.length - 1]?.id,
+        },
+        query: ({ pageParam }) => ({
+          url: 'sessions',
+          params: { limit: SESSIONS_A_PAGE, ...(pageParam && { before: pageParam }) },
+        }),
+        providesTags: anyOf('Session'),
       }),
-      providesTags: anyOf('Session'),
-    }),
-    session: build.query<Session, string>({
-      query: (id) => `sessions/${id}`,
-      providesTags: byId('Session'),
-    }),
-    saveSession: build.mutation<Session, Session>({
-      ...put<Session>('sessions'),
-      invalidatesTags: saved('Session'),
-    }),
-    observations: build.query<Observation[], string>({
-      query: (sessionId) => `sessions/${sessionId}/observations`,
-      providesTags: byId('Observations'),
-    }),
-    addObservations: build.mutation<{ stored: number }, Observation[]>({
-      query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
-      invalidatesTags: (_answer, _error, observations) =>
-        [...new Set(observations.map((o) => o.sessionId))].flatMap((id) =>
-          oneAnd(id, 'Observations', 'Session'),
-        ),
-    }),
-  }),
+      observations: build.query<Observation[], string>({
+        query: (sessionId) => `sessions/${sessionId}/observations`,
+        providesTags: byId('Observations'),
+      }),
+      addObservations: build.mutation<{ stored: number }, Observation[]>({
+        query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
+        invalidatesTags: (_answer, _error, observations) =>
+          [...new Set(observations.map((o) => o.sessionId))].flatMap((id) =>
+            oneAnd(id, 'Observations', 'Session'),
+          ),
+      }),
+    };
+  },
 });
 
 export const {

@@ -1,10 +1,12 @@
 import { beforeEach, expect, test } from '@jest/globals';
-import type { Horse } from '@canter-book/core/book/records';
+import type { Horse, Session } from '@canter-book/core/book/records';
 import type { Observation } from '@canter-book/core/observations/observation';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { createBookStore } from '../app/store.ts';
 import { FakeServer } from '../testing/render.tsx';
 import { api } from './api.ts';
 import { horsesApi } from './horses.ts';
+import { ridesApi } from './rides.ts';
 import { sessionsApi } from './sessions.ts';
 import { yardApi } from './yard.ts';
 
@@ -57,6 +59,25 @@ test('what was seen is asked for again in its own session only', async () => {
     '/api/sessions/s1',
     '/api/sessions/s1/observations',
   ]);
+});
+
+test('a marked ride and a session are asked for again with what is worked out of them', async () => {
+  await Promise.all([
+    store.dispatch(session.initiate('s1')),
+    store.dispatch(session.initiate('s2')),
+    store.dispatch(observations.initiate('s1')),
+    store.dispatch(ridesApi.endpoints.ride.initiate('r1')),
+    store.dispatch(ridesApi.endpoints.rides.initiate({ horseId: 'tansy' })),
+    store.dispatch(horsesApi.endpoints.readings.initiate('tansy')),
+  ]);
+  const { saveRide, removeRide } = ridesApi.endpoints;
+  const ofRide = ['/api/horses/tansy/readings', '/api/rides', '/api/rides/r1'];
+  const save = () => store.dispatch(saveRide.initiate({ id: 'r1' } as MarkedRide));
+  expect(await askedWhile(save)).toEqual(ofRide);
+  expect(await askedWhile(() => store.dispatch(removeRide.initiate('r1')))).toEqual(ofRide);
+  const gone = { id: 's1', removedAt: '2026-05-04T10:00:00Z' } as Session;
+  const away = () => store.dispatch(sessionsApi.endpoints.saveSession.initiate(gone));
+  expect(await askedWhile(away)).toEqual(['/api/horses/tansy/readings', '/api/sessions/s1']);
 });
 
 test('word from another device asks for all of a resource', async () => {

@@ -1,5 +1,6 @@
-import type { Appointment, BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
-import { api, put } from './api.ts';
+import type { BusyCalendar, Timetable } from '@canter-book/core/calendar/appointment';
+import { anyOf, api } from './api.ts';
+import { documents } from './documents.ts';
 
 /** A calendar file of somebody's own, and whose it is. */
 export interface TakenCalendar {
@@ -12,43 +13,36 @@ export interface TakenCalendar {
 }
 
 export const timetableApi = api.injectEndpoints({
-  endpoints: (build) => ({
-    appointments: build.query<Appointment[], { from: string; to: string }>({
-      query: (params) => ({ url: 'appointments', params }),
-      providesTags: ['Appointment'],
-    }),
-    saveAppointment: build.mutation<Appointment, Appointment>({
-      ...put<Appointment>('appointments'),
-      invalidatesTags: ['Appointment'],
-    }),
-    removeAppointment: build.mutation<void, string>({
-      query: (id) => ({ url: `appointments/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['Appointment'],
-    }),
-    timetable: build.query<Timetable, void>({
-      query: () => 'timetable',
-      providesTags: ['Timetable'],
-    }),
-    saveTimetable: build.mutation<Timetable, Timetable>({
-      query: (body) => ({ url: 'timetable', method: 'PUT', body }),
-      invalidatesTags: ['Timetable'],
-    }),
-    busy: build.query<BusyCalendar[], void>({ query: () => 'busy', providesTags: ['Busy'] }),
-    takeCalendar: build.mutation<BusyCalendar, TakenCalendar>({
-      query: ({ text, ...params }) => ({
-        url: 'busy',
-        method: 'POST',
-        params,
-        headers: { 'Content-Type': 'text/calendar' },
-        body: text,
+  endpoints(build) {
+    const appointments = documents(build, 'appointment');
+    const busy = documents(build, 'busy');
+    return {
+      appointments: appointments.some<{ from: string; to: string }>(),
+      saveAppointment: appointments.save,
+      removeAppointment: appointments.remove,
+      busy: busy.all,
+      removeCalendar: busy.remove,
+      takeCalendar: build.mutation<BusyCalendar, TakenCalendar>({
+        query: ({ text, ...params }) => ({
+          url: 'busy',
+          method: 'POST',
+          params,
+          headers: { 'Content-Type': 'text/calendar' },
+          body: text,
+        }),
+        invalidatesTags: anyOf('Busy'),
       }),
-      invalidatesTags: ['Busy'],
-    }),
-    removeCalendar: build.mutation<void, string>({
-      query: (id) => ({ url: `busy/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['Busy'],
-    }),
-  }),
+      // A book has one.
+      timetable: build.query<Timetable, void>({
+        query: () => 'timetable',
+        providesTags: anyOf('Timetable'),
+      }),
+      saveTimetable: build.mutation<Timetable, Timetable>({
+        query: (body) => ({ url: 'timetable', method: 'PUT', body }),
+        invalidatesTags: anyOf('Timetable'),
+      }),
+    };
+  },
 });
 
 export const {

@@ -1,4 +1,5 @@
 import type { Session } from '@canter-book/core/book/records';
+import type { DocumentKind } from '@canter-book/core/documents';
 import type { Observation } from '@canter-book/core/observations/observation';
 import { api } from './api.ts';
 
@@ -11,20 +12,7 @@ export interface Import {
   observations: number;
 }
 
-type Counts = Record<
-  | 'horse'
-  | 'rider'
-  | 'lesson'
-  | 'ride'
-  | 'exercise'
-  | 'programme'
-  | 'appointment'
-  | 'timetable'
-  | 'busy'
-  | 'session'
-  | 'observation',
-  number
->;
+type Counts = Record<DocumentKind, number>;
 
 /** What was found in a book file, or taken from it. */
 export interface BundleReport {

@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { api, TAGS, type Tag } from '../api/api.ts';
+import { DOCUMENT_NAMES } from '@canter-book/core/documents';
+import { api, TAGS, tagsOf, type Tag } from '../api/api.ts';
 import { CLIENT } from '../api/client.ts';
 import { soon } from './soon.ts';
 import type { BookStore } from './store.ts';
@@ -9,20 +10,10 @@ import type { BookStore } from './store.ts';
  * for again. A page nobody looks at does not listen; looked at again, it asks for everything it shows.
  */
 
-/** What is shown of a resource, by the tags of its queries. */
-const SHOWN: Readonly<Record<string, readonly Tag[]>> = {
-  horses: ['Horse'],
-  riders: ['Rider'],
-  lessons: ['Lesson', 'OpenLesson'],
-  exercises: ['Exercise'],
-  rides: ['Ride', 'Observations'],
-  programmes: ['Programme'],
-  appointments: ['Appointment'],
-  timetable: ['Timetable'],
-  busy: ['Busy'],
-  sessions: ['Session'],
-  observations: ['Observations', 'Session'],
-};
+/** What is shown of a document, by its address: the tags of its queries. */
+const SHOWN = new Map<string, readonly Tag[]>(
+  Object.values(DOCUMENT_NAMES).map(({ at, ...called }) => [at, tagsOf(called)]),
+);
 /** Of these no other page shows anything. */
 const OF_NO_PAGE = ['devices', 'pairing', 'live', 'people', 'sign-in', 'account', 'shares'];
 
@@ -86,7 +77,7 @@ export function startLive(store: BookStore): () => void {
     });
     own.addEventListener('change', (event) => {
       const { resource } = JSON.parse((event as MessageEvent<string>).data) as { resource: string };
-      if (!OF_NO_PAGE.includes(resource)) ask(SHOWN[resource] ?? TAGS);
+      if (!OF_NO_PAGE.includes(resource)) ask(SHOWN.get(resource) ?? TAGS);
     });
     own.addEventListener('open-lesson', (event) =>
       told(JSON.parse((event as MessageEvent<string>).data) as Open),

@@ -1,28 +1,16 @@
 import { useState } from 'react';
-import { api } from '../../api/api.ts';
+import { DOCUMENT_KINDS, DOCUMENT_NAMES } from '@canter-book/core/documents';
+import { api, TAGS } from '../../api/api.ts';
 import { useTakeBookMutation, type BundleReport } from '../../api/wholeBook.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 
-const KINDS = ['horse', 'rider', 'lesson', 'exercise', 'session', 'observation'] as const;
-
 const TABLES = [
   { href: '/api/book/sessions.csv', label: 'All sessions as a table (CSV)' },
   { href: '/api/book/readings.csv', label: 'All readings as a table (CSV)' },
 ];
-
-/** What another book may bring. */
-const CHANGED = [
-  'Horse',
-  'Rider',
-  'Lesson',
-  'Exercise',
-  'Session',
-  'Observations',
-  'Import',
-] as const;
 
 /** The whole book as one file: to keep elsewhere, to move, to bring back. */
 export function BookFile() {
@@ -34,7 +22,7 @@ export function BookFile() {
     const done = await take({ file: chosen, check });
     if (done.error) return setReport(null);
     setReport({ of: done.data, stored: !check });
-    if (!check) dispatch(api.util.invalidateTags([...CHANGED]));
+    if (!check) dispatch(api.util.invalidateTags([...TAGS]));
   };
   return (
     <section aria-labelledby="file">
@@ -42,9 +30,9 @@ export function BookFile() {
         The whole book as a file
       </h2>
       <p className="mb-4 text-[14px] text-soft">
-        Horses, riders, lessons, your own exercises, sessions and everything seen. A file is checked
-        before it is imported; what is in the book already stays as it is. The safety copies beside
-        the book are such files too.
+        Horses, riders, lessons and tests, your own exercises, programmes, the timetable, sessions
+        and everything seen. A file is checked before it is imported; what is in the book already
+        stays as it is. The safety copies beside the book are such files too.
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <ButtonFile href="/api/book/export">Export the whole book</ButtonFile>
@@ -73,7 +61,7 @@ export function BookFile() {
             <p className="mt-3 font-bold text-bottle">✓ It is in the book.</p>
           ) : (
             <ToImport
-              isReady={!taking.isLoading && KINDS.some((k) => report.of.added[k] > 0)}
+              isReady={!taking.isLoading && DOCUMENT_KINDS.some((k) => report.of.added[k] > 0)}
               onImport={() => file && void look(file, false)}
               onCancel={() => setReport(null)}
             />
@@ -119,9 +107,9 @@ const Report = ({ of, stored }: { of: BundleReport; stored: boolean }) => (
         </tr>
       </thead>
       <tbody className="tabular font-mono">
-        {KINDS.map((kind) => (
+        {DOCUMENT_KINDS.filter((kind) => of.added[kind] + of.known[kind] > 0).map((kind) => (
           <tr key={kind}>
-            <th className="pr-6 text-left font-sans font-normal">{kind}s</th>
+            <th className="pr-6 text-left font-sans font-normal">{DOCUMENT_NAMES[kind].many}</th>
             <td className="pr-6">{of.added[kind]}</td>
             <td>{of.known[kind]}</td>
           </tr>

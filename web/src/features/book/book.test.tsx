@@ -1,19 +1,14 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { DOCUMENT_KINDS, DOCUMENT_NAMES } from '@canter-book/core/documents';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
 import BookData from './BookData.tsx';
 
 afterEach(cleanup);
 
 const horse = someHorse();
-const counts = (n: number) => ({
-  horse: n,
-  rider: 0,
-  lesson: 0,
-  exercise: 0,
-  session: 0,
-  observation: 2 * n,
-});
+const none = Object.fromEntries(DOCUMENT_KINDS.map((kind) => [kind, 0]));
+const counts = (n: number) => ({ ...none, horse: n, observation: 2 * n });
 const report = (more: object = {}) => ({
   added: counts(3),
   known: counts(1),
@@ -64,6 +59,15 @@ describe('the book as a file', () => {
     expect(screen.getByText('line 7: horse: name give a name')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(screen.queryByText(/cut short/)).toBeNull();
+  });
+
+  test.each(DOCUMENT_KINDS)('of a %s alone says so, and is taken', async (kind) => {
+    open({ 'POST /api/book/import': report({ added: { ...none, [kind]: 3 }, known: none }) });
+    give('A book file', 'book.jsonl', '{}\n');
+    const row = await screen.findByRole('row', { name: `${DOCUMENT_NAMES[kind].many} 3 0` });
+    expect(within(row.closest('table')!).getAllByRole('row')).toHaveLength(2);
+    const take = screen.getByRole<HTMLButtonElement>('button', { name: 'Import it' });
+    expect(take.disabled).toBe(false);
   });
 
   test('nothing new in it? Then there is nothing to take', async () => {
