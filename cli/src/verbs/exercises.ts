@@ -8,7 +8,8 @@ export function addExercises(program: Command, call: Call): void {
     .description('print the exercises of the shelf, chain by chain')
     .option('--json', 'print one JSON object')
     .action(async (options: { json?: boolean }) => {
-      const { CHAINS, EXERCISES } = await import('@canter-book/core/exercises/catalogue');
+      const { EXERCISES } = await import('@canter-book/core/exercises/catalogue');
+      const { CHAINS } = await import('@canter-book/core/exercises/chains/table');
       if (options.json) {
         call.answer(`${JSON.stringify({ exercises: EXERCISES }, null, 2)}\n`);
         return;

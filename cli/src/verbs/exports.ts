@@ -1,31 +1,28 @@
 import type { Command } from 'commander';
-import { lessonSvg } from '@canter-book/core/formats/lessonSvg';
-import { trackCsv } from '@canter-book/core/formats/trackCsv';
+import { LESSON_EXPORTS, type LessonExport } from '@canter-book/core/formats/lessonExports';
 import { giveUp, type Call } from '../call.ts';
 import { profileFor, sayAssumed, withHorse, type HorseOption } from '../horseFile.ts';
 import { exitStatus, readLessonFile } from '../lessonFile.ts';
 
-/** `svg FILE`: the lesson on one page. `track FILE`: its positions as CSV. */
+/** `svg FILE`, `track FILE`: a verb for each way a lesson is exported. */
 export function addExports(program: Command, call: Call): void {
-  withHorse(program.command('svg'))
-    .description('print the lesson as one page of SVG')
-    .argument('<file>', 'a lesson in shorthand, or - for standard input')
-    .action((file: string, options: HorseOption) => {
-      const { parsed, ride, findings } = readLessonFile(file, profileFor(options, call), call);
-      sayAssumed(options, call);
-      call.status = exitStatus(findings);
-      call.answer(`${lessonSvg(ride, parsed.lesson)}\n`);
-    });
-  withHorse(program.command('track'))
-    .description('print the positions of the ride as CSV, in local metres')
-    .argument('<file>', 'a lesson in shorthand, or - for standard input')
-    .option('--every <seconds>', 'time between two rows', '1')
-    .action((file: string, options: { every: string } & HorseOption) => {
-      const every = Number(options.every);
-      if (!(every > 0)) giveUp(`--every must be a number of seconds above 0, got ${options.every}`);
-      const { ride, findings } = readLessonFile(file, profileFor(options, call), call);
-      sayAssumed(options, call);
-      call.status = exitStatus(findings);
-      call.answer(trackCsv(ride, every));
-    });
+  for (const one of LESSON_EXPORTS) addExport(one, program, call);
+}
+
+function addExport({ verb, says, asks, write }: LessonExport, program: Command, call: Call): void {
+  const command = withHorse(program.command(verb))
+    .description(says)
+    .argument('<file>', 'a lesson in shorthand, or - for standard input');
+  if (asks) command.option(`--${asks.name} <${asks.unit}>`, asks.says, String(asks.usual));
+  command.action((file: string, options: Record<string, string> & HorseOption) => {
+    const asked = asks && Number(options[asks.name]);
+    if (asks && !(asked! > 0)) {
+      const { name, unit } = asks;
+      giveUp(`--${name} must be a number of ${unit} above 0, got ${options[name]}`);
+    }
+    const { parsed, ride, findings } = readLessonFile(file, profileFor(options, call), call);
+    sayAssumed(options, call);
+    call.status = exitStatus(findings);
+    call.answer(write({ ride, lesson: parsed.lesson, asked }));
+  });
 }

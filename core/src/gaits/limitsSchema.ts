@@ -1,5 +1,6 @@
 import { numberIn, z } from '../schema.ts';
-import { CIRCLE_RANGE, LIMITS, OWN_LIMITS, type OwnLimit } from './limits.ts';
+import { CIRCLE_RANGE, OWN_LIMITS, type OwnLimit } from './limits.ts';
+import { LIMITS } from './limitTable.ts';
 
 /** Of a circle, metres. */
 export const circleSchema = numberIn(CIRCLE_RANGE);

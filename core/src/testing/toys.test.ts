@@ -1,4 +1,5 @@
 import { afterEach, expect, jest, test } from '@jest/globals';
+import type { Horse } from '../book/records.ts';
 import type { Observation } from '../observations/observation.ts';
 
 /** What one change costs: a toy of each kind is its file and its line in the table, and works everywhere. */
@@ -130,4 +131,88 @@ test('an observation is checked, said, measured, written into a table and noted'
     ...['2026-01-01', 'Marram', 'toy', 'left', 'trot', '7.5', ''],
   ]);
   expect(ALL_KINDS.filter((k) => k.instrument).map((k) => k.kind as string)).toContain('toy');
+});
+
+test('a chain stands on the shelf, is laid on both reins, and may be planned', async () => {
+  const { CHAINS } = await import('../exercises/chains/table.ts');
+  const { chain, exercise, rung } = await import('../exercises/exercise.ts');
+  const { BEND } = await import('../exercises/aids.ts');
+  const { FAULTS } = await import('../exercises/faults.ts');
+  const toy = chain({
+    id: 'toys',
+    name: 'Toys',
+    about: 'For once.',
+    faculties: ['bend'],
+    remarks: { 'steady-hand': 'Steady.', 'stretch-first': 'Long.', 'light-rein': 'Light.' },
+    exercises: [
+      exercise({
+        id: 'toy-circle',
+        name: 'Circle of the toy',
+        purpose: 'Round, for once.',
+        builds: { suppleness: 4 },
+        stage: 1,
+        gaits: ['trot'],
+        template: '{at} trot working\n{at} circle left {size}',
+        at: ['A', 'E'],
+        rungs: [rung('20 m', { size: 20 })],
+        load: 2,
+        aids: BEND,
+        good: { measure: 'Roundness', threshold: 'Round.' },
+        leaveWhen: 'Round twice.',
+        repair: null,
+        faults: [FAULTS.quick],
+      }),
+    ],
+  });
+  jest.resetModules();
+  jest.unstable_mockModule('../exercises/chains/table.ts', () => ({ CHAINS: [...CHAINS, toy] }));
+  const { chainOf } = await import('../exercises/catalogue.ts');
+  const { CATALOGUE } = await import('../exercises/shelf.ts');
+  const { missingNames } = await import('../exercises/graph.ts');
+  const { sitesOf } = await import('../exercises/sites.ts');
+  const { candidatesOf } = await import('../planner/candidates.ts');
+  const { horseFileSchema, wishesSchema } = await import('../planner/request.ts');
+  const { LONG_ARENA } = await import('../arena/arena.ts');
+
+  const onShelf = CATALOGUE.find('toy-circle')!;
+  expect(onShelf.remarks['light-rein']).toBe('Light.');
+  expect(chainOf('toy-circle')?.name).toBe('Toys');
+  expect(missingNames(CATALOGUE.exercises)).toEqual([]);
+  const sites = sitesOf(onShelf, onShelf.rungs[0]!, LONG_ARENA);
+  expect(sites.map(({ at, rein }) => `${at} ${rein}`).sort()).toEqual([
+    ...['A left', 'A right', 'B left', 'B right', 'C left', 'C right', 'E left', 'E right'],
+  ]);
+  const { candidates } = candidatesOf({
+    horse: horseFileSchema.parse({ name: 'Marram', stage: 2 }),
+    wishes: wishesSchema.parse({ minutes: 40, arena: LONG_ARENA, date: '2026-05-04' }),
+  });
+  expect(candidates.map((c) => c.exercise.id)).toContain('toy-circle');
+});
+
+test('a limit is of every stage, and of one horse where the instructor says so', async () => {
+  const { LIMITS } = await import('../gaits/limitTable.ts');
+  const toy = {
+    stages: { 1: null, 2: 1, 3: 2, 4: 3, 5: 4, 6: 5, 7: 6, 8: 7 },
+    own: { label: 'Most toys', least: 1, most: 9 },
+  };
+  jest.resetModules();
+  jest.unstable_mockModule('../gaits/limitTable.ts', () => ({ LIMITS: { ...LIMITS, toy } }));
+  const { OWN_LIMITS, STAGE_LIMITS } = await import('../gaits/limits.ts');
+  const { ANY_HORSE, limitsOf } = await import('../gaits/horse.ts');
+  const { limitsSchema } = await import('../book/records.ts');
+  const { profileOf } = await import('../book/profile.ts');
+  const { horseFileSchema, profileOfFile } = await import('../planner/request.ts');
+
+  expect(OWN_LIMITS as readonly string[]).toContain('toy');
+  expect(STAGE_LIMITS[3]).toMatchObject({ toy: 2 });
+  expect(limitsOf({ ...ANY_HORSE, stage: 4 })).toMatchObject({ toy: 3 });
+  // Of the book.
+  expect(limitsSchema.safeParse({ toy: 10 }).success).toBe(false);
+  const limits = limitsSchema.parse({ toy: 8 });
+  const horse = { name: 'Marram', stage: 4, measured: [], bornYear: null, limits };
+  expect(limitsOf(profileOf(horse as unknown as Horse, '2026-05-04'))).toMatchObject({ toy: 8 });
+  // Of the horse file.
+  const file = (toy: number) => ({ name: 'Marram', stage: 4, limits: { toy } });
+  expect(horseFileSchema.safeParse(file(0)).success).toBe(false);
+  expect(limitsOf(profileOfFile(horseFileSchema.parse(file(5))))).toMatchObject({ toy: 5 });
 });

@@ -1,7 +1,8 @@
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import type { Horse } from '@canter-book/core/book/records';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
-import { LIMITS, OWN_LIMITS, STAGE_LIMITS } from '@canter-book/core/gaits/limits';
+import { OWN_LIMITS, STAGE_LIMITS } from '@canter-book/core/gaits/limits';
+import { LIMITS } from '@canter-book/core/gaits/limitTable';
 import { Field, TextInput } from '../../ui/Field.tsx';
 
 interface LimitFieldsProps {

@@ -1,4 +1,4 @@
-import { CHAINS } from '@canter-book/core/exercises/catalogue';
+import { CHAINS } from '@canter-book/core/exercises/chains/table';
 import type { Chain, Exercise } from '@canter-book/core/exercises/exercise';
 import { firstSite } from '@canter-book/core/exercises/sites';
 import { LONG_ARENA } from '@canter-book/core/arena/arena';

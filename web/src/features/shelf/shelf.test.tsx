@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
-import { CHAINS, EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
+import { EXERCISES, findExercise } from '@canter-book/core/exercises/catalogue';
+import { CHAINS } from '@canter-book/core/exercises/chains/table';
 import { levelsOf } from '@canter-book/core/exercises/graph';
 import { horseFileSchema } from '@canter-book/core/planner/request';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react';
+import { LESSON_EXPORTS } from '@canter-book/core/formats/lessonExports';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import { flipLesson, mirrorLesson } from '@canter-book/core/lesson/mirror';
 import { inOtherArena } from '@canter-book/core/lesson/otherArena';
 import { Between, DropMenu, Entry } from '../../../ui/DropMenu.tsx';
 import { useDesk } from '../deskModel.ts';
-import { printPage, savePdf, saveSvg, saveText, type HandOut } from './handOut.ts';
+import { printPage, saveExport, savePdf, saveText, type HandOut } from './handOut.ts';
 
 interface LessonMenuProps {
   /** Look and words of its button. */
@@ -52,7 +53,11 @@ export function LessonMenu(props: LessonMenuProps) {
           <Entry onClick={() => void savePdf(handOut).catch(() => onFailed('The PDF'))}>
             Save as PDF
           </Entry>
-          <Entry onClick={() => saveSvg(handOut)}>Save the drawing as SVG</Entry>
+          {LESSON_EXPORTS.map((one) => (
+            <Entry key={one.verb} onClick={() => saveExport(one, handOut)}>
+              {one.entry}
+            </Entry>
+          ))}
           <Entry onClick={() => saveText(handOut)}>Save the text, to share</Entry>
           <Entry onClick={onShare}>Share by a link</Entry>
           <Between />

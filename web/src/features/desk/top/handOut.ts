@@ -1,3 +1,4 @@
+import type { LessonExport } from '@canter-book/core/formats/lessonExports';
 import { lessonSvg } from '@canter-book/core/formats/lessonSvg';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { Lesson } from '@canter-book/core/lesson/document';
@@ -25,9 +26,8 @@ export async function savePdf(handOut: HandOut): Promise<void> {
   saveFile(`${nameOf(handOut.lesson)}.pdf`, await pdfOf([pageOf(handOut)], title));
 }
 
-export function saveSvg(handOut: HandOut): void {
-  const page = new Blob([pageOf(handOut)], { type: 'image/svg+xml' });
-  saveFile(`${nameOf(handOut.lesson)}.svg`, page);
+export function saveExport({ type, ending, write }: LessonExport, handOut: HandOut): void {
+  saveFile(`${nameOf(handOut.lesson)}.${ending}`, new Blob([write(handOut)], { type }));
 }
 
 export function saveText({ lesson }: HandOut): void {
