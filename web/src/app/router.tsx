@@ -11,8 +11,10 @@ interface Screen {
   readonly ahead?: (at: Opened) => Ahead;
 }
 
+type Line = readonly [path: string, fetched: () => Promise<Screen>];
+
 /** Each screen by its address: loaded when it is first opened. */
-const SCREENS: readonly (readonly [path: string, fetched: () => Promise<Screen>])[] = [
+export const SCREENS: readonly Line[] = [
   ['', () => import('../features/today/Today.tsx')],
   ['timetable', () => import('../features/timetable/Settings.tsx')],
   ['horses', () => import('../features/horses/Horses.tsx')],
@@ -50,7 +52,7 @@ const SCREENS: readonly (readonly [path: string, fetched: () => Promise<Screen>]
 ];
 
 /** The screens of the book, in its shell. */
-export function screensOf(store: BookStore) {
+export function screensOf(store: BookStore, screens: readonly Line[] = SCREENS) {
   const ask = (ahead: Ahead = []) => ahead.forEach((query) => store.dispatch(query));
   /** Each screen is loaded when it is first opened, and what it shows asked for at once. */
   const screen = (path: string, fetched: () => Promise<Screen>): RouteObject => {
@@ -75,7 +77,7 @@ export function screensOf(store: BookStore) {
     {
       element: <Shell />,
       children: [
-        ...SCREENS.map(([path, fetched]) => screen(path, fetched)),
+        ...screens.map(([path, fetched]) => screen(path, fetched)),
         { path: '*', element: <NotFound /> },
       ],
     },

@@ -1,9 +1,12 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { useParams } from 'react-router';
 import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
+import type { Opened } from '../api/ahead.ts';
 import { BookRouter } from '../ui/BookRouter.tsx';
-import { screensOf } from './router.tsx';
+import { horsesApi } from '../api/horses.ts';
+import { SCREENS, screensOf } from './router.tsx';
 import { createBookStore } from './store.ts';
 
 /** Answers of the server by path; what is missing does not answer at all. */
@@ -66,4 +69,30 @@ describe('pages without their data', () => {
     open('/no/such/page');
     expect(await screen.findByText('There is no such page in the book.')).toBeTruthy();
   });
+});
+
+test('one more screen is its file and its line: in the shell, with what it asks for first', async () => {
+  answers['/api/horses/toy'] = { id: 'toy', name: 'Rag doll' };
+  const Toy = () => <h1>{horsesApi.useHorseQuery(useParams()['id']!).data?.name}</h1>;
+  const ahead = ({ id }: Opened) => [horsesApi.endpoints.horse.initiate(id)];
+  const store = createBookStore();
+  const file = jest.fn(() => Promise.resolve({ default: Toy, ahead }));
+  const screens = screensOf(store, [...SCREENS, ['toys/:id', file]]);
+  window.history.replaceState(null, '', '/toys/toy');
+  await screens.open('/toys/toy');
+  expect(file).toHaveBeenCalledTimes(1);
+  await waitFor(() =>
+    expect(horsesApi.endpoints.horse.select('toy')(store.getState()).data?.name).toBe('Rag doll'),
+  );
+  render(
+    <Provider store={store}>
+      <BookRouter history={createMemoryHistory({ initialEntries: ['/toys/toy'] })}>
+        <screens.Screens />
+      </BookRouter>
+    </Provider>,
+  );
+  expect(await screen.findByRole('heading', { name: 'Rag doll' })).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Horses' })).toBeTruthy();
+  expect(file).toHaveBeenCalledTimes(1);
+  window.history.replaceState(null, '', '/');
 });
