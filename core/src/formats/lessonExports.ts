@@ -46,7 +46,7 @@ export const LESSON_EXPORTS: readonly LessonExport[] = [
   {
     verb: 'track',
     says: 'print the positions of the ride as CSV, in local metres',
-    entry: 'Save the track as a table (CSV)',
+    entry: 'Save the ridden line as a table (CSV)',
     ending: 'csv',
     type: 'text/csv;charset=utf-8',
     asks: { name: 'every', unit: 'seconds', says: 'time between two rows', usual: 1 },

@@ -61,7 +61,8 @@ export function BookFile() {
             <p className="mt-3 font-bold text-bottle">✓ It is in the book.</p>
           ) : (
             <ToImport
-              isReady={!taking.isLoading && DOCUMENT_KINDS.some((k) => report.of.added[k] > 0)}
+              hasNews={DOCUMENT_KINDS.some((k) => report.of.added[k] > 0)}
+              isBusy={taking.isLoading}
               onImport={() => file && void look(file, false)}
               onCancel={() => setReport(null)}
             />
@@ -73,20 +74,21 @@ export function BookFile() {
 }
 
 interface ToImportProps {
-  /** Something in it is new. */
-  isReady: boolean;
+  hasNews: boolean;
+  isBusy: boolean;
   onImport(): void;
   onCancel(): void;
 }
 
-const ToImport = ({ isReady, onImport, onCancel }: ToImportProps) => (
-  <div className="mt-3 flex gap-2">
-    <Button disabled={!isReady} onClick={onImport}>
+const ToImport = ({ hasNews, isBusy, onImport, onCancel }: ToImportProps) => (
+  <div className="mt-3 flex flex-wrap items-center gap-2">
+    <Button disabled={!hasNews || isBusy} onClick={onImport}>
       Import it
     </Button>
     <Button look="quiet" onClick={onCancel}>
       Cancel
     </Button>
+    {!hasNews && <span className="text-[14px] text-soft">Nothing in it is new.</span>}
   </div>
 );
 
@@ -96,22 +98,22 @@ const Report = ({ of, stored }: { of: BundleReport; stored: boolean }) => (
     <p className={of.whole ? 'text-bottle' : 'text-madder'}>
       {of.whole
         ? '✓ The file is complete.'
-        : '✕ The file was cut short or changed. What can be read in it can still be taken.'}
+        : '✕ The file was cut short or changed. What can be read in it can still be imported.'}
     </p>
     <table className="mt-2 text-[14px]">
       <thead className="text-left text-soft">
         <tr>
           <th className="pr-6 font-normal" />
-          <th className="pr-6 font-normal">{stored ? 'added' : 'new'}</th>
-          <th className="font-normal">in the book already</th>
+          <th className="pr-6 text-right font-normal">{stored ? 'added' : 'new'}</th>
+          <th className="text-right font-normal">in the book already</th>
         </tr>
       </thead>
       <tbody className="tabular font-mono">
         {DOCUMENT_KINDS.filter((kind) => of.added[kind] + of.known[kind] > 0).map((kind) => (
           <tr key={kind}>
             <th className="pr-6 text-left font-sans font-normal">{DOCUMENT_NAMES[kind].many}</th>
-            <td className="pr-6">{of.added[kind]}</td>
-            <td>{of.known[kind]}</td>
+            <td className="pr-6 text-right">{of.added[kind]}</td>
+            <td className="text-right">{of.known[kind]}</td>
           </tr>
         ))}
       </tbody>

@@ -77,6 +77,7 @@ describe('the book as a file', () => {
       name: 'Import it',
     });
     expect(take.disabled).toBe(true);
+    expect(screen.getByText('Nothing in it is new.')).toBeTruthy();
   });
 });
 
