@@ -1,4 +1,5 @@
-import { LATERAL_WORK, sideStepM } from '../movements/lateral.ts';
+import { LATERAL_WORK } from '../forms/lateralWork.ts';
+import { sideStepM } from '../movements/lateral.ts';
 import type { RideSpan } from '../ride/types.ts';
 
 /** How far the fore and hind tracks lie to the left of the ridden line, metres. */

@@ -1,5 +1,5 @@
 import type { Rein } from '../arena/rein.ts';
-import type { Lateral } from '../forms/contract.ts';
+import type { LateralKind } from '../forms/lateralWork.ts';
 import { contactWanted, type ContactWanted } from '../lesson/contact.ts';
 import type { Gait, PaceName } from '../gaits/paces.ts';
 import { lastNotAfter } from '../geometry/blend.ts';
@@ -14,7 +14,7 @@ export interface Lanes {
   readonly gait: readonly Bar<{ gait: Gait; pace: PaceName }>[];
   readonly rein: readonly Bar<{ rein: Rein; long: boolean }>[];
   /** The side of the bend, null when straight; with the lateral work when there is some. */
-  readonly bend: readonly Bar<{ bend: Rein | null; lateral: Lateral['kind'] | null }>[];
+  readonly bend: readonly Bar<{ bend: Rein | null; lateral: LateralKind | null }>[];
   /** 0 for a free pace … 1 for a collected one; half-steps count as collected. */
   readonly gathering: readonly Bar<{ degree: number }>[];
   readonly contact: readonly Bar<ContactWanted>[];

@@ -6,12 +6,12 @@ import type { HorseProfile } from '../gaits/horse.ts';
 import type { Point } from '../geometry/curve.ts';
 import type { Leg } from '../geometry/leg.ts';
 import type { Params, Pattern } from './pattern.ts';
+import type { LateralKind } from './lateralWork.ts';
 import type { Told } from './told.ts';
 
 /** Work on two tracks, while it lasts. */
 export interface Lateral {
-  readonly kind:
-    'shoulder-fore' | 'shoulder-in' | 'travers' | 'renvers' | 'leg-yield' | 'half-pass';
+  readonly kind: LateralKind;
   /** The side the horse is bent (or, in a leg-yield, flexed) to. */
   readonly bend: Rein;
   /** From the direction of travel to the body, positive to the left. */

@@ -2,32 +2,11 @@ import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
 import { routeLegs } from '../figures/diagonals.ts';
 import { endingOn } from '../figures/shared.ts';
 import { act, type ActPlan, type Facets, type Lateral, type Stand } from '../forms/contract.ts';
+import { LATERAL_WORK, type LateralKind } from '../forms/lateralWork.ts';
 import { pattern } from '../forms/pattern.ts';
 import type { Told } from '../forms/told.ts';
 import { legsLengthM } from '../geometry/leg.ts';
 import { degToRad } from '../units.ts';
-
-type Kind = Lateral['kind'];
-
-interface LateralWork {
-  /** Angle of the body to the travel. Source: international dressage rules (from memory). */
-  readonly angleDeg: number;
-  /** Lines of hoof prints. Source: the same (from memory). */
-  readonly tracks: 2 | 3 | 4;
-  /** Which end keeps to the ridden line: the haunches in shoulder-in, the forehand in travers. */
-  readonly keepsLine: 'fore' | 'hind' | 'neither';
-  /** The body bends as an arc, instead of being turned as a whole. */
-  readonly bent?: true;
-}
-
-export const LATERAL_WORK: Readonly<Record<Kind, LateralWork>> = {
-  'shoulder-fore': { angleDeg: 12, tracks: 2, keepsLine: 'hind', bent: true },
-  'shoulder-in': { angleDeg: 30, tracks: 3, keepsLine: 'hind', bent: true },
-  travers: { angleDeg: 35, tracks: 4, keepsLine: 'fore' },
-  renvers: { angleDeg: 35, tracks: 4, keepsLine: 'hind' },
-  'leg-yield': { angleDeg: 30, tracks: 4, keepsLine: 'neither' },
-  'half-pass': { angleDeg: 30, tracks: 4, keepsLine: 'neither' },
-};
 
 /** Metres from the fore to the hind hooves along the body. Common practice. */
 const BASE_M = 1.3;
@@ -37,7 +16,7 @@ const BASE_M = 1.3;
  * angle θ is displaced by L·(1 − cos θ)/θ (30°: 0.33 m, three tracks); a body without that bend by
  * L·sin θ (30°: 0.65 m, four tracks). Source: geometry.
  */
-export function sideStepM(kind: Kind, angleRad: number): number {
+export function sideStepM(kind: LateralKind, angleRad: number): number {
   const theta = Math.abs(angleRad);
   if (theta < 1e-9) return 0;
   return LATERAL_WORK[kind].bent
@@ -65,7 +44,11 @@ export function onTwoTracks(lengthM: number, lateral: Lateral): NonNullable<ActP
  * Along a line, the angle held by the body. Bent to the inside unless a side is said; in shoulder-in and
  * renvers the forehand is inside the line of the haunches, in travers the haunches are.
  */
-function alongLine(kind: Kind, leadsWith: 'forehand' | 'haunches', bendIs: 'inside' | 'outside') {
+function alongLine(
+  kind: LateralKind,
+  leadsWith: 'forehand' | 'haunches',
+  bendIs: 'inside' | 'outside',
+) {
   return (stand: Stand, { side }: { side?: Rein }): ActPlan => {
     // Laid over a circle it takes the whole of it; by itself it is ridden along its route.
     const over = stand.overM !== null;

@@ -3,14 +3,13 @@ import { isOnTrack } from '../arena/course.ts';
 import { otherRein, turnSign, type Rein } from '../arena/rein.ts';
 import { courseFrom } from '../figures/shared.ts';
 import { act, type ActPlan, type Fault, type Lateral, type Stand } from '../forms/contract.ts';
+import { LATERAL_WORK, type LateralKind } from '../forms/lateralWork.ts';
 import { pattern } from '../forms/pattern.ts';
 import { headingTo, type Point } from '../geometry/curve.ts';
 import { legsLengthM, type Leg } from '../geometry/leg.ts';
 import { line } from '../geometry/line.ts';
 import { degToRad, wrapRad } from '../units.ts';
-import { LATERAL_WORK, onTwoTracks } from './lateral.ts';
-
-type Kind = Lateral['kind'];
+import { onTwoTracks } from './lateral.ts';
 
 interface SlantParams {
   side: Rein;
@@ -19,7 +18,7 @@ interface SlantParams {
 }
 
 /** Where a slanted line ends: its route's last point, or the line it goes to, level with a letter. */
-function slantEnd(stand: Stand, kind: Kind, { side, onto, by }: SlantParams): Point | Fault {
+function slantEnd(stand: Stand, kind: LateralKind, { side, onto, by }: SlantParams): Point | Fault {
   const last = stand.route?.points.at(-1);
   if (last) return last;
   if (!onto || !by) return { code: 'route-missing', kind };
@@ -42,7 +41,7 @@ function slantEnd(stand: Stand, kind: Kind, { side, onto, by }: SlantParams): Po
  * Forwards and sideways on a slanting line: the body keeps the direction of the line it comes from,
  * only the travel slants. Its steepness is the angle between the two.
  */
-function slant(kind: Kind, bendIs: 'towards' | 'away') {
+function slant(kind: LateralKind, bendIs: 'towards' | 'away') {
   return (stand: Stand, params: SlantParams): ActPlan | Fault => {
     const end = slantEnd(stand, kind, params);
     if ('code' in end) return end;
