@@ -16,6 +16,9 @@ const inTheBook = (text: string) => {
 };
 const RANGE = `must lie between the years ${FIRST_YEAR} and ${LAST_YEAR}`;
 
+/** A letter of the arena, A to Z: which of them there are, the arena says. */
+export const letterSchema = z.string().check(z.regex(/^[A-Z]$/));
+
 /** A day, YYYY-MM-DD. */
 export const daySchema = z.iso
   .date('must be a day such as 2026-05-02')

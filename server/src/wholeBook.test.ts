@@ -4,6 +4,7 @@ import { asc, is, sql } from 'drizzle-orm';
 import { Readable } from 'node:stream';
 import { v7 } from 'uuid';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
+import * as door from './db/doorTables.ts';
 import * as schema from './db/schema.ts';
 import { seedDemo } from './demo/seed.ts';
 import { createBook } from './repositories/book.ts';
@@ -21,22 +22,13 @@ afterAll(async () => {
   await second!.close();
 });
 
+const tablesIn = (module: object): PgTable[] =>
+  Object.values(module).filter((t) => is(t, PgTable)) as unknown as PgTable[];
 /** Empty but while an import is under way. */
 const OF_AN_IMPORT: readonly PgTable[] = [schema.importsUnderWay, schema.importPages];
 /** Of this place, not of the book: who is let in. */
-const OF_THE_DOOR: readonly PgTable[] = [
-  schema.devices,
-  schema.pairingCodes,
-  schema.invitations,
-  schema.passkeys,
-  schema.passkeyChallenges,
-  schema.people,
-  schema.shares,
-  schema.signInTries,
-  schema.setAside,
-  schema.audit,
-];
-const ALL_TABLES = Object.values(schema).filter((t) => is(t, PgTable)) as unknown as PgTable[];
+const OF_THE_DOOR = tablesIn(door);
+const ALL_TABLES = tablesIn(schema);
 const TABLES = ALL_TABLES.filter((t) => ![...OF_AN_IMPORT, ...OF_THE_DOOR].includes(t));
 
 const textOf = async ({ book }: Server) => {

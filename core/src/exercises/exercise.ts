@@ -1,5 +1,5 @@
 import { z } from '../schema.ts';
-import { idSchema } from '../fields.ts';
+import { idSchema, letterSchema } from '../fields.ts';
 import { stageSchema } from '../gaits/stageSchema.ts';
 import { MOVING_GAITS } from '../gaits/paces.ts';
 import { APPROACHES, type Approach } from '../lesson/terms.ts';
@@ -32,7 +32,7 @@ export const rungSchema = z.strictObject({
   gaps: z._default(z.record(z.string(), gap), {}),
   /** A template of its own, where the rung is ridden otherwise. */
   template: z.optional(z.string().check(z.maxLength(800))),
-  at: z.optional(z.array(z.string().check(z.regex(/^[A-Z]$/)))),
+  at: z.optional(z.array(letterSchema)),
   /** The shortest arena it fits in, metres. */
   leastLengthM: z.optional(z.number().check(z.gte(20), z.lte(100))),
   /** The stage from which it is asked, when later than the exercise's. */
@@ -63,7 +63,7 @@ export const exerciseSchema = z.strictObject({
    */
   template: z.string().check(z.minLength(3), z.maxLength(800)),
   /** The letters it is offered at on the left rein; the right rein and the other end follow by symmetry. */
-  at: z.array(z.string().check(z.regex(/^[A-Z]$/))),
+  at: z.array(letterSchema),
   rungs: z.array(rungSchema).check(z.minLength(1), z.maxLength(8)),
   /** Effort, 1–5. */
   load: weight,

@@ -2,6 +2,7 @@ import { LONGEST_S } from '../forms/slots.ts';
 import { patternSchema } from '../forms/schema.ts';
 import { MOVING_GAITS, PACES } from '../gaits/paces.ts';
 import { stageSchema } from '../gaits/stageSchema.ts';
+import { letterSchema as letter } from '../fields.ts';
 import { numberIn, z } from '../schema.ts';
 import { FORM_IDS, formOf, type FormId } from './forms.ts';
 import {
@@ -39,7 +40,6 @@ function saidIn({ most, form, must, trimmed }: Said): z.ZodMiniString {
 }
 
 const title = saidIn(TITLE);
-const letter = z.string().check(z.regex(/^[A-Z]$/));
 
 /**
  * The set of a plan that begins here: an exercise of the shelf, its rung from 0, and what both are called; or a

@@ -1,6 +1,6 @@
 import { horseSchema, type Horse } from '@canter-book/core/book/records';
 import { byName } from '@canter-book/core/words';
-import { asc, inArray, sql } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect.ts';
 import { horses } from '../db/schema.ts';
 import { keptRows } from '../repositories/keptRows.ts';
@@ -32,11 +32,10 @@ function horseStore(db: Database) {
     /** By name; of all, or those of some that are in the book. */
     async ids(among?: readonly string[]): Promise<string[]> {
       const found = await db
-        .select({ id: horses.id })
+        .select({ id: horses.id, name: horses.name })
         .from(horses)
-        .where(among ? inArray(horses.id, [...among]) : undefined)
-        .orderBy(asc(horses.name));
-      return found.map((row) => row.id);
+        .where(among ? inArray(horses.id, [...among]) : undefined);
+      return found.sort(byName).map((row) => row.id);
     },
     list: async (): Promise<Horse[]> => (await keptHorses(sql``)).sort(byName),
   };

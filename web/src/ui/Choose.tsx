@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { labelClass } from './Field.tsx';
 
 /** Small things to choose by: one of a list, yes or no, any of a few. */
 
@@ -13,7 +14,7 @@ interface ChoiceProps<T extends string> {
 export function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
   return (
     <label className="block">
-      <span className="mb-0.5 block text-[14px] text-soft">{label}</span>
+      <span className={labelClass}>{label}</span>
       <select
         className="min-h-10 w-full rounded-lg border border-line bg-page px-2"
         value={value}
@@ -171,7 +172,7 @@ interface TicksProps<T extends string> {
 export function Ticks<T extends string>({ label, all, chosen, onChange }: TicksProps<T>) {
   return (
     <fieldset>
-      <legend className="text-[14px] text-soft">{label}</legend>
+      <legend className={labelClass}>{label}</legend>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         {all.map((one) => (
           <Tick

@@ -4,6 +4,9 @@ import { classNames } from './classNames.ts';
 export const inputClass =
   'w-full rounded-lg border border-line bg-page px-3 py-2 min-h-10 text-[15px] text-ink focus-visible:outline-3 focus-visible:outline-sky aria-[invalid=true]:border-madder';
 
+/** What stands over a field. */
+export const labelClass = 'mb-0.5 block text-[14px] text-soft';
+
 interface FieldProps {
   label: string;
   error?: string | undefined;
@@ -16,7 +19,7 @@ export function Field({ label, error, hint, children }: FieldProps) {
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block text-[14px] font-bold">
+      <label htmlFor={id} className={labelClass}>
         {label}
       </label>
       {children({ id, 'aria-invalid': !!error, 'aria-describedby': `${id}-said` })}

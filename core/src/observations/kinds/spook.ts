@@ -1,3 +1,4 @@
+import { letterSchema } from '../../fields.ts';
 import { reinSchema, seen, kindOf, choice, yesNo } from '../kind.ts';
 import { z } from '../../schema.ts';
 
@@ -5,7 +6,7 @@ import { z } from '../../schema.ts';
 export const spook = kindOf(
   seen('spook', {
     rein: reinSchema,
-    letter: z.string().check(z.regex(/^[A-Z]$/)),
+    letter: letterSchema,
     calm: z.boolean(),
   }),
   {

@@ -20,7 +20,7 @@ import { today } from '../../app/dates.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { DatedLimits } from './DatedLimits.tsx';
 import { LimitFields } from './LimitFields.tsx';
-import { Field, Select, TextArea, TextInput } from '../../ui/Field.tsx';
+import { Field, Select, TextArea, TextInput, labelClass } from '../../ui/Field.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 
 const APPROACH_WORDS: Record<(typeof APPROACHES)[number], string> = {
@@ -164,7 +164,7 @@ function RiddenBy({ register }: Pick<Fields, 'register'>) {
   const { data: riders = [] } = useRidersQuery();
   return (
     <fieldset className="sm:col-span-2">
-      <legend className="mb-1 text-[14px] font-bold">Ridden by</legend>
+      <legend className={labelClass}>Ridden by</legend>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         {riders.map((rider) => (
           <label key={rider.id} className="flex items-center gap-2">

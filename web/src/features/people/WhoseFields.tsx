@@ -2,7 +2,7 @@ import { useHorsesQuery } from '../../api/horses.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { useTimetableQuery } from '../../api/timetable.ts';
 import { OneOf, Tick } from '../../ui/Choose.tsx';
-import { Field, Select, TextInput } from '../../ui/Field.tsx';
+import { Field, Select, TextInput, labelClass } from '../../ui/Field.tsx';
 import { RiderOptions } from '../horses/RiderOptions.tsx';
 import type { Role } from './peopleApi.ts';
 import { MAY, type WhoseDraft } from './whose.ts';
@@ -101,7 +101,7 @@ function HorseTicks({ draft, onChange }: Omit<PartProps, 'label'>) {
     onChange({ ...draft, horseIds: on ? [...horseIds, id] : horseIds.filter((x) => x !== id) });
   return (
     <fieldset>
-      <legend className="mb-1 text-[14px] font-bold">Horses</legend>
+      <legend className={labelClass}>Horses</legend>
       <div className="flex max-h-60 flex-wrap gap-x-5 gap-y-1 overflow-auto">
         {horses
           .filter((horse) => !horse.retiredOn)

@@ -1,6 +1,7 @@
 import { REINS } from '@canter-book/core/arena/rein';
 import { SCALES } from '@canter-book/core/scales';
 import { focusSaid, HABITS, HABIT_SAID, type Focus } from '@canter-book/core/planner/focus';
+import { labelClass } from '../../ui/Field.tsx';
 
 interface FocusChoiceProps {
   focus: Focus | undefined;
@@ -17,7 +18,7 @@ export function FocusChoice({ focus, onFocus }: FocusChoiceProps) {
   const find = (said: string) => [...OF_SCALES, ...OF_HABITS].find((f) => focusSaid(f) === said);
   return (
     <label className="block">
-      <span className="mb-0.5 block text-[14px] text-soft">The day is for</span>
+      <span className={labelClass}>The day is for</span>
       <select
         className="min-h-10 w-full rounded-lg border border-line bg-page px-2"
         value={focus ? focusSaid(focus) : ''}

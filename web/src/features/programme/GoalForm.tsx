@@ -14,7 +14,7 @@ import { useLazyLessonQuery, useSheetsQuery } from '../../api/lessons.ts';
 import { today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, OneOf } from '../../ui/Choose.tsx';
-import { Field, inputClass, TextInput } from '../../ui/Field.tsx';
+import { Field, inputClass, TextInput, labelClass } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 
 interface GoalFormProps {
@@ -111,7 +111,7 @@ function WhatFor({ goal, horse, shelf, onChange }: WhatForProps) {
             onChange={(scale: Scale) => onChange({ ...goal, scale })}
           />
           <div>
-            <span className="mb-1 block text-[14px] text-soft">On both reins at</span>
+            <span className={labelClass}>On both reins at</span>
             <MarkStepper
               label="Level to reach"
               value={goal.least}

@@ -10,7 +10,7 @@ import {
 import type { DatedMark } from '@canter-book/core/progress/standing';
 import { SCALES } from '@canter-book/core/scales';
 import { longDate } from '../../app/dates.ts';
-import { Field, inputClass } from '../../ui/Field.tsx';
+import { Field, inputClass, labelClass } from '../../ui/Field.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { ReinMark } from '../../ui/ReinMark.tsx';
 import { chanceSaid, Reach } from './Reach.tsx';
@@ -102,7 +102,7 @@ function WhenAndWhat({ today, day, level, onDay, onLevel }: WhenAndWhatProps) {
         )}
       </Field>
       <div>
-        <span className="mb-1 block text-[14px] text-soft">Level to reach</span>
+        <span className={labelClass}>Level to reach</span>
         <MarkStepper
           label="Level to reach"
           value={level}

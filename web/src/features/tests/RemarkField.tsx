@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { inputClass } from '../../ui/Field.tsx';
+import { inputClass, labelClass } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { codesIn, codesText, expanded, keepCodes, readCodes, type Code } from './codes.ts';
 
@@ -23,7 +23,7 @@ export function RemarkField({ value, onChange }: RemarkFieldProps) {
   return (
     <div className="mt-3">
       <label className="block">
-        <span className="mb-0.5 block text-[14px] text-soft">Remark</span>
+        <span className={labelClass}>Remark</span>
         <input
           className={inputClass}
           value={text}

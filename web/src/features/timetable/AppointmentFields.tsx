@@ -78,7 +78,7 @@ const RiderField = ({ of: { draft, set, times, onlyThis } }: { of: AppointmentDr
 /** Day, hour and length. */
 export function WhenFields({ of: { draft, set, wrong } }: { of: AppointmentDraft }) {
   return (
-    <div className="grid grid-cols-2 gap-3 *:min-w-0 max-sm:*:first:col-span-2 sm:grid-cols-[1fr_6.5rem_5.5rem]">
+    <div className="grid grid-cols-2 gap-3 *:min-w-0 max-sm:*:first:col-span-2 sm:grid-cols-[1fr_8rem_5rem]">
       <Field label="Day" error={wrong('date')}>
         {(field) => (
           <TextInput

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { labelClass } from '../../../ui/Field.tsx';
 
 /** The small fields an exercise is written in. */
 
@@ -17,7 +18,7 @@ export function Words({ label, value, long = false, mono = false, onChange }: Wo
   const onEdit = (event: { target: { value: string } }) => onChange(event.target.value);
   return (
     <label className="block">
-      <span className="block text-[14px] text-soft">{label}</span>
+      <span className={labelClass}>{label}</span>
       {long ? (
         <textarea className={className} rows={3} value={value} onChange={onEdit} />
       ) : (
