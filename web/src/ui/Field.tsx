@@ -5,7 +5,7 @@ export const inputClass =
   'w-full rounded-lg border border-line bg-page px-3 py-2 min-h-10 text-[15px] text-ink focus-visible:outline-3 focus-visible:outline-sky aria-[invalid=true]:border-madder';
 
 /** What stands over a field. */
-export const labelClass = 'mb-0.5 block text-[14px] text-soft';
+export const labelClass = 'mb-1 block text-[14px] text-soft';
 
 interface FieldProps {
   label: string;

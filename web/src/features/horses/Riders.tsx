@@ -86,7 +86,7 @@ function NewRider() {
   };
   return (
     <form
-      className="flex items-end gap-2"
+      className="flex items-start gap-2"
       onSubmit={(event) => {
         event.preventDefault();
         void add();
@@ -104,7 +104,7 @@ function NewRider() {
           )}
         </Field>
       </div>
-      <div className="mb-[23px]">
+      <div className="mt-[25px]">
         <Button type="submit" look="quiet" disabled={!name.trim() || saving.isLoading}>
           Add
         </Button>
