@@ -6,6 +6,10 @@ import { documents } from './documents.ts';
 /** Of the days one looks back on. */
 export const SESSIONS_A_PAGE = 60;
 
+const sessionsIn = (observations: readonly Observation[]): string[] => [
+  ...new Set(observations.map((o) => o.sessionId)),
+];
+
 export const sessionsApi = api.injectEndpoints({
   endpoints(build) {
     const { some, one, save } = documents(build, 'session');
@@ -33,9 +37,18 @@ export const sessionsApi = api.injectEndpoints({
       addObservations: build.mutation<{ stored: number }, Observation[]>({
         query: (observations) => ({ url: 'observations', method: 'POST', body: { observations } }),
         invalidatesTags: (_answer, _error, observations) =>
-          [...new Set(observations.map((o) => o.sessionId))].flatMap((id) =>
-            oneAnd(id, 'Observations', 'Session'),
-          ),
+          sessionsIn(observations).flatMap((id) => oneAnd(id, 'Observations', 'Session')),
+        // Shown at once: what is tapped next is on top of it, not beside it.
+        async onQueryStarted(observations, { dispatch, queryFulfilled }) {
+          const shown = sessionsIn(observations).map((id) =>
+            dispatch(
+              sessionsApi.util.updateQueryData('observations', id, (seen) => {
+                seen.push(...observations.filter((o) => o.sessionId === id));
+              }),
+            ),
+          );
+          await queryFulfilled.catch(() => shown.forEach(({ undo }) => undo()));
+        },
       }),
     };
   },

@@ -19,7 +19,11 @@ let server: FakeServer;
 let store: ReturnType<typeof createBookStore>;
 
 beforeEach(() => {
-  server = new FakeServer({ '*': {} });
+  server = new FakeServer({
+    '/api/sessions/s1/observations': [],
+    '/api/sessions/s2/observations': [],
+    '*': {},
+  });
   store = createBookStore();
 });
 

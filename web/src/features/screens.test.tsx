@@ -175,6 +175,38 @@ describe('the debrief', () => {
     expect(sent[1]).not.toHaveProperty('corrects');
   });
 
+  test('tapped quickly, each mark is on top of the one before, and stands alone', async () => {
+    const server = await open();
+    let answer = (): void => {};
+    const answered = new Promise<void>((done) => (answer = done));
+    server.answers['POST /api/observations'] = () => answered.then(() => ({ stored: 1 }));
+    const contact = () => screen.getByRole('spinbutton', { name: 'contact, left rein' });
+    for (const value of ['6.5', '7', '7.5']) {
+      fireEvent.click(screen.getByRole('button', { name: 'contact, left rein: more' }));
+      await waitFor(() => expect(contact().getAttribute('aria-valuenow')).toBe(value));
+    }
+    answer();
+    await waitFor(() => expect(server.sent('POST')).toHaveLength(3));
+    const made = server
+      .sent('POST')
+      .map(({ body }) => (body as { observations: Observation[] }).observations[0]!);
+    expect(made.map((o) => o.kind === 'mark' && o.value)).toEqual([6.5, 7, 7.5]);
+    expect(made.map((o) => o.corrects)).toEqual(['m2', made[0]!.id, made[1]!.id]);
+  });
+
+  test('a mark that could not be kept goes again, and it is said', async () => {
+    const server = await open();
+    server.answers['POST /api/observations'] = {
+      status: 507,
+      title: 'The disk is full',
+      detail: 'Make room on the disk.',
+    };
+    fireEvent.click(screen.getByRole('button', { name: 'contact, left rein: more' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('Make room on the disk.');
+    const contact = screen.getByRole('spinbutton', { name: 'contact, left rein' });
+    await waitFor(() => expect(contact.getAttribute('aria-valuenow')).toBe('6'));
+  });
+
   test('notes and homework are kept with the session', async () => {
     const server = await open();
     expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('windy');
