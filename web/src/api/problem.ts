@@ -8,7 +8,7 @@ export interface Problem {
   current?: unknown;
 }
 
-type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;
+export type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;
 
 /** Not now is no refusal: whoever has to sign in again, and a server that is busy, full or away, is asked again. */
 const NOT_NOW = [401, 408, 425, 429];

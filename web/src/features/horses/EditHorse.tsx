@@ -54,11 +54,7 @@ export default function EditHorse() {
       }
     >
       <Failed error={removing.error ?? saving.error} className="px-7 pt-4" />
-      <HorseForm
-        key={horse.revision}
-        horse={horse}
-        onSaved={() => void navigate(`/horses/${id}`)}
-      />
+      <HorseForm key={id} horse={horse} onSaved={() => void navigate(`/horses/${id}`)} />
       <Leaving
         name={horse.name}
         asking={asking}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Horse, HorseEvent } from '@canter-book/core/book/records';
 import { useSaveHorseMutation } from '../../api/horses.ts';
 import { Failed } from '../../api/Failed.tsx';
+import { onTop } from '../../api/onTop.ts';
 import { byDate, shortDate, today } from '../../app/dates.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
@@ -56,10 +57,8 @@ function EventForm({ horse, onNoted }: EventFormProps) {
   const [save, saving] = useSaveHorseMutation();
   const [event, setEvent] = useState<HorseEvent>({ date: today(), kind: 'rest', text: '' });
   const add = async () => {
-    const done = await save({
-      ...horse,
-      events: [...horse.events, { ...event, text: event.text.trim() }],
-    });
+    const noted = { ...event, text: event.text.trim() };
+    const done = await onTop(save, horse, (h) => ({ ...h, events: [...h.events, noted] }));
     if (!done.error) onNoted();
   };
   return (

@@ -187,14 +187,18 @@ function RiddenBy({ register }: Pick<Fields, 'register'>) {
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
   const [save, saving] = useSaveHorseMutation();
   const { register, handleSubmit, formState, control } = useForm<Horse>({
-    defaultValues: horse,
+    values: horse,
+    // What is saved elsewhere meanwhile comes in; what was entered here stays.
+    resetOptions: { keepDirtyValues: true },
     resolver: zodResolver(enteredSchema) as Resolver<Horse>,
   });
   const { errors, isDirty } = formState;
   const settled = useRef(false);
   const stage = (Number(useWatch({ control, name: 'stage' })) || horse.stage) as Horse['stage'];
   const store = async (entered: Horse) => {
-    const saved = await save(withTheme(entered, horse.theme));
+    const { revision, events, measured } = horse;
+    const made = withTheme({ ...entered, revision, events, measured }, horse.theme);
+    const saved = await save(made);
     if (saved.error) return;
     settled.current = true;
     onSaved(entered.id);

@@ -83,8 +83,8 @@ export default function HorsePage() {
             </p>
           </section>
           <WorkOnFirst next={next ?? null} hasMarks={marks && marks.readings.length > 0} />
-          <Strides key={horse.revision} horse={horse} />
-          <Events key={`events/${horse.revision}`} horse={horse} />
+          <Strides horse={horse} />
+          <Events horse={horse} />
           <LastSessions sessions={sessions.data ?? []} />
         </aside>
       </div>

@@ -11,6 +11,7 @@ import {
   type PaceName,
 } from '@canter-book/core/gaits/paces';
 import { useSaveHorseMutation } from '../../api/horses.ts';
+import { onTop } from '../../api/onTop.ts';
 import { problemOf } from '../../api/problem.ts';
 import { shortDate, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
@@ -33,11 +34,16 @@ function wordsOf(wrong: Implausible, gait: MovingGait): string {
   }
 }
 
+type Measurement = Horse['measured'][number];
+
+const without = ({ measured }: Horse, gone: Measurement): Measurement[] =>
+  measured.filter(({ id }) => id !== gone.id);
+
 interface SoFarProps {
   horse: Horse;
   gait: MovingGait;
   pace: PaceName;
-  onRemove(id: string): Promise<void>;
+  onRemove(gone: Measurement): Promise<void>;
 }
 
 /** What was measured before in this pace; a slip can be deleted. */
@@ -56,7 +62,7 @@ function SoFar({ horse, gait, pace, onRemove }: SoFarProps) {
             type="button"
             aria-label={`Delete the measurement of ${shortDate(m.date)}`}
             className="min-h-9 px-2 text-madder underline"
-            onClick={() => void onRemove(m.id)}
+            onClick={() => void onRemove(m)}
           >
             delete
           </button>
@@ -77,10 +83,11 @@ function useMeasuring(horse: Horse, onDone: () => void) {
   const unit = countsPerStride(gait) === 2 ? 'Steps' : 'Strides';
   const set = (name: keyof typeof entered) => (event: React.ChangeEvent<HTMLInputElement>) =>
     setEntered({ ...entered, [name]: event.target.value });
-  const remove = async (id: string) => {
-    const saved = await save({ ...horse, measured: horse.measured.filter((m) => m.id !== id) });
-    if (saved.error) return setError(problemOf(saved.error).detail);
-    tell('The measurement is deleted.', () => save({ ...saved.data, measured: horse.measured }));
+  const remove = async (gone: Measurement) => {
+    const saved = await onTop(save, horse, (h) => ({ ...h, measured: without(h, gone) }));
+    if (!saved.data) return setError(problemOf(saved.error).detail);
+    const back = (h: Horse) => ({ ...h, measured: [...without(h, gone), gone] });
+    tell('The measurement is deleted.', () => onTop(save, saved.data!, back));
   };
   const submit = async () => {
     const made = measurementSchema.safeParse({
@@ -96,7 +103,7 @@ function useMeasuring(horse: Horse, onDone: () => void) {
     const wrong = implausible(made.data, horse.heightCm);
     setBeats(wrong?.code === 'every-beat');
     if (wrong) return setError(wordsOf(wrong, gait));
-    const saved = await save({ ...horse, measured: [...horse.measured, made.data] });
+    const saved = await onTop(save, horse, (h) => ({ ...h, measured: [...h.measured, made.data] }));
     if (saved.error) setError(problemOf(saved.error).detail);
     else onDone();
   };

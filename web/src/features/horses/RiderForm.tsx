@@ -1,46 +1,50 @@
-import { useState } from 'react';
 import type { Rider } from '@canter-book/core/book/records';
+import { Failed } from '../../api/Failed.tsx';
 import { today } from '../../app/dates.ts';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
+import { useDraft } from '../../app/useDraft.ts';
 import { Button } from '../../ui/Button.tsx';
+import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 
 interface RiderFormProps {
   rider: Rider;
+  /** Why it could not be saved. */
+  error: unknown;
   onSave(rider: Rider): Promise<void>;
   onCancel(): void;
 }
 
 /** A rider changed: name, habits, theme and stage; or retired. */
-export function RiderForm({ rider, onSave, onCancel }: RiderFormProps) {
-  const [name, setName] = useState(rider.name);
-  const [notes, setNotes] = useState(rider.notes);
-  const [theme, setTheme] = useState(rider.theme);
-  const [stage, setStage] = useState(rider.stage);
+export function RiderForm({ rider, error, onSave, onCancel }: RiderFormProps) {
+  const { draft, set, overruled } = useDraft(rider);
+  const { name, notes, theme, stage } = draft;
   return (
     <form
       className="grid gap-1"
       onSubmit={(event) => {
         event.preventDefault();
-        void onSave({ ...rider, name: name.trim(), notes, theme, stage });
+        void onSave({ ...draft, name: name.trim() });
       }}
     >
-      <Words label="Name" required most={60} value={name} onChange={setName} />
+      <Words label="Name" required most={60} value={name} onChange={(to) => set({ name: to })} />
       <Words
         label="Habits"
         hint="weight slips to the left, looks down"
         most={2000}
         value={notes}
-        onChange={setNotes}
+        onChange={(to) => set({ notes: to })}
       />
       <Words
         label="Theme"
         hint="corners ridden with bend: counted at the ringside"
         most={200}
         value={theme}
-        onChange={setTheme}
+        onChange={(to) => set({ theme: to })}
       />
-      <StageField stage={stage} onChange={setStage} />
+      <StageField stage={stage} onChange={(to) => set({ stage: to })} />
+      <ChangedElsewhere what={overruled.map((part) => (part === 'notes' ? 'habits' : part))} />
+      <Failed error={error} />
       <div className="flex gap-2">
         <Button type="submit">Save</Button>
         <Button look="quiet" onClick={onCancel}>

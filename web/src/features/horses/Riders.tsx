@@ -16,7 +16,7 @@ const MONTH = 28;
 export function Riders() {
   const { data: riders = [] } = useRidersQuery();
   const { data: corners = [] } = useCornersQuery(dateOf(dayOf(today()) - MONTH));
-  const [save] = useSaveRiderMutation();
+  const [save, saving] = useSaveRiderMutation();
   const [open, setOpen] = useState<string | null>(null);
   const gone = riders.filter((r) => r.retiredOn && r.id !== open);
   return (
@@ -31,8 +31,8 @@ export function Riders() {
             <li key={rider.id} className="py-2">
               {open === rider.id ? (
                 <RiderForm
-                  key={rider.revision}
                   rider={rider}
+                  error={saving.error}
                   onSave={async (changed) => {
                     const saved = await save(changed);
                     if (!saved.error) setOpen(null);

@@ -2,6 +2,8 @@ import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { Horse } from '@canter-book/core/book/records';
 import { FakeServer, renderIn, someHorse, type Call } from '../../testing/render.tsx';
+import { api } from '../../api/api.ts';
+import EditHorse from './EditHorse.tsx';
 import { HorseForm } from './HorseForm.tsx';
 import { ScaleStraps } from './ScaleStraps.tsx';
 import { Strides } from './Strides.tsx';
@@ -47,6 +49,38 @@ describe('the form of a horse', () => {
       hollowSide: 'left',
       limits: { breakEveryMin: 7, smallestCircleM: { trot: 12 } },
       riderIds: ['0190a0b0-0000-7000-8000-000000000009'],
+    });
+  });
+
+  test('what is saved elsewhere comes in, and nothing that was entered here is lost', async () => {
+    const before = someHorse({ theme: 'One tempo', events: [] });
+    const event = { date: '2026-05-01', kind: 'vet' as const, text: 'teeth done' };
+    let stands: Horse = before;
+    const server = new FakeServer({
+      '/api/riders': [],
+      '/api/sessions': [],
+      [horsePath]: () => stands,
+      [`PUT ${horsePath}`]: ({ body }: Call) => (stands = { ...(body as Horse), revision: 9 }),
+    });
+    const at = `/horses/${before.id}/edit`;
+    const { store } = renderIn(<EditHorse />, undefined, at, '/horses/:id/edit');
+    const name = await screen.findByLabelText<HTMLInputElement>('Name');
+    fireEvent.change(name, { target: { value: 'Sedge' } });
+    fireEvent.change(screen.getByLabelText(/walk break/), { target: { value: '7' } });
+    // On a phone an event was noted, and the height put right.
+    stands = { ...before, revision: 5, heightCm: 158, events: [event] };
+    store.dispatch(api.util.invalidateTags(['Horse']));
+    const height = screen.getByLabelText<HTMLInputElement>(/Height/);
+    await waitFor(() => expect(height.value).toBe('158'));
+    expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Sedge');
+    save();
+    await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
+    expect(server.sent('PUT')[0]!.body).toMatchObject({
+      revision: 5,
+      name: 'Sedge',
+      heightCm: 158,
+      events: [event],
+      limits: { breakEveryMin: 7 },
     });
   });
 

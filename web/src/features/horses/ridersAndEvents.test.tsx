@@ -70,6 +70,16 @@ describe('the riders', () => {
     expect(server.sent('PUT')[1]!.body).toEqual({ ...ines, stage: null, notes: '' });
   });
 
+  test('one that could not be saved says why, and keeps what was entered', async () => {
+    const server = await open();
+    server.answers['*'] = { status: 507, title: 'The disk is full', detail: 'Make room on it.' };
+    fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));
+    type('Habits', 'Sits well.');
+    press('Save');
+    expect((await screen.findByRole('alert')).textContent).toContain('Make room on it.');
+    expect(screen.getByLabelText<HTMLInputElement>('Habits').value).toBe('Sits well.');
+  });
+
   test('cancel leaves it as it was', async () => {
     const server = await open();
     fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));

@@ -3,8 +3,11 @@ import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { PlannedStep, Week } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { factSaid } from '@canter-book/core/programme/said';
+import { onTop } from '../../api/onTop.ts';
+import { problemOf } from '../../api/problem.ts';
 import { useSaveProgrammeMutation } from '../../api/programmes.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
+import { tell } from '../../app/notices.ts';
 import { Segments } from '../../ui/Choose.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { withDay, withTheme } from './pins.ts';
@@ -129,17 +132,21 @@ function Done({ day, record }: { day: Day; record: ProgrammeRecord }) {
   if (day.kind === 'lesson') return <span className="text-[13px] text-soft">from its debrief</span>;
   if (day.kind === 'rest') return <span />;
   const entered = record.done.find((d) => d.date === day.date);
-  const enter = (done: boolean) => {
-    const others = record.done.filter((d) => d.date !== day.date);
+  const enter = async (done: boolean) => {
     const { date, kind, minutes } = day;
-    void save({ ...record, done: [...others, { date, kind, minutes: done ? minutes : 0 }] });
+    const made = { date, kind, minutes: done ? minutes : 0 };
+    const { error } = await onTop(save, record, (stands) => ({
+      ...stands,
+      done: [...stands.done.filter((d) => d.date !== date), made],
+    }));
+    if (error) tell(`Not noted: ${problemOf(error).detail}`);
   };
   return (
     <Segments
       label={`${longDate(day.date)}: done or not`}
       all={['done', 'not done']}
       chosen={entered && (entered.minutes > 0 ? 'done' : 'not done')}
-      onChange={(said) => enter(said === 'done')}
+      onChange={(said) => void enter(said === 'done')}
     />
   );
 }

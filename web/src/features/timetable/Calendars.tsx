@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
+import { Failed } from '../../api/Failed.tsx';
+import { onTop } from '../../api/onTop.ts';
 import { problemOf } from '../../api/problem.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import {
@@ -63,20 +65,20 @@ function Whose({ timetable, value, label, onChange }: WhoseProps) {
 /** The timetable for other calendars: as a file, and under secret addresses. */
 export function Feeds({ timetable }: { timetable: Timetable }) {
   const [whose, setWhose] = useState('');
-  const [put] = useSaveTimetableMutation();
+  const [put, { error, isLoading }] = useSaveTimetableMutation();
   const { data: riders = [] } = useRidersQuery();
   const nameOf = ({ instructor, riderId }: { instructor: string; riderId: string | null }) =>
     riderId ? (riders.find((r) => r.id === riderId)?.name ?? 'a rider who has left') : instructor;
   const addressOf = (token: string) => `${window.location.origin}/api/calendar/feeds/${token}.ics`;
-  const add = () => {
-    const feeds = [...timetable.feeds, { token: newToken(), ...whoseOf(whose) }];
-    void put({ ...timetable, feeds });
-    setWhose('');
+  const add = async () => {
+    const made = { token: newToken(), ...whoseOf(whose) };
+    const saved = await onTop(put, timetable, (t) => ({ ...t, feeds: [...t.feeds, made] }));
+    if (!saved.error) setWhose('');
   };
-  const drop = (token: string) => {
-    const feeds = timetable.feeds.filter((f) => f.token !== token);
-    void put({ ...timetable, feeds });
-    tell('The link no longer works.');
+  const drop = async (token: string) => {
+    const without = (t: Timetable) => ({ ...t, feeds: t.feeds.filter((f) => f.token !== token) });
+    const saved = await onTop(put, timetable, without);
+    if (!saved.error) tell('The link no longer works.');
   };
   return (
     <section>
@@ -97,7 +99,7 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
               value={addressOf(feed.token)}
               onFocus={(e) => e.target.select()}
             />
-            <Gone what={`the link for ${nameOf(feed)}`} onGone={() => drop(feed.token)} />
+            <Gone what={`the link for ${nameOf(feed)}`} onGone={() => void drop(feed.token)} />
           </li>
         ))}
       </ul>
@@ -105,13 +107,19 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
         <div className="w-64">
           <Whose label="Link for" timetable={timetable} value={whose} onChange={setWhose} />
         </div>
-        <Button look="quiet" className="mb-6" disabled={whose === ''} onClick={add}>
+        <Button
+          look="quiet"
+          className="mb-6"
+          disabled={whose === '' || isLoading}
+          onClick={() => void add()}
+        >
           Create a link
         </Button>
         <ButtonFile look="quiet" className="mb-6" href="/api/calendar/lessons.ics">
           All lessons as a file
         </ButtonFile>
       </div>
+      <Failed error={error} />
     </section>
   );
 }

@@ -1,11 +1,12 @@
-import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
 import { Failed } from '../../api/Failed.tsx';
 import { useSaveTimetableMutation, useTimetableQuery } from '../../api/timetable.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
+import { useDraft } from '../../app/useDraft.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Arenas, DayHours, Instructors, TravelTimes } from './HoursFields.tsx';
@@ -27,7 +28,7 @@ export default function Settings() {
     >
       {query.data ? (
         <div className="grid max-w-[1400px] grid-cols-1 gap-x-12 gap-y-8 p-5 md:p-7 xl:grid-cols-2">
-          <Hours key={query.data.revision} saved={query.data} />
+          <Hours saved={query.data} />
           <div className="flex flex-col gap-8">
             <Feeds timetable={query.data} />
             <Busy timetable={query.data} />
@@ -48,10 +49,17 @@ const tidied = (t: Timetable): Timetable => ({
   travel: t.travel.filter((w) => w.from.trim() !== '' && w.to.trim() !== ''),
 });
 
+const PARTS: Partial<Record<keyof Timetable, string>> = {
+  travel: 'ways between them',
+  opens: 'opening hours',
+  closes: 'closing hours',
+  breakAfterMin: 'breaks',
+  breakMin: 'breaks',
+};
+
 function Hours({ saved }: { saved: Timetable }) {
-  const [draft, setDraft] = useState(saved);
+  const { draft, set, overruled } = useDraft(saved);
   const [put, { error, isLoading }] = useSaveTimetableMutation();
-  const set = (part: Partial<Timetable>) => setDraft({ ...draft, ...part });
   const isChanged = JSON.stringify(tidied(draft)) !== JSON.stringify(saved);
   const save = async () => {
     const answer = await put(tidied(draft));
@@ -70,6 +78,7 @@ function Hours({ saved }: { saved: Timetable }) {
       <Instructors draft={draft} set={set} />
       <TravelTimes draft={draft} set={set} />
       <DayHours draft={draft} set={set} />
+      <ChangedElsewhere what={[...new Set(overruled.map((part) => PARTS[part] ?? part))]} />
       <Failed error={error} />
       <p>
         <Button type="submit" disabled={!isChanged || isLoading}>

@@ -401,4 +401,55 @@ describe('the timetable of the yard', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Delete the link for Rowan Ashdown' }));
     await waitFor(() => expect(screen.queryByLabelText('Link for Rowan Ashdown')).toBeNull());
   });
+
+  test('a link that is made, or another device, takes nothing away that was entered', async () => {
+    let stands = { ...NEW_TIMETABLE, instructors: ['Rowan Ashdown'] };
+    const server = new FakeServer({
+      '/api/timetable': () => stands,
+      '/api/busy': [],
+      '/api/riders': [],
+      'PUT /api/timetable': ({ body }: Call) => {
+        const sent = body as typeof stands;
+        if (sent.revision !== stands.revision)
+          return { status: 409, title: 'Saved elsewhere', detail: 'd', current: stands };
+        return (stands = { ...sent, revision: sent.revision + 1 });
+      },
+    });
+    renderIn(<Settings />);
+    fireEvent.click(await screen.findByRole('button', { name: 'Add an arena' }));
+    const arena = () => screen.getByLabelText<HTMLInputElement>('Arena 1, name');
+    fireEvent.change(arena(), { target: { value: 'Slipway' } });
+    // Somebody has saved another instructor, and this page has not heard of it.
+    stands = { ...stands, revision: 7, instructors: ['Rowan Ashdown', 'Mo Tide'] };
+    fireEvent.change(screen.getByLabelText('Link for'), { target: { value: 'i/Rowan Ashdown' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Create a link' }));
+    await screen.findByLabelText('Link for Rowan Ashdown');
+    expect(arena().value).toBe('Slipway');
+    await screen.findByDisplayValue('Mo Tide');
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+    await waitFor(() => expect(stands.arenas).toHaveLength(1));
+    expect(stands).toMatchObject({
+      arenas: [{ name: 'Slipway' }],
+      instructors: ['Rowan Ashdown', 'Mo Tide'],
+      feeds: [{ instructor: 'Rowan Ashdown' }],
+    });
+    expect(screen.queryByText(/Changed on another device/)).toBeNull();
+    expect(server.sent('PUT').length).toBeGreaterThan(2);
+  });
+
+  test('a link that could not be deleted is not said to be dead', async () => {
+    const feed = { token: 'a'.repeat(32), instructor: 'Rowan Ashdown', riderId: null };
+    new FakeServer({
+      '/api/timetable': { ...NEW_TIMETABLE, feeds: [feed] },
+      '/api/busy': [],
+      '/api/riders': [],
+      'PUT /api/timetable': { status: 507, title: 'The disk is full', detail: 'Make room on it.' },
+    });
+    renderIn(<Settings />);
+    const gone = { name: 'Delete the link for Rowan Ashdown' };
+    fireEvent.click(await screen.findByRole('button', gone));
+    expect((await screen.findByRole('alert')).textContent).toContain('Make room on it.');
+    expect(screen.getByLabelText('Link for Rowan Ashdown')).toBeTruthy();
+    expect(screen.queryByText('The link no longer works.')).toBeNull();
+  });
 });

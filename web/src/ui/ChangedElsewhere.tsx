@@ -1,0 +1,8 @@
+/** Somebody else changed what is being entered: said, before it is saved over theirs. */
+export const ChangedElsewhere = ({ what }: { what: readonly string[] }) =>
+  what.length > 0 ? (
+    <p role="status" className="rounded-lg bg-slip px-4 py-2 text-[14px]">
+      Changed on another device in the meantime: {what.join(', ')}. When you save, it will be as it
+      is here.
+    </p>
+  ) : null;
