@@ -98,6 +98,7 @@ test('what is saved on one device appears on the others, and who else is there i
   await expect(editor(other)).toContainText('and breathe');
   // The server goes and comes: what was missed is asked for.
   await other.goto(`${server.url}/horses`);
+  await expect(other.getByText('Tansy', { exact: true })).toBeVisible();
   await expect(page.getByText('also open')).toHaveCount(0);
   await server.stop();
   await server.start();

@@ -51,13 +51,31 @@ export const SCREENS: readonly Line[] = [
   ['book', () => import('../features/book/BookData.tsx')],
 ];
 
+/** A server that is just starting answers in a moment. */
+const AGAIN_MS = [500, 1500, 3000];
+/** In the words of the browsers. */
+const IS_AWAY = /dynamically imported module|module script/i;
+
+/** A script that cannot be had now is asked for again, for a while; one that fails by itself is not. */
+async function fetchedAgain<T>(fetched: () => Promise<T>): Promise<T> {
+  for (const ms of AGAIN_MS) {
+    try {
+      return await fetched();
+    } catch (error) {
+      if (!navigator.onLine || !IS_AWAY.test(String(error))) throw error;
+      await new Promise((on) => setTimeout(on, ms));
+    }
+  }
+  return fetched();
+}
+
 /** The screens of the book, in its shell. */
 export function screensOf(store: BookStore, screens: readonly Line[] = SCREENS) {
   const ask = (ahead: Ahead = []) => ahead.forEach((query) => store.dispatch(query));
   /** Each screen is loaded when it is first opened, and what it shows asked for at once. */
   const screen = (path: string, fetched: () => Promise<Screen>): RouteObject => {
     let loading: Promise<Screen> | undefined;
-    const load = () => (loading ??= fetched().then(askedFor));
+    const load = () => (loading ??= fetchedAgain(fetched).then(askedFor));
     const askedFor = (loaded: Screen) => {
       const { pathname, search } = window.location;
       const match = matchPath(`/${path}`, pathname);

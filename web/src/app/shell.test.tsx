@@ -96,3 +96,28 @@ test('one more screen is its file and its line: in the shell, with what it asks 
   expect(file).toHaveBeenCalledTimes(1);
   window.history.replaceState(null, '', '/');
 });
+
+test('a screen whose script is away for a moment is asked for again; one with a fault is not', async () => {
+  jest.useFakeTimers();
+  const away = new TypeError('Failed to fetch dynamically imported module: /assets/Toy.js');
+  const Toy = () => <h1>Toys</h1>;
+  const opened = async (...outcomes: (Error | null)[]) => {
+    const file = jest.fn(async () => {
+      const outcome = outcomes.shift();
+      if (outcome) throw outcome;
+      return { default: Toy };
+    });
+    const ended = screensOf(createBookStore(), [['toys', file]])
+      .open('/toys')
+      .then(
+        () => 'shown',
+        (error: Error) => error.message,
+      );
+    await jest.advanceTimersByTimeAsync(10_000);
+    return [await ended, file.mock.calls.length];
+  };
+  expect(await opened(away, away)).toEqual(['shown', 3]);
+  expect(await opened(away, away, away, away)).toEqual([away.message, 4]);
+  expect(await opened(new TypeError('x is not a function'))).toEqual(['x is not a function', 1]);
+  jest.useRealTimers();
+});
