@@ -9,7 +9,12 @@ import type { Database } from '../db/connect.ts';
 import { horses, observations, sessions } from '../db/schema.ts';
 import { addObservations, Appending, type Appended } from '../repositories/appending.ts';
 import { forgetEvidence } from '../repositories/held.ts';
-import { countingAfter, oldestFirst, type Cursor } from '../repositories/sessionPages.ts';
+import {
+  countingAfter,
+  oldestFirst,
+  pageByPage,
+  type Cursor,
+} from '../repositories/sessionPages.ts';
 import type { Document } from './document.ts';
 
 /** What no later observation names. */
@@ -123,12 +128,7 @@ const SESSIONS_A_PAGE = 40;
 
 /** All readings that stand, with the names they need in a table, oldest first, a page of sessions at a time. */
 async function* readings(db: Database): AsyncGenerator<NamedReading[]> {
-  let after: Cursor | null = null;
-  for (;;) {
-    const page = await sessionsAfter(db, after);
-    const last = page.at(-1);
-    if (!last) return;
-    after = last;
+  for await (const page of pageByPage((after) => sessionsAfter(db, after))) {
     const rows = await readingsIn(db, page);
     if (rows.length > 0) yield rows;
   }

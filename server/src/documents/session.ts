@@ -15,6 +15,7 @@ import {
   isBefore,
   newestFirst,
   oldestFirst,
+  pageByPage,
   type Cursor,
 } from '../repositories/sessionPages.ts';
 import { LARGE } from '../routes/says.ts';
@@ -162,12 +163,7 @@ const SESSIONS_A_PAGE = 250;
 
 /** All sessions with their names and marks, oldest first, a page at a time. */
 async function* pages(db: Database): AsyncGenerator<SessionWithMarks[]> {
-  let after: Cursor | null = null;
-  for (;;) {
-    const page = await sessionsAfter(db, after);
-    const last = page.at(-1);
-    if (!last) return;
-    after = last;
+  for await (const page of pageByPage((after) => sessionsAfter(db, after))) {
     yield page.map(({ evidence: said, rider: by, id: _, startedAt: __, ...rest }) => ({
       ...rest,
       rider: by ?? '',

@@ -23,3 +23,17 @@ export const newestFirst = [desc(sessions.startedAt), desc(sessions.id)];
 /** Also of a session that was deleted since; of one the book never had nothing is before. */
 export const isBefore = (id: string) =>
   sql`(${sessions.startedAt}, ${sessions.id}) < (select s.started_at, s.id from sessions s where s.id = ${id})`;
+
+/** Page after page, each asked for from where the last one ended, until there is none. */
+export async function* pageByPage<T extends Cursor>(
+  next: (after: Cursor | null) => PromiseLike<T[]>,
+): AsyncGenerator<T[]> {
+  let after: Cursor | null = null;
+  for (;;) {
+    const page: T[] = await next(after);
+    const last = page.at(-1);
+    if (!last) return;
+    after = last;
+    yield page;
+  }
+}

@@ -90,7 +90,10 @@ function served(kind: DocumentKind, document: Served, more?: More): Resource {
       const own = routesOf(document, book[DOCUMENT_NAMES[kind].at] as unknown as Store);
       return more ? Router().use(more.routes(book, deps), own) : own;
     },
-    says: { ...pathsOf(api), ...more?.says },
+    // Made when it is asked for: starting need not wait for it.
+    get says() {
+      return { ...pathsOf(api), ...more?.says };
+    },
     schemas: { [api.name]: schema, ...more?.schemas },
   };
 }

@@ -15,7 +15,8 @@ interface Kept<T> {
   readonly overruled: readonly (keyof T)[];
 }
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** As JSON has it: what is not said is not there. */
+export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** The draft on another version: what was not touched here is theirs, what was is kept. */
 export function rebased<T extends object>({ base, draft, overruled }: Kept<T>, stands: T): Kept<T> {

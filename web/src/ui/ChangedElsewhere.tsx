@@ -2,7 +2,6 @@
 export const ChangedElsewhere = ({ what }: { what: readonly string[] }) =>
   what.length > 0 ? (
     <p role="status" className="rounded-lg bg-slip px-4 py-2 text-[14px]">
-      Changed on another device in the meantime: {what.join(', ')}. When you save, it will be as it
-      is here.
+      Also changed on another device: {what.join(', ')}. Saving replaces that with yours.
     </p>
   ) : null;

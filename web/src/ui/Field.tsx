@@ -7,6 +7,9 @@ export const inputClass =
 /** What stands over a field. */
 export const labelClass = 'mb-1 block text-[14px] text-soft';
 
+/** Of a button beside a field: it stands at the box, below the label. */
+export const besideField = 'mt-[25px]';
+
 interface FieldProps {
   label: string;
   error?: string | undefined;

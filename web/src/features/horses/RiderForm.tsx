@@ -1,4 +1,5 @@
 import type { Rider } from '@canter-book/core/book/records';
+import { useSaveRiderMutation } from '../../api/riders.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { today } from '../../app/dates.ts';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
@@ -9,22 +10,24 @@ import { Field, Select, TextInput } from '../../ui/Field.tsx';
 
 interface RiderFormProps {
   rider: Rider;
-  /** Why it could not be saved. */
-  error: unknown;
-  onSave(rider: Rider): Promise<void>;
-  onCancel(): void;
+  onDone(): void;
 }
 
 /** A rider changed: name, habits, theme and stage; or retired. */
-export function RiderForm({ rider, error, onSave, onCancel }: RiderFormProps) {
+export function RiderForm({ rider, onDone }: RiderFormProps) {
+  const [save, { error }] = useSaveRiderMutation();
   const { draft, set, overruled } = useDraft(rider);
   const { name, notes, theme, stage } = draft;
+  const store = async (changed: Rider) => {
+    const saved = await save(changed);
+    if (!saved.error) onDone();
+  };
   return (
     <form
       className="grid gap-1"
       onSubmit={(event) => {
         event.preventDefault();
-        void onSave({ ...draft, name: name.trim() });
+        void store({ ...draft, name: name.trim() });
       }}
     >
       <Words label="Name" required most={60} value={name} onChange={(to) => set({ name: to })} />
@@ -47,7 +50,7 @@ export function RiderForm({ rider, error, onSave, onCancel }: RiderFormProps) {
       <Failed error={error} />
       <div className="flex gap-2">
         <Button type="submit">Save</Button>
-        <Button look="quiet" onClick={onCancel}>
+        <Button look="quiet" onClick={onDone}>
           Cancel
         </Button>
         <span className="flex-1" />
@@ -55,7 +58,7 @@ export function RiderForm({ rider, error, onSave, onCancel }: RiderFormProps) {
           look="quiet"
           onClick={() => {
             const { retiredOn, ...working } = rider;
-            void onSave(retiredOn ? working : { ...rider, retiredOn: today() });
+            void store(retiredOn ? working : { ...rider, retiredOn: today() });
           }}
         >
           {rider.retiredOn ? 'Bring back' : 'Retire'}

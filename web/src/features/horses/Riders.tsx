@@ -7,7 +7,7 @@ import { useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { besideField, Field, TextInput } from '../../ui/Field.tsx';
 import { RiderForm } from './RiderForm.tsx';
 
 const MONTH = 28;
@@ -16,7 +16,6 @@ const MONTH = 28;
 export function Riders() {
   const { data: riders = [] } = useRidersQuery();
   const { data: corners = [] } = useCornersQuery(dateOf(dayOf(today()) - MONTH));
-  const [save, saving] = useSaveRiderMutation();
   const [open, setOpen] = useState<string | null>(null);
   const gone = riders.filter((r) => r.retiredOn && r.id !== open);
   return (
@@ -30,15 +29,7 @@ export function Riders() {
           .map((rider) => (
             <li key={rider.id} className="py-2">
               {open === rider.id ? (
-                <RiderForm
-                  rider={rider}
-                  error={saving.error}
-                  onSave={async (changed) => {
-                    const saved = await save(changed);
-                    if (!saved.error) setOpen(null);
-                  }}
-                  onCancel={() => setOpen(null)}
-                />
+                <RiderForm rider={rider} onDone={() => setOpen(null)} />
               ) : (
                 <RiderLine
                   rider={rider}
@@ -104,7 +95,7 @@ function NewRider() {
           )}
         </Field>
       </div>
-      <div className="mt-[25px]">
+      <div className={besideField}>
         <Button type="submit" look="quiet" disabled={!name.trim() || saving.isLoading}>
           Add
         </Button>

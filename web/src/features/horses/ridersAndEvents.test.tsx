@@ -78,6 +78,10 @@ describe('the riders', () => {
     press('Save');
     expect((await screen.findByRole('alert')).textContent).toContain('Make room on it.');
     expect(screen.getByLabelText<HTMLInputElement>('Habits').value).toBe('Sits well.');
+    // It is said of this one alone.
+    press('Cancel');
+    fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));
+    expect(screen.queryByRole('alert')).toBeNull();
   });
 
   test('cancel leaves it as it was', async () => {

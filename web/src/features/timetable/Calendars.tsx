@@ -13,7 +13,7 @@ import {
 import { today, whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';
-import { Field, inputClass, Select } from '../../ui/Field.tsx';
+import { besideField, Field, inputClass, Select } from '../../ui/Field.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { Gone } from './rows.tsx';
@@ -103,19 +103,19 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
           </li>
         ))}
       </ul>
-      <div className="flex flex-wrap items-end gap-3">
+      <div className="flex flex-wrap items-start gap-x-3">
         <div className="w-64">
           <Whose label="Link for" timetable={timetable} value={whose} onChange={setWhose} />
         </div>
         <Button
           look="quiet"
-          className="mb-6"
+          className={besideField}
           disabled={whose === '' || isLoading}
           onClick={() => void add()}
         >
           Create a link
         </Button>
-        <ButtonFile look="quiet" className="mb-6" href="/api/calendar/lessons.ics">
+        <ButtonFile look="quiet" className={besideField} href="/api/calendar/lessons.ics">
           All lessons as a file
         </ButtonFile>
       </div>
@@ -152,11 +152,11 @@ export function Busy({ timetable }: { timetable: Timetable }) {
         named after a person, is read by itself.
       </p>
       <Taken />
-      <div className="flex flex-wrap items-end gap-3">
+      <div className="flex flex-wrap items-start gap-x-3">
         <div className="w-64">
           <Whose label="Whose calendar" timetable={timetable} value={whose} onChange={setWhose} />
         </div>
-        <div className="mb-6">
+        <div className={besideField}>
           {whose === '' ? (
             <Button look="quiet" disabled>
               Choose a file

@@ -4,7 +4,7 @@ import { useSaveTimetableMutation, useTimetableQuery } from '../../api/timetable
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
-import { useDraft } from '../../app/useDraft.ts';
+import { same, useDraft } from '../../app/useDraft.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
@@ -60,7 +60,7 @@ const PARTS: Partial<Record<keyof Timetable, string>> = {
 function Hours({ saved }: { saved: Timetable }) {
   const { draft, set, overruled } = useDraft(saved);
   const [put, { error, isLoading }] = useSaveTimetableMutation();
-  const isChanged = JSON.stringify(tidied(draft)) !== JSON.stringify(saved);
+  const isChanged = !same(tidied(draft), saved);
   const save = async () => {
     const answer = await put(tidied(draft));
     if (!answer.error) tell('The timetable is saved.');

@@ -433,7 +433,7 @@ describe('the timetable of the yard', () => {
       instructors: ['Rowan Ashdown', 'Mo Tide'],
       feeds: [{ instructor: 'Rowan Ashdown' }],
     });
-    expect(screen.queryByText(/Changed on another device/)).toBeNull();
+    expect(screen.queryByText(/changed on another device/)).toBeNull();
     expect(server.sent('PUT').length).toBeGreaterThan(2);
   });
 
