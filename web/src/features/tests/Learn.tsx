@@ -27,7 +27,7 @@ export default function Learn() {
   const query = useLessonQuery(id, { refetchOnMountOrArgChange: true });
   useTitle('Learn');
   if (!query.data) return <QueryState query={query} what="test" />;
-  return <Asking key={query.data.revision} id={id} document={query.data.document} />;
+  return <Asking key={id} id={id} document={query.data.document} />;
 }
 
 const letterOf = (place: Place | null): string | null => {
@@ -100,7 +100,7 @@ function useAsking({ id, document, way }: { id: string; document: Lesson; way: W
     askable,
     box,
     before: sheet.boxes[index - 1],
-    line: box && lines.get(box.number)![0],
+    line: box && lines.get(box.number)?.[0],
     right,
     answer,
     say,
@@ -175,7 +175,7 @@ function Question(props: QuestionProps) {
         <DrawArena
           key={box.number}
           arena={ride.arena}
-          shown={answer ? line! : null}
+          shown={(answer && line) ?? null}
           onDrawn={draw}
         />
       ) : (

@@ -35,7 +35,7 @@ export default function SheetPage() {
   const query = useLessonQuery(id, { refetchOnMountOrArgChange: true });
   useTitle(query.data?.title ?? 'Test');
   if (!query.data) return <QueryState query={query} what="test" />;
-  return <SheetShown key={query.data.revision} id={id} document={query.data.document} />;
+  return <SheetShown key={id} id={id} document={query.data.document} />;
 }
 
 /** Cards are printed when they are on the page, and are gone after it. */
