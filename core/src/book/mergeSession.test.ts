@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { mergeSession } from './mergeSession.ts';
+import { mergeSession, wordsLeftOut } from './mergeSession.ts';
 import type { Session } from './records.ts';
 
 const session: Session = {
@@ -36,6 +36,19 @@ test('words of both are kept, once each; what would be too long stays as the boo
   expect(mergeSession(mergeSession(a, b), b).notes).toBe('soft\nwindy');
   const long = { ...session, homework: 'x'.repeat(390) };
   expect(mergeSession(long, { ...session, homework: 'y'.repeat(30) }).homework).toBe(long.homework);
+});
+
+test('words for which there is no room are told, so that they can be kept elsewhere', () => {
+  const current = { ...session, notes: 'x'.repeat(1990), homework: 'y'.repeat(390) };
+  const sent = { ...session, notes: 'stiff on the left', homework: 'Ten straight strides' };
+  expect(wordsLeftOut(current, sent)).toEqual([
+    'stiff on the left',
+    'Homework: Ten straight strides',
+  ]);
+  expect(wordsLeftOut({ ...current, notes: 'soft' }, { ...sent, homework: '' })).toEqual([]);
+  const both = mergeSession(current, sent);
+  for (const words of [sent.notes, sent.homework])
+    expect([both.notes, both.homework, ...wordsLeftOut(current, sent)].join()).toContain(words);
 });
 
 test('discarded at the ringside it leaves, taken up again it comes back', () => {
