@@ -202,6 +202,52 @@ describe('a phone', () => {
     expect(lines.join()).not.toContain('Ines Calloway');
     expect(lines).not.toContain(' PUT horses');
   });
+
+  test('what it had written is put on top of what was corrected since; lists bring no bodies', async () => {
+    const horse = someHorse();
+    await machine().put(`/api/horses/${horse.id}`).send(horse).expect(200);
+    const secret = await paired({ person: 'Marius Wick' });
+    const session = someSession(horse.id);
+    await phone(secret).put(`/api/sessions/${session.id}`).send(session).expect(200);
+    const { body } = await machine().get('/api/devices');
+    const { id } = body.devices.find((d: { person: string }) => d.person === 'Marius Wick');
+    await machine().delete(`/api/devices/${id}`).expect(204);
+    const ended = { ...session, revision: 1, endedAt: session.startedAt, minutes: 40 };
+    const late = { ...ended, notes: 'Stiff to the left' };
+    await phone(secret).put(`/api/sessions/${session.id}`).send(late).expect(403);
+    const corrected = { ...session, revision: 1, homework: 'Look up', notes: 'x'.repeat(1995) };
+    await machine().put(`/api/sessions/${session.id}`).send(corrected).expect(200);
+
+    const aside = await machine().get('/api/devices/set-aside').expect(200);
+    expect(aside.text).not.toContain('Stiff');
+    expect(aside.body).toMatchObject([{ about: 'a session of 2026-05-02' }]);
+    await machine().post(`/api/devices/set-aside/${aside.body[0].id}`).expect(204);
+    const stored = await machine().get(`/api/sessions/${session.id}`).expect(200);
+    expect(stored.body).toMatchObject({ minutes: 40, homework: 'Look up', notes: corrected.notes });
+    // There was no room for its words: they are a note of the session.
+    const seen = await machine().get(`/api/sessions/${session.id}/observations`).expect(200);
+    expect(seen.body).toMatchObject([{ kind: 'note', text: 'Stiff to the left' }]);
+    expect((await machine().get('/api/devices/set-aside')).body).toEqual([]);
+  });
+
+  test('it fills no disk: past some megabytes it keeps what it has itself', async () => {
+    const secret = await paired({ person: 'Una Reed' });
+    const { body } = await machine().get('/api/devices');
+    const { id } = body.devices.find((d: { person: string }) => d.person === 'Una Reed');
+    await machine().delete(`/api/devices/${id}`).expect(204);
+    const send = async () =>
+      (
+        await phone(secret)
+          .post('/api/observations')
+          .send({ observations: [{ text: 'x'.repeat(3_500_000) }] })
+          .expect(403)
+      ).body.keptAside as boolean;
+    const kept = [];
+    for (let i = 0; i < 6; i++) kept.push(await send());
+    expect(kept).toEqual([true, true, true, true, false, false]);
+    for (const one of (await machine().get('/api/devices/set-aside')).body)
+      await machine().delete(`/api/devices/set-aside/${one.id}`).expect(204);
+  });
 });
 
 describe('a rider’s phone', () => {

@@ -130,9 +130,13 @@ export const setAside = pgTable(
     at: instant('at').notNull(),
     /** The resource it was for. */
     path: text().notNull(),
+    /** "A session of 2026-05-02": enough to decide by, so that a list reads no bodies. */
+    about: text().notNull().default(''),
+    /** Of the body, as it was sent. */
+    bytes: integer().notNull().default(0),
     body: jsonb().notNull(),
   },
-  (t) => [index('set_aside_by_time').on(t.at)],
+  (t) => [index('set_aside_by_time').on(t.at), index('set_aside_by_device').on(t.deviceId)],
 );
 
 /** What was changed from phones, and who was let in or shut out: for the owner to look at. */

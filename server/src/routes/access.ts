@@ -158,6 +158,17 @@ function asideOf({ method, originalUrl }: Request, { role, device }: Who): strin
     : null;
 }
 
+/** "A session of 2026-05-02", "12 observations": enough to decide by. */
+function aboutOf(path: string, body: unknown): string {
+  const { date, observations } = (body ?? {}) as { date?: unknown; observations?: unknown };
+  if (path === 'observations') {
+    const n = Array.isArray(observations) ? observations.length : 0;
+    return n === 1 ? 'one observation' : `${n} observations`;
+  }
+  const what = path === 'rides' ? 'a marked ride' : 'a session';
+  return typeof date === 'string' ? `${what} of ${date.slice(0, 10)}` : what;
+}
+
 /** A phone that was removed while it was away has a lesson on it: what it sends is kept for the owner to take. */
 export const keepAside =
   (devices: Devices): RequestHandler =>
@@ -165,7 +176,8 @@ export const keepAside =
     const kind = asideOf(req, whoIn(res));
     if (kind === null) return next();
     const { id } = whoIn(res).device!;
-    const isKept = await devices.setAside.add(id, kind, req.body, new Date());
+    const parcel = { path: kind, about: aboutOf(kind, req.body), body: req.body as unknown };
+    const isKept = await devices.setAside.add(id, parcel, new Date());
     throw new Problem(
       403,
       'This phone was removed from the book',

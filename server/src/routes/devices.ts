@@ -1,13 +1,16 @@
 import { Router } from 'express';
 import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
-import { sessionSchema } from '@canter-book/core/book/records';
-import { markedRideSchema } from '@canter-book/core/sheet/markedRide';
+import { mergeSession, wordsLeftOut } from '@canter-book/core/book/mergeSession';
+import { sessionSchema, type Session } from '@canter-book/core/book/records';
+import { markedRideSchema, mergeRides } from '@canter-book/core/sheet/markedRide';
+import { v7 } from 'uuid';
 import type { AuditLog } from '../repositories/audit.ts';
 import type { Book } from '../repositories/book.ts';
 import type { Device, Whose } from '../repositories/door/devices.ts';
 import type { SetAside } from '../repositories/door/setAside.ts';
 import type { Devices } from '../repositories/door/stores.ts';
+import { RevisionConflict, type Revisioned } from '../repositories/revisioned.ts';
 import { notFound, Problem } from '../problem.ts';
 import { giveSecret, whoIn } from './access.ts';
 import { atMost } from './errors.ts';
@@ -70,8 +73,7 @@ function deviceRoutes(book: Book, { devices, door = NO_DOOR, audit }: DevicesDep
     res.status(201).json({ code, expiresAt: expiresAt.toISOString() });
   });
   router.get('/set-aside', async (_req, res) => {
-    const all = await devices.setAside.list();
-    res.json(all.map(({ body, ...one }) => ({ ...one, about: aboutOf(one.path, body) })));
+    res.json(await devices.setAside.list());
   });
   router.post('/set-aside/:id', async (req, res) => {
     const one = await devices.setAside.get(idIn(req.params.id, 'parcel'));
@@ -102,15 +104,50 @@ export async function whoseOf(book: Book, asked: z.infer<typeof whoseSchema>): P
   return { person: rider.name, role: 'rider', riderId: rider.id, horseIds: [] };
 }
 
+/** Saves it as it is, or on top of what somebody has saved since. */
+async function savedOver<T extends Revisioned>(
+  store: { save(document: T): Promise<T> },
+  sent: T,
+  over: (current: T) => T,
+): Promise<T | null> {
+  try {
+    await store.save(sent);
+    return null;
+  } catch (error) {
+    if (!(error instanceof RevisionConflict)) throw error;
+    const current = error.current as T;
+    await store.save({ ...over(current), revision: current.revision });
+    return current;
+  }
+}
+
+/** A session that was corrected since keeps both; words it has no room for are kept as notes. */
+async function takeSession(book: Book, sent: Session): Promise<void> {
+  const current = await savedOver(book.sessions, sent, (stored) => mergeSession(stored, sent));
+  const leftOut = current ? wordsLeftOut(current, sent) : [];
+  await book.observations.append(
+    leftOut.map((text) => ({
+      id: v7(),
+      sessionId: sent.id,
+      at: new Date().toISOString(),
+      kind: 'note',
+      text,
+    })),
+  );
+}
+
 /** What was kept aside comes into the book as if it had come in time. */
 async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {
   switch (path) {
     case 'sessions':
-      await book.sessions.save(await taughtBy(sessionSchema.parse(body), device, book.sessions));
+      await takeSession(book, await taughtBy(sessionSchema.parse(body), device, book.sessions));
       return;
-    case 'rides':
-      await book.rides.save(markedRideSchema.parse(body));
+    case 'rides': {
+      const ride = markedRideSchema.parse(body);
+      const own = ride.judges.map((judge) => judge.at);
+      await savedOver(book.rides, ride, (current) => mergeRides(ride, current, own));
       return;
+    }
     default: {
       const { unknownSessions } = await book.observations.append(
         seenBy(device, batchSchema.parse(body).observations),
@@ -123,17 +160,6 @@ async function take(book: Book, { path, body }: SetAside, device: Device): Promi
         );
     }
   }
-}
-
-/** "A session of 2026-05-02", "12 observations": enough to decide by. */
-function aboutOf(path: string, body: unknown): string {
-  const { date, observations } = (body ?? {}) as { date?: unknown; observations?: unknown };
-  if (path === 'observations') {
-    const n = Array.isArray(observations) ? observations.length : 0;
-    return n === 1 ? 'one observation' : `${n} observations`;
-  }
-  const what = path === 'rides' ? 'a marked ride' : 'a session';
-  return typeof date === 'string' ? `${what} of ${date}` : what;
 }
 
 /** A code has 128 bits; this only keeps a guesser from filling the log. */

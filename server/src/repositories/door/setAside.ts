@@ -1,36 +1,52 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, getTableColumns, sum } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Database } from '../../db/connect.ts';
 import { setAside } from '../../db/schema.ts';
 
-/** A removed phone that goes on sending fills no disk. */
-const MOST_SET_ASIDE = 500;
+/** A removed phone that goes on sending fills no disk: one long day of lessons is a tenth of this. */
+const MOST_BYTES = 16_000_000;
 
-export interface SetAside {
+/** What was set aside, without what is in it. */
+export interface AsideRow {
   readonly id: string;
   readonly deviceId: string;
   readonly at: string;
   readonly path: string;
+  /** "A session of 2026-05-02". */
+  readonly about: string;
+}
+export interface SetAside extends AsideRow {
   readonly body: unknown;
 }
 
-type Row = typeof setAside.$inferSelect;
-const fromRow = (row: Row): SetAside => ({ ...row, at: row.at.toISOString() });
+const { body: _, bytes: __, ...LISTED } = getTableColumns(setAside);
 
 /** What a phone sent that is let in no more: the owner looks at it, and decides. */
 export const setAsideStore = (db: Database) => ({
-  async list(): Promise<SetAside[]> {
-    const rows = await db.select().from(setAside).orderBy(asc(setAside.at), asc(setAside.id));
-    return rows.map(fromRow);
+  async list(): Promise<AsideRow[]> {
+    const rows = await db
+      .select(LISTED)
+      .from(setAside)
+      .orderBy(asc(setAside.at), asc(setAside.id));
+    return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
   },
   async get(id: string): Promise<SetAside | null> {
     const [row] = await db.select().from(setAside).where(eq(setAside.id, id));
-    return row ? fromRow(row) : null;
+    return row ? { ...row, at: row.at.toISOString() } : null;
   },
-  /** @returns false when there is too much already */
-  async add(deviceId: string, path: string, body: unknown, now: Date): Promise<boolean> {
-    if ((await db.$count(setAside)) >= MOST_SET_ASIDE) return false;
-    await db.insert(setAside).values({ id: v7(), deviceId, at: now, path, body });
+  /** @returns false when this device has sent too much already */
+  async add(
+    deviceId: string,
+    { path, about, body }: Pick<SetAside, 'path' | 'about' | 'body'>,
+    now: Date,
+  ): Promise<boolean> {
+    const bytes = Buffer.byteLength(JSON.stringify(body));
+    const [kept] = await db
+      .select({ bytes: sum(setAside.bytes).mapWith(Number) })
+      .from(setAside)
+      .where(eq(setAside.deviceId, deviceId));
+    if ((kept?.bytes ?? 0) + bytes > MOST_BYTES) return false;
+    await db.insert(setAside).values({ id: v7(), deviceId, at: now, path, about, bytes, body });
     return true;
   },
   async remove(id: string): Promise<void> {
