@@ -10,10 +10,12 @@ import { screensOf } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { soon } from './app/soon.ts';
 import { createBookStore, type BookStore } from './app/store.ts';
+import { openPage } from './kept/pages.ts';
 import { startDelivery } from './features/ringside/delivery.ts';
 import './styles.css';
 
 const KIT_AFTER_MS = 5000;
+const LEFT_WORK_AFTER_MS = 1500;
 const STACK_DEPTH = 10;
 
 // Set to none by cover.js while the libraries were read.
@@ -39,8 +41,16 @@ const show = (store: BookStore, Screens: () => ReactNode) =>
 
 /** What no screen waits for. */
 function startBehind(store: BookStore): void {
+  openPage();
   startDelivery(store);
   registerOffline();
+  window.setTimeout(
+    () =>
+      void import('./app/allLeftWork.ts')
+        .then(({ sendAllLeft }) => sendAllLeft(store))
+        .catch(() => {}),
+    LEFT_WORK_AFTER_MS,
+  );
   // After the first view is up: what is needed where there is no network.
   window.setTimeout(() => {
     void import('./features/ringside/kit.ts').then(({ packKit }) => packKit(store)).catch(() => {});

@@ -6,6 +6,8 @@ export interface Problem {
   title: string;
   detail: string;
   current?: unknown;
+  /** It came from a device that was removed: it lies beside the book until the owner takes it. */
+  keptAside?: boolean;
 }
 
 export type ApiError = FetchBaseQueryError | { message?: string | undefined } | undefined;

@@ -16,8 +16,9 @@ import { movementAt } from '@canter-book/core/ride/sample';
 import { inBreaths } from '../../app/inBreaths.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
+import type { LessonDraft } from '../../kept/lessonDrafts.ts';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
-import { openingText, useAutosave } from './saving/autosave.ts';
+import { openingText, releaseDesk, useAutosave } from './saving/autosave.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
 import { deriveInSteps, type Derived } from './derive.ts';
@@ -25,7 +26,6 @@ import { DeskName } from './top/DeskName.tsx';
 import type { OpenSheet } from './sheets/DeskSheets.tsx';
 import { DeskTop } from './top/DeskTop.tsx';
 import type { Annotations } from './writing/editor/margin.tsx';
-import type { LessonDraft } from './saving/lessonSaver.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useReviewed } from './useReviewed.ts';
 import { UnopenedSide } from './writing/Unopened.tsx';
@@ -65,6 +65,8 @@ export default function OpenDesk({ record, horses }: OpenDeskProps) {
     void open();
     return () => {
       isGone = true;
+      // The desk that was laid out holds it itself.
+      releaseDesk(record.id);
     };
   }, [record, horses, opening]);
   if (!opening) return <DeskName title={record.title} />;

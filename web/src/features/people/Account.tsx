@@ -6,11 +6,12 @@ import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
-import { useAppSelector } from '../../app/store.ts';
 import { useTitle } from '../../app/title.ts';
+import { useWaiting } from '../../kept/useWaiting.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { forgetRides } from '../tests/leftRides.ts';
 import { PasswordField } from './PasswordField.tsx';
 import {
   useAccountQuery,
@@ -46,7 +47,7 @@ function SignedIn({ account: { devices } }: { account: Own }) {
   const [signOut] = useSignOutMutation();
   const [everywhere] = useSignOutEverywhereMutation();
   const [one, { error }] = useSignOutDeviceMutation();
-  const waiting = useAppSelector((state) => state.ringside.outbox.length);
+  const { count: waiting, left } = useWaiting();
   const [asked, setAsked] = useState<'here' | 'everywhere' | null>(null);
   const leave = async (where: 'here' | 'everywhere') => {
     setAsked(null);
@@ -54,6 +55,7 @@ function SignedIn({ account: { devices } }: { account: Own }) {
     if (answer.error) return tell(problemOf(answer.error).detail);
     // The device may be somebody else's next.
     await clear().catch(() => {});
+    forgetRides();
     window.location.assign('/pair');
   };
   const ask = (where: 'here' | 'everywhere') => (waiting > 0 ? setAsked(where) : void leave(where));
@@ -92,8 +94,9 @@ function SignedIn({ account: { devices } }: { account: Own }) {
         onYes={() => void leave(asked!)}
         onNo={() => setAsked(null)}
       >
-        {waiting === 1 ? 'One thing' : `${waiting} things`} you entered at the ringside did not
-        reach the book yet. Signed out, they are gone. Wait until the network is back.
+        {waiting === 1 ? 'One thing' : `${waiting} things`} you entered did not reach the book yet
+        {left.length > 0 && ` (${left.map(({ what }) => what).join(', ')})`}. Signed out, they are
+        gone. Wait until the network is back.
       </Confirm>
     </section>
   );

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
+import { useWaiting } from '../../kept/useWaiting.ts';
 
 /** Hardly ever opened: no page waits for it. */
 const OutboxSheet = lazy(() =>
@@ -17,13 +18,11 @@ const NotNow = () => (
 
 /** Whether everything recorded has reached the book, or how much is still kept here, and what was refused. */
 export function DeliveryPill({ compact = false }: { compact?: boolean }) {
-  const outbox = useAppSelector((state) => state.ringside.outbox);
+  const { outbox, left, count: waiting, notTaken } = useWaiting();
   const keeping = useAppSelector((state) => state.ringside.keeping);
   const [open, setOpen] = useState(false);
   // On a phone the sign and the number are enough to see; the words are there to be read out.
   const narrow = 'sr-only min-[460px]:not-sr-only';
-  const aside = outbox.filter((p) => p.refused !== undefined);
-  const waiting = outbox.length;
   if (waiting === 0) {
     return compact ? null : (
       <span
@@ -35,7 +34,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
       </span>
     );
   }
-  const { said, title } = saidOf({ waiting, refused: aside.length, keeping, compact });
+  const { said, title } = saidOf({ waiting, refused: notTaken, keeping, compact });
   return (
     <>
       <button
@@ -64,7 +63,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
       </button>
       {open && (
         <Suspense>
-          <OutboxSheet outbox={outbox} keeping={keeping} onClose={() => setOpen(false)} />
+          <OutboxSheet {...{ outbox, left, keeping }} onClose={() => setOpen(false)} />
         </Suspense>
       )}
     </>

@@ -1,17 +1,21 @@
+import { Link } from 'react-router';
 import { useAppDispatch } from '../../app/store.ts';
+import type { Left } from '../../kept/leftWork.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { givenUp, sentAgain, type Parcel } from './ringsideSlice.ts';
 
 interface OutboxSheetProps {
   outbox: readonly Parcel[];
+  /** What was left on a page before the book had it. */
+  left: readonly Left[];
   /** Whether this device keeps what is not sent yet. */
   keeping: boolean;
   onClose(): void;
 }
 
 /** What is on its way to the book, and what it did not take. */
-export function OutboxSheet({ outbox, keeping, onClose }: OutboxSheetProps) {
+export function OutboxSheet({ outbox, left, keeping, onClose }: OutboxSheetProps) {
   return (
     <Sheet open title="On its way to the book" onClose={onClose}>
       <p className="mb-4 text-soft">
@@ -22,6 +26,9 @@ export function OutboxSheet({ outbox, keeping, onClose }: OutboxSheetProps) {
       <ul className="divide-y divide-line border-y border-line">
         {outbox.map((parcel) => (
           <Waiting key={parcel.id} parcel={parcel} />
+        ))}
+        {left.map((one) => (
+          <LeftOnPage key={one.key} left={one} onClose={onClose} />
         ))}
       </ul>
     </Sheet>
@@ -53,6 +60,18 @@ function Waiting({ parcel }: { parcel: Parcel }) {
     </li>
   );
 }
+
+const LeftOnPage = ({ left: { what, to, why }, onClose }: { left: Left; onClose(): void }) => (
+  <li className="py-2.5">
+    <p className="flex justify-between gap-4">
+      <Link to={to} onClick={onClose}>
+        {what}
+      </Link>
+      <span className="text-soft">{why === null ? 'to send' : 'not taken'}</span>
+    </p>
+    {why !== null && <p className="my-1 text-[14px] text-madder">✕ {why}</p>}
+  </li>
+);
 
 function wordsOf(parcel: Parcel): string {
   if (parcel.kind === 'session') {

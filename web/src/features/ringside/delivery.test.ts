@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { renderHook } from '@testing-library/react';
 import type { Session } from '@canter-book/core/book/records';
+import { useNotice } from '../../app/notices.ts';
 import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
 import { FakeServer, type Call } from '../../testing/render.tsx';
 
@@ -289,6 +291,101 @@ describe('delivery from the ringside', () => {
     store.dispatch(record(1));
     await pass(50);
     expect(store.getState().ringside.keeping).toBe(true);
+  });
+
+  test('what the device refused once is written with the next tap, or by itself', async () => {
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(10);
+    full = true;
+    store.dispatch(record(1));
+    await pass(10);
+    full = false;
+    store.dispatch(record(2));
+    await pass(10);
+    expect(waiting(await openPage())).toEqual(['p0', 'p1', 'p2']);
+    full = true;
+    store.dispatch(record(3));
+    await pass(10);
+    expect(store.getState().ringside.keeping).toBe(false);
+    full = false;
+    await pass(2500);
+    expect(store.getState().ringside.keeping).toBe(true);
+    expect(waiting(await openPage())).toEqual(['p0', 'p1', 'p2', 'p3']);
+  });
+
+  test('a clock that was set back changes no order', async () => {
+    const first = await openPage();
+    first.dispatch(begin);
+    await pass(10);
+    const second = await openPage();
+    jest.setSystemTime(Date.now() - 24 * 3600 * 1000);
+    second.dispatch(record(1));
+    await pass(10);
+    expect(waiting(await openPage())).toEqual(['p0', 'p1']);
+  });
+
+  test('of a phone that was removed everything is kept aside, not its first parcel alone', async () => {
+    const aside = { status: 403, title: 'Removed', detail: 'Kept aside.', keptAside: true };
+    server.answers[path] = aside;
+    server.answers['POST /api/observations'] = aside;
+    const store = await openPage();
+    store.dispatch(begin);
+    store.dispatch(record(1));
+    store.dispatch(record(2));
+    await pass(50);
+    expect(server.calls.map((c) => c.method)).toEqual(['PUT', 'POST', 'POST']);
+    expect(waiting(store)).toEqual([]);
+    // Where there was no room for it, it stays here.
+    server.answers[path] = { ...aside, keptAside: false };
+    const other = { ...session, id: session.id.replace(/1$/, '9') };
+    server.answers[`PUT /api/sessions/${other.id}`] = server.answers[path];
+    store.dispatch(begun({ parcelId: 'q0', teaching: someTeaching(other) }));
+    await pass(50);
+    expect(waiting(store)).toEqual(['q0']);
+  });
+
+  test('words for which the session has no room go to the book as a note', async () => {
+    const current = { ...session, revision: 2, notes: 'x'.repeat(1990) };
+    server.answers['POST /api/observations'] = { stored: 1 };
+    server.answers[path] = ({ body }: Call) =>
+      (body as Session).revision === 2
+        ? { ...(body as Session), revision: 3 }
+        : { status: 409, title: 'Saved elsewhere', detail: '…', current };
+    const store = await openPage();
+    store.dispatch(
+      begun({ parcelId: 'p0', teaching: someTeaching({ ...session, notes: 'Tired' }) }),
+    );
+    await pass(50);
+    const kept = server.sent('PUT').at(-1)!.body as Session;
+    expect(kept.notes).toBe('x'.repeat(1990) + '\nTired');
+    store.dispatch(
+      ended({
+        sessionId,
+        parcelId: 'e',
+        session: { ...session, notes: 'Lame on the left'.repeat(2) },
+        observations: [],
+      }),
+    );
+    await pass(50);
+    expect(JSON.stringify(server.sent('POST').at(-1)!.body)).toContain('Lame on the left');
+    expect(waiting(store)).toEqual([]);
+  });
+
+  test('a lesson that was deleted while it was taught does not come back without a word', async () => {
+    const current = { ...session, revision: 2, removedAt: '2026-01-01T10:05:00Z' };
+    server.answers[path] = ({ body }: Call) =>
+      (body as Session).revision === 2
+        ? { ...(body as Session), revision: 3 }
+        : { status: 409, title: 'Saved elsewhere', detail: '…', current };
+    const store = await openPage();
+    store.dispatch(begin);
+    await pass(50);
+    const { result } = renderHook(useNotice);
+    expect(result.current?.said).toContain('deleted on another device');
+    result.current!.further!.run();
+    await pass(50);
+    expect(server.sent('PUT').at(-1)!.body).toHaveProperty('removedAt');
   });
 
   test('a discarded lesson leaves the book too, and comes back when it was a slip', async () => {

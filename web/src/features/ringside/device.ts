@@ -40,6 +40,8 @@ export async function readDevice(): Promise<KeptState> {
     else if (name.startsWith(REVISION)) revisions[name.slice(REVISION.length)] = value as number;
   }
   parcels.sort((a, b) => a.order - b.order);
+  lastOrder = Math.max(lastOrder, ...parcels.map((p) => p.order));
+  for (const { order, parcel } of parcels) orders.set(parcel.id, order);
   return { teaching, outbox: parcels.map((p) => p.parcel), revisions };
 }
 
@@ -90,12 +92,11 @@ function changed<T>(
 const orders = new Map<string, number>();
 let lastOrder = 0;
 
-/** Later parcels come later, also in other pages: the clock says so, counted on where it stands still. */
+/** Later parcels come later: counted on from those that lie here already, whatever the clock of the device says. */
 function orderOf(id: string): number {
   const known = orders.get(id);
   if (known !== undefined) return known;
-  lastOrder = Math.max(lastOrder + 1, Date.now() * 1000);
-  orders.set(id, lastOrder);
+  orders.set(id, ++lastOrder);
   return lastOrder;
 }
 

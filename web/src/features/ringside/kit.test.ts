@@ -6,6 +6,7 @@ jest.unstable_mockModule('idb-keyval', () => ({
   get: async (key: string) => kept.get(key),
   set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
   del: async (key: string) => void kept.delete(key),
+  keys: async () => [...kept.keys()],
 }));
 const { keptKit, packKit } = await import('./kit.ts');
 const { createBookStore } = await import('../../app/store.ts');

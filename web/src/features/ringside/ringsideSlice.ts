@@ -204,9 +204,23 @@ export const ringsideSlice = createSlice({
     },
     delivered(
       state,
-      { payload }: PayloadAction<{ parcelId: string; revision?: number; sessionId?: string }>,
+      {
+        payload,
+      }: PayloadAction<{
+        parcelId: string;
+        revision?: number;
+        sessionId?: string;
+        /** Words the session had no room for: they go to the book as what they are, a note. */
+        leftOut?: readonly Observation[];
+      }>,
     ) {
       state.outbox = state.outbox.filter((parcel) => parcel.id !== payload.parcelId);
+      if (payload.leftOut?.length)
+        state.outbox.push({
+          id: `${payload.parcelId}-words`,
+          kind: 'observations',
+          observations: payload.leftOut as ObservationDraft[],
+        });
       if (payload.sessionId && payload.revision !== undefined) {
         state.revisions[payload.sessionId] = payload.revision;
       }

@@ -8,6 +8,7 @@ jest.unstable_mockModule('idb-keyval', () => ({
   get: async (key: string) => kept.get(key),
   set: async (key: string, value: unknown) => void kept.set(key, value),
   del: async (key: string) => void kept.delete(key),
+  keys: async () => [...kept.keys()],
 }));
 const { default: Call } = await import('./Call.tsx');
 

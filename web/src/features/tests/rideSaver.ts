@@ -76,7 +76,7 @@ export class RideSaver {
     const sent = this.draft.ride;
     const answer = await this.deps.save(sent);
     if ('saved' in answer) return this.hasSaved(sent, answer.saved);
-    const { status, detail, current } = answer.problem;
+    const { status, detail, current, keptAside } = answer.problem;
     if (status === 409 && current) {
       const merged = mergeRides(this.draft.ride, current as MarkedRide, this.draft.own);
       this.put({ ...this.draft, ride: merged, dirty: true });
@@ -86,7 +86,8 @@ export class RideSaver {
       this.put(this.draft, { kind: 'waiting' });
       return 'away';
     }
-    this.put(this.draft, { kind: 'refused', why: detail });
+    // Kept aside it has left this device: sent again it would only lie there twice.
+    this.put({ ...this.draft, dirty: !keptAside }, { kind: 'refused', why: detail });
     return 'done';
   }
 

@@ -4,6 +4,9 @@ import type { MarkedRide, RideJudge } from '@canter-book/core/sheet/markedRide';
 import { withMark } from '@canter-book/core/sheet/markedRide';
 import { codesIn, codesText, expanded } from './codes.ts';
 import { answered, keepMemory, nextBox, NOTHING, readMemory } from './memory.ts';
+import { createBookStore } from '../../app/store.ts';
+import { FakeServer, type Call } from '../../testing/render.tsx';
+import { forgetRides, keepRide, keptRide, sendLeftRides } from './leftRides.ts';
 import { sheetOfDocument } from './resultOf.ts';
 import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
 import { runningOf } from './running.ts';
@@ -204,5 +207,48 @@ describe('a ride is saved as it is marked', () => {
     await settle(3000);
     expect(seen.state).toEqual({ kind: 'refused', why: 'marks go from 0 to 10 in halves' });
     expect(seen.kept?.dirty).toBe(true);
+  });
+});
+
+describe('marks whose page was left', () => {
+  const own = ['C'];
+  const marked = ride({ judges: [judge({ marks: { 1: 6.5 } })] });
+  beforeEach(() => localStorage.clear());
+
+  test('go to the book from any page, and then need no place on the device', async () => {
+    const server = new FakeServer({ [`PUT /api/rides/${marked.id}`]: { ...marked, revision: 2 } });
+    keepRide(marked.id, { ride: marked, dirty: true, own });
+    expect(await sendLeftRides(createBookStore())).toEqual([]);
+    expect(server.sent('PUT')).toMatchObject([{ body: { judges: [{ marks: { 1: 6.5 } }] } }]);
+    expect(localStorage).toHaveLength(0);
+  });
+
+  test('wait while the book is away, and with its reason where it does not take them', async () => {
+    const server = new FakeServer();
+    keepRide(marked.id, { ride: marked, dirty: true, own });
+    expect(await sendLeftRides(createBookStore())).toMatchObject([{ why: null }]);
+    server.answers['*'] = { status: 400, title: 'No', detail: 'The horse is missing.' };
+    expect(await sendLeftRides(createBookStore())).toMatchObject([
+      { to: `/tests/rides/${marked.id}/mark`, why: 'The horse is missing.' },
+    ]);
+    expect(keptRide(marked.id)?.ride.judges[0]!.marks).toEqual({ 1: 6.5 });
+    forgetRides();
+    expect(localStorage).toHaveLength(0);
+  });
+
+  test('are put beside those of another judge that came meanwhile', async () => {
+    const theirs = ride({ revision: 5, judges: [judge(), judge({ at: 'E', marks: { 1: 8 } })] });
+    const server = new FakeServer({
+      [`PUT /api/rides/${marked.id}`]: ({ body }: Call) =>
+        (body as MarkedRide).revision === 5
+          ? { ...(body as MarkedRide), revision: 6 }
+          : { status: 409, title: 'Saved elsewhere', detail: '…', current: theirs },
+    });
+    keepRide(marked.id, { ride: marked, dirty: true, own });
+    expect(await sendLeftRides(createBookStore())).toEqual([]);
+    expect((server.sent('PUT').at(-1)!.body as MarkedRide).judges.map((j) => j.marks)).toEqual([
+      { 1: 6.5 },
+      { 1: 8 },
+    ]);
   });
 });

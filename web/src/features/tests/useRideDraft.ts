@@ -1,23 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
-import { markedRideSchema, type MarkedRide } from '@canter-book/core/sheet/markedRide';
+import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import type { Query } from '../../api/QueryState.tsx';
 import { later, whenBack, whenLeft } from '../../api/courier.ts';
 import { problemOf } from '../../api/problem.ts';
 import { useRideQuery, useSaveRideMutation } from '../../api/rides.ts';
+import { lookForLeftWork } from '../../kept/leftWork.ts';
+import { keepRide, keptRide, openRides } from './leftRides.ts';
 import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
-
-const keyOf = (id: string): string => `canter-book-ride-${id}`;
-
-/** What this device kept of a ride; null where it kept nothing, or nothing that can be used. */
-function keptDraft(id: string): RideDraft | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as RideDraft | null;
-    const ride = markedRideSchema.safeParse(kept?.ride);
-    return kept && ride.success ? { ...kept, ride: ride.data } : null;
-  } catch {
-    return null;
-  }
-}
 
 interface RideOnDevice {
   readonly draft: RideDraft | null;
@@ -37,7 +26,7 @@ export function useRideDraft(id: string): RideOnDevice {
   const { data, isError } = query;
   useEffect(() => {
     if (saver.current || (!data && !isError)) return;
-    const kept = keptDraft(id);
+    const kept = keptRide(id);
     // What was not yet sent goes before what the book has; the revisions tell whether it still fits.
     const first = kept?.dirty
       ? kept
@@ -51,7 +40,7 @@ export function useRideDraft(id: string): RideOnDevice {
           const answer = await save(ride);
           return answer.data ? { saved: answer.data } : { problem: problemOf(answer.error) };
         },
-        keep: (d) => localStorage.setItem(keyOf(id), JSON.stringify(d)),
+        keep: (d) => keepRide(id, d),
         later,
         onChange(d, s) {
           setDraft(d);
@@ -62,12 +51,15 @@ export function useRideDraft(id: string): RideOnDevice {
     );
   }, [id, data, isError, save]);
   useEffect(() => {
+    openRides.add(id);
     const flush = () => saver.current?.flush();
     const listening = [whenLeft, whenBack].map((when) => when(flush));
     return () => {
       for (const stop of listening) stop();
+      openRides.delete(id);
       flush();
+      void lookForLeftWork();
     };
-  }, []);
+  }, [id]);
   return { draft, state, query, change: (ride, own) => saver.current?.change(ride, own) };
 }

@@ -1,25 +1,28 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import { del, get, set } from 'idb-keyval';
+import { del } from 'idb-keyval';
+import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
-import { useSaveLessonMutation } from '../../../api/lessons.ts';
-import { problemOf } from '../../../api/problem.ts';
+import { lessonsApi, useSaveLessonMutation } from '../../../api/lessons.ts';
+import { isRefusal, problemOf, type Problem } from '../../../api/problem.ts';
 import { later, whenBack, whenLeft } from '../../../api/courier.ts';
 import { newId } from '../../../app/newId.ts';
-import { LessonSaver, type DraftStore, type LessonDraft, type SaveState } from './lessonSaver.ts';
+import type { BookStore } from '../../../app/store.ts';
+import {
+  dropDraft,
+  keepDraft,
+  leftDrafts,
+  takeUpDraft,
+  type LeftDraft,
+  type LessonDraft,
+} from '../../../kept/lessonDrafts.ts';
+import { lookForLeftWork, type Left, type SendLeft } from '../../../kept/leftWork.ts';
+import { LessonSaver, writtenOn, type DraftStore, type SaveState } from './lessonSaver.ts';
 
-const draftKey = (id: string) => `lesson-draft:${id}`;
+const drafts: DraftStore = { keep: keepDraft, drop: dropDraft };
 
-const drafts: DraftStore = {
-  keep: (id, draft) =>
-    set(draftKey(id), draft).then(
-      () => true,
-      // In a private window the device keeps nothing: the text is kept while the page is open.
-      () => false,
-    ),
-  drop: (id) => void del(draftKey(id)).catch(() => {}),
-};
-
+/** Lessons that are open at a desk of this page. */
+const open = new Set<string>();
 /** Saves that go on after their desk was left. */
 const leaving = new Set<Promise<unknown>>();
 
@@ -28,9 +31,68 @@ export const lessonsSettled = async (): Promise<void> => void (await Promise.all
 
 /** The text to begin with: what this device had not delivered yet, else what the book has. */
 export async function openingText(record: LessonRecord): Promise<LessonDraft> {
-  const draft = await get<LessonDraft>(draftKey(record.id)).catch(() => undefined);
+  open.add(record.id);
+  const draft = await takeUpDraft(record.id).catch(() => null);
   return draft ?? { text: printLesson(record.document), revision: record.revision };
 }
+
+/** The desk is gone, or was left before it was laid out: what was written there is sent from elsewhere. */
+export function releaseDesk(id: string): void {
+  open.delete(id);
+}
+
+/** What the book says against a draft that was left; null where it may go. */
+function whyNot(record: LessonRecord, { revision }: LessonDraft): string | null {
+  if (record.removedAt) return 'The lesson was deleted meanwhile. Restore it, and open it.';
+  return record.revision === revision
+    ? null
+    : 'It was saved elsewhere too. Open it, and choose which version stays.';
+}
+
+async function sendDraft(
+  { dispatch }: BookStore,
+  { key, id, draft }: LeftDraft,
+): Promise<Left | null> {
+  const waits = (what: string, why: string | null): Left => ({
+    key,
+    what: `The lesson “${what || 'Untitled'}”`,
+    to: `/desk/${id}`,
+    why,
+  });
+  const named = parseLesson(draft.text).lesson.title?.text ?? '';
+  const refusal = ({ status, detail }: Problem) => (isRefusal(status) ? detail : null);
+  const found = await dispatch(
+    lessonsApi.endpoints.lesson.initiate(id, { forceRefetch: true, subscribe: false }),
+  );
+  if (!found.data) return waits(named, refusal(problemOf(found.error)));
+  const record = found.data;
+  const written = writtenOn(record, draft, newId, new Date());
+  const isNew =
+    draft.text !== printLesson(record.document) ||
+    written.horseId !== record.horseId ||
+    draft.details !== undefined;
+  const why = isNew ? whyNot(record, draft) : null;
+  if (why) return waits(written.title, why);
+  const answer = isNew
+    ? await dispatch(lessonsApi.endpoints.saveLesson.initiate(written))
+    : { error: undefined };
+  if (answer.error) return waits(written.title, refusal(problemOf(answer.error)));
+  // Taken up again meanwhile, it is the desk's.
+  if (!open.has(id)) await del(key);
+  return null;
+}
+
+/** Lessons whose desk was closed before the book had what was written. */
+export const sendLeftLessons: SendLeft = async (store) => {
+  await lessonsSettled();
+  const left = await leftDrafts().catch(() => []);
+  const waiting: Left[] = [];
+  for (const one of left) {
+    const still = open.has(one.id) ? null : await sendDraft(store, one);
+    if (still) waiting.push(still);
+  }
+  return waiting;
+};
 
 export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonSaver {
   const [save] = useSaveLessonMutation();
@@ -48,17 +110,20 @@ export function useAutosave(record: LessonRecord, opening: LessonDraft): LessonS
       }),
   );
   useEffect(() => {
+    open.add(record.id);
     // Whoever turns away may not come back: what waits is sent at once.
     const listening = [whenLeft, whenBack].map((when) => when(() => void saver.flush()));
     return () => {
       for (const stop of listening) stop();
+      releaseDesk(record.id);
       const sent = saver.flush().finally(() => {
         saver.stop();
         leaving.delete(sent);
+        void lookForLeftWork();
       });
       leaving.add(sent);
     };
-  }, [saver]);
+  }, [saver, record.id]);
   return saver;
 }
 

@@ -3,7 +3,8 @@ import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import type { Problem } from '../../../api/problem.ts';
-import { LessonSaver, type LessonDraft } from './lessonSaver.ts';
+import type { LessonDraft } from '../../../kept/lessonDrafts.ts';
+import { LessonSaver } from './lessonSaver.ts';
 
 const TEXT = 'lesson "Soft"\nA trot working\nC circle left 20\n';
 const record = (revision: number, text = TEXT): LessonRecord => ({

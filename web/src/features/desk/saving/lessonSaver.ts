@@ -4,15 +4,7 @@ import { printLesson } from '@canter-book/core/notation/print';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import { isRefusal, type Problem } from '../../../api/problem.ts';
 import { Courier, type Later, type Sent } from '../../../api/courier.ts';
-
-export interface LessonDraft {
-  readonly text: string;
-  /** The stored revision it was made from. */
-  readonly revision: number;
-}
-
-/** What belongs to the record and not to the text. */
-export type LessonDetails = Pick<LessonRecord, 'tags' | 'template'>;
+import type { LessonDetails, LessonDraft } from '../../../kept/lessonDrafts.ts';
 
 const detailsOf = ({ tags, template }: LessonRecord): LessonDetails => ({ tags, template });
 
@@ -36,6 +28,18 @@ export type SaveState =
   | { readonly kind: 'offline'; readonly revision: number; readonly kept: boolean }
   | { readonly kind: 'refused'; readonly revision: number; readonly why: string }
   | { readonly kind: 'conflict'; readonly revision: number; readonly theirs: LessonRecord };
+
+/** The record with what was written of it. */
+export function writtenOn(
+  base: LessonRecord,
+  { text, horseId = base.horseId, details = detailsOf(base) }: Omit<LessonDraft, 'revision'>,
+  newId: () => string,
+  now: Date,
+): LessonRecord {
+  const document = keepIds(base.document, parseLesson(text, newId).lesson);
+  const title = document.title?.text ?? '';
+  return { ...base, ...details, title, horseId, document, updatedAt: now.toISOString() };
+}
 
 /** Long enough to type a word, short enough to trust. */
 const REST_MS = 700;
@@ -61,11 +65,14 @@ export class LessonSaver {
   ) {
     this.base = { ...record, revision: opening.revision };
     this.text = opening.text;
-    this.horseId = record.horseId;
-    this.details = detailsOf(record);
+    this.horseId = opening.horseId === undefined ? record.horseId : opening.horseId;
+    this.details = opening.details ?? detailsOf(record);
     this.courier = new Courier(() => this.send(), deps.later);
     // What was kept on the device from the last time is delivered at once.
-    const isKept = opening.text !== printLesson(record.document);
+    const isKept =
+      opening.text !== printLesson(record.document) ||
+      this.horseId !== record.horseId ||
+      opening.details !== undefined;
     this.state = { kind: isKept ? 'waiting' : 'saved', revision: opening.revision };
     if (isKept) this.courier.soon(0);
   }
@@ -81,12 +88,7 @@ export class LessonSaver {
     if (text === this.text && horseId === this.horseId) return;
     this.text = text;
     this.horseId = horseId;
-    void this.deps.drafts
-      .keep(this.base.id, { text, revision: this.base.revision })
-      .then((kept) => {
-        this.kept = kept;
-        if (this.state.kind === 'offline') this.tell({ ...this.state, kept });
-      });
+    this.keep();
     if (this.state.kind === 'conflict') return;
     this.tell({ kind: 'waiting', revision: this.base.revision });
     this.courier.soon(REST_MS);
@@ -95,9 +97,25 @@ export class LessonSaver {
   /** Tags, and whether it is a template: saved like the text. */
   setDetails(details: LessonDetails): void {
     this.details = details;
+    this.keep();
     if (this.state.kind === 'conflict') return;
     this.tell({ kind: 'waiting', revision: this.base.revision });
     this.courier.soon(0);
+  }
+
+  /** Gives the device all that the book does not have yet. */
+  private keep(): void {
+    const { base, text, horseId, details } = this;
+    const draft: LessonDraft = {
+      text,
+      revision: base.revision,
+      ...(horseId !== base.horseId && { horseId }),
+      ...(details.template !== base.template || details.tags !== base.tags ? { details } : {}),
+    };
+    void this.deps.drafts.keep(base.id, draft).then((kept) => {
+      this.kept = kept;
+      if (this.state.kind === 'offline') this.tell({ ...this.state, kept });
+    });
   }
 
   readonly currentDetails = (): LessonDetails => this.details;
@@ -150,15 +168,10 @@ export class LessonSaver {
     if (!this.isWaiting()) return 'done';
     this.tell({ kind: 'saving', revision: this.base.revision });
     const { text, horseId, details } = this;
-    const document = keepIds(this.base.document, parseLesson(text, this.deps.newId).lesson);
-    const answer = await this.deps.save({
-      ...this.base,
-      ...details,
-      title: document.title?.text ?? '',
-      horseId,
-      document,
-      updatedAt: this.deps.now().toISOString(),
-    });
+    const written = { text, horseId, details };
+    const answer = await this.deps.save(
+      writtenOn(this.base, written, this.deps.newId, this.deps.now()),
+    );
     if ('problem' in answer) return this.failed(answer.problem);
     this.base = answer.saved;
     const changed = this.text !== text || this.horseId !== horseId || this.details !== details;

@@ -8,7 +8,7 @@ import { Button } from '../../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../../ui/Field.tsx';
 import { Sheet } from '../../../ui/Sheet.tsx';
 import { useDesk } from '../deskModel.ts';
-import type { LessonDetails } from '../saving/lessonSaver.ts';
+import type { LessonDetails } from '../../../kept/lessonDrafts.ts';
 
 /** “medium walk” and so on: every pace a lesson can begin in. */
 const START_PACES = MOVING_GAITS.flatMap((gait) => PACES[gait].map((pace) => `${pace} ${gait}`));
