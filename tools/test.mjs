@@ -24,6 +24,8 @@ const cached = (tool) => [
   '--cache-strategy',
   'content',
 ];
+/** The tests of the server that meet another database than PGlite: queries, revisions, migrations, the whole book. */
+const MEETING_SQL = ['together', 'storage', 'wholeBook', 'api'];
 /** What only reads the sources goes side by side; then one after the other, as each needs both cores. */
 const STAGES = [
   [
@@ -43,7 +45,7 @@ const STAGES = [
     ['dependency rules', ['tools/check-deps.mjs']],
   ],
   [['unit tests', ['--experimental-vm-modules', '--no-warnings', bin('jest/bin/jest.js')]]],
-  [['server on PostgreSQL', ['tools/onPostgres.mjs']]],
+  [['server on PostgreSQL', ['tools/onPostgres.mjs', ...MEETING_SQL]]],
   [['build', ['tools/build.mjs']]],
   [['journeys', ['tools/e2e.mjs']]],
 ];

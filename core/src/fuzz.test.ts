@@ -24,5 +24,8 @@ test.each(ONCE_BROKEN)('%j is read, ridden, reviewed and drawn', (text) => {
 });
 
 test('any text is read, ridden, reviewed and drawn within a bound of work', () => {
-  fc.assert(fc.property(mutatedText, holdsFor), { numRuns: 20_000, seed: 20_261_126 });
+  // Other texts each time; `npm run fuzz` takes as many as there is time for, from a seed of one's own.
+  const seed = Date.now() % 2 ** 31;
+  console.log(`fuzz: seed ${seed}`);
+  fc.assert(fc.property(mutatedText, holdsFor), { numRuns: 2_000, seed });
 }, 300_000);
