@@ -50,6 +50,24 @@ test('typed and left at once, it is taught as it was typed', async ({ page }) =>
   expect(JSON.stringify(await server.get(`sessions/${session!.id}`))).toContain('and praise');
 });
 
+test('typed without a network and left, it is counted, and sent from another page after a reload', async ({
+  page,
+}) => {
+  const { lesson } = await demoIds(server, 'Samphire');
+  await page.goto(`${server.url}/desk/${lesson}`);
+  await editor(page).press('Control+End');
+  await page.route('**/api/**', (route) => route.abort());
+  await page.keyboard.type('A halt 8 s -- let him breathe');
+  await expect(page.locator('[data-state="offline"]')).toContainText('kept on this device');
+  await page.getByRole('link', { name: 'Horses' }).click();
+  await expect(page).toHaveURL(/\/horses$/);
+  await expect(page.getByTestId('delivery')).toContainText('1 to send');
+  await page.unroute('**/api/**');
+  await page.goto(`${server.url}/tests`);
+  await expect.poll(() => textOf(lesson), { timeout: 20_000 }).toContain('let him breathe');
+  await expect(page.getByTestId('delivery')).toBeHidden();
+});
+
 test('a horse half entered is not lost by a tab', async ({ page }) => {
   await page.goto(`${server.url}/horses`);
   await page.getByRole('link', { name: 'Enter a horse' }).click();
