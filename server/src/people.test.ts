@@ -279,6 +279,7 @@ describe('a helper', () => {
       await machine().put(`/api/lessons/${lesson.id}`).send(lesson).expect(200);
     }
     const agent = phone(await book.paired({ person: 'Tove', role: 'helper', horseIds: [own.id] }));
+    await agent.get('/api/horses/%ff').expect(400);
 
     const names = (rows: { name?: string; title?: string }[]) => rows.map((r) => r.name ?? r.title);
     expect(names((await agent.get('/api/horses').expect(200)).body)).toEqual(['Samphire']);

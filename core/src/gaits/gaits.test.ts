@@ -1,9 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { PACES, MOVING_GAITS, tempoOf } from './paces.ts';
+import { PACES, MOVING_GAITS, type Stride } from './paces.ts';
 import { beatsOf } from './footfalls.ts';
 import { DEFAULT_STRIDES, strideOf } from './strideTable.ts';
 import { cornerRadiusM, ANY_HORSE } from './horse.ts';
 import { beatMarksM } from '../drawing/beats.ts';
+
+/** Strides a minute. */
+const tempoOf = ({ speedMps, lengthM }: Stride): number => (60 * speedMps) / lengthM;
 
 describe('the stride table', () => {
   // Source: Clayton, Equine Veterinary Journal 1994–1995 (from memory).

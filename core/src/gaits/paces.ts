@@ -20,9 +20,6 @@ export interface Stride {
   readonly lengthM: number;
 }
 
-/** Strides a minute. */
-export const tempoOf = (stride: Stride): number => (60 * stride.speedMps) / stride.lengthM;
-
 /** Walk and rein back are counted in steps, two to a stride; trot and canter in strides. */
 export const countsPerStride = (gait: Gait): 1 | 2 =>
   gait === 'walk' || gait === 'rein-back' ? 2 : 1;

@@ -10,9 +10,3 @@ export function middleOf(sorted: Float64Array): number {
   const middle = sorted.length >> 1;
   return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
-
-/** The median distance from the median; null for none. Not scaled to a standard deviation. */
-export function medianDeviation(values: readonly number[]): number | null {
-  const centre = median(values);
-  return centre === null ? null : median(values.map((v) => Math.abs(v - centre)));
-}

@@ -11,6 +11,5 @@ export function normalCdf(z: number): number {
   return z >= 0 ? 1 - tail : tail;
 }
 
-/** Two-sided 90 % and 95 % points of the normal law. */
+/** Two-sided 90 % point of the normal law. */
 export const Z90 = 1.6449;
-export const Z95 = 1.96;

@@ -1,7 +1,7 @@
 import type { RequestHandler, Response } from 'express';
 import type { Rider } from '@canter-book/core/book/records';
 import type { Book } from '../repositories/book.ts';
-import { notFound } from '../problem.ts';
+import { notFound, Problem } from '../problem.ts';
 import { NOT_A_HELPERS, whoIn } from './access.ts';
 import { idIn } from './resource.ts';
 
@@ -92,6 +92,15 @@ const RULES: readonly (readonly [is: RegExp, rule: Rule])[] = [
   [/^POST live\/open$/, anything],
 ];
 
+/** As the routes will read it. @throws Problem 400 where it is no address at all, such as `horses/%ff` */
+function asRead(path: string): string {
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    throw new Problem(400, 'Not an address', 'The address holds what stands for no character.');
+  }
+}
+
 /** Keeps a helper to the given horses. */
 export const onlyGivenHorses =
   (book: Book): RequestHandler =>
@@ -99,8 +108,7 @@ export const onlyGivenHorses =
     const { role, device } = whoIn(res);
     if (role !== 'helper' || res.locals['gate'] !== 'ringside') return next();
     const path = req.originalUrl.split('?')[0]!.replace(/^\/api\/|\/+$/g, '');
-    // As the routes will read it.
-    const said = `${req.method} ${decodeURIComponent(path)}`;
+    const said = `${req.method} ${asRead(path)}`;
     for (const [is, rule] of RULES) {
       const found = is.exec(said);
       if (!found) continue;

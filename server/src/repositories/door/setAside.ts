@@ -24,10 +24,7 @@ const { body: _, bytes: __, ...LISTED } = getTableColumns(setAside);
 /** What a phone sent that is let in no more: the owner looks at it, and decides. */
 export const setAsideStore = (db: Database) => ({
   async list(): Promise<AsideRow[]> {
-    const rows = await db
-      .select(LISTED)
-      .from(setAside)
-      .orderBy(asc(setAside.at), asc(setAside.id));
+    const rows = await db.select(LISTED).from(setAside).orderBy(asc(setAside.at), asc(setAside.id));
     return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
   },
   async get(id: string): Promise<SetAside | null> {
