@@ -124,7 +124,7 @@ function gate(horse: HorseFile, exercise: Exercise, rung: Rung, index: number): 
       exercise,
       index,
       `It belongs to stage ${stage}; the rider is at stage ${horse.riderStage}.`,
-      'A rider of that stage, or the exercises before it with this one.',
+      'Use a more experienced rider, or ride the easier steps first.',
     );
   }
   const boutS = collectedBoutS(horse);
@@ -133,7 +133,7 @@ function gate(horse: HorseFile, exercise: Exercise, rung: Rung, index: number): 
       exercise,
       index,
       `It asks ${exercise.collectedS} s of collected work; ${horse.name} may do ${boutS} s.`,
-      'Age and strength; there is no hurry.',
+      'Age and strength; don’t hurry it.',
     );
   }
   const missing = exercise.equipment.filter((e) => !horse.equipment.includes(e));

@@ -180,5 +180,5 @@ function whyLess(c: Candidate, chosen: Selection['chosen'], horse: PlanRequest['
   const rival = chosen.find((s) => s.candidate.forScale === c.forScale);
   if (rival) return lessThan(c, rival.candidate);
   const { mean } = levelOf(horse, c.forScale, 'left');
-  return `${c.forScale.charAt(0).toUpperCase()}${c.forScale.slice(1)} (${mean.toFixed(1)}) waits for what stands below it, or for more time.`;
+  return `${c.forScale.charAt(0).toUpperCase()}${c.forScale.slice(1)} (${mean.toFixed(1)}) comes after the scales below it, or needs more time.`;
 }

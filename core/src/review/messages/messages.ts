@@ -81,7 +81,7 @@ const text: ByCode<SyntaxFault> = {
 
 const ride: ByCode<Fault> = {
   'place-not-reached': ({ place, reached }) => ({
-    what: `The present course never comes to ${place}.`,
+    what: `This line doesn’t pass ${place}.`,
     why: reached.length
       ? `From here it reaches ${oneOf(reached)}.`
       : 'It reaches no letter from here.',
@@ -91,7 +91,7 @@ const ride: ByCode<Fault> = {
     why: known.length ? `It has ${oneOf(known)}.` : 'Choose a letter of this arena.',
   }),
   'course-not-continued': ({ near }) => ({
-    what: `The line ends at ${near} and nothing says how it goes on.`,
+    what: `The line ends at ${near} and nothing says where to go next.`,
     why: 'Add “track left” or “track right”, or a halt before the end.',
   }),
   'turns-back': ({ from, to }) => ({
@@ -120,7 +120,7 @@ const ride: ByCode<Fault> = {
   }),
   'repeat-open': ({ near, place }) => ({
     what: `The repeat does not lead back to ${place}.`,
-    why: `At its end the horse is near ${near}, on a course that never comes to ${place}. Change the rein before the end.`,
+    why: `At its end the horse is near ${near}, on a line that doesn’t pass ${place}. Change the rein before the end.`,
   }),
   'too-many-movements': ({ most }) => ({
     what: `The repeats make more than ${most} movements.`,
