@@ -22,7 +22,7 @@ const VERBS = [
   addScore,
 ];
 
-/** What a call that was not understood ends with, and one that cannot be answered. */
+/** Exit status of a call that was not understood. */
 const WRONG_CALL = 2;
 
 /** @returns the status with which the program ends */

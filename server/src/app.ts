@@ -16,7 +16,7 @@ import { wordOf } from './routes/live.ts';
 import { sameUntilWritten } from './routes/unchanged.ts';
 import { serveWeb } from './webFiles.ts';
 
-/** What of a request may stand in a log: not what was looked for, which stands behind the question mark. */
+/** The part of a request that may be logged: never the query, which may hold search words. */
 const loggedRequest = ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
   id,
   method,
@@ -49,7 +49,7 @@ const SECURITY_HEADERS = helmet({
   strictTransportSecurity: false,
 });
 
-/** What follows a request that writes: others are told, it is noted who did it, and a copy is due. */
+/** After a write: tell the other pages, note who did it, and mark a backup as due. */
 const afterWrites =
   (deps: AppDeps, writes: { seen: number }): RequestHandler =>
   (req, res, next) => {

@@ -28,7 +28,7 @@ export function ownChanges(): Changes {
 const CHANNEL = 'canter_book';
 const AGAIN_MS = 2_000;
 
-/** What is needed of a client of PostgreSQL. */
+/** The part of a PostgreSQL client used here. */
 export interface Listener {
   connect(): Promise<unknown>;
   query(text: string, values?: unknown[]): Promise<unknown>;

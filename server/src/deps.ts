@@ -50,7 +50,7 @@ export interface Air {
 
 export type WeatherSource = (date: string) => Promise<Air | null>;
 
-/** What the app is made of: the book, who is let in, and what stands around them. */
+/** The app's dependencies: the book, the door, and the services around them. */
 export interface AppDeps extends DoorStores {
   readonly book: Book;
   /** Where it is written down who changed what. */
@@ -72,7 +72,7 @@ export interface AppDeps extends DoorStores {
   readonly weather?: WeatherSource;
   /** Whether only this process writes the book. */
   readonly alone?: boolean;
-  /** What the disk of the book has left; unbounded where the database has its own. */
+  /** Free bytes on the book's disk; absent where the database has its own. */
   readonly freeBytes?: () => Promise<number>;
   /** Names under which the book may be called, beside those of this machine. */
   readonly hosts?: readonly string[];

@@ -90,7 +90,7 @@ async function main() {
   });
 }
 
-/** What is done now and then while the book is open. */
+/** Periodic jobs while the book is open. */
 function regularly(
   connection: Connection,
   book: Book,
@@ -137,7 +137,7 @@ function closeWhenAsked(copies: Copies | null, close: () => Promise<string | nul
   process.on('SIGTERM', orFail);
 }
 
-/** What has to be done before anybody is let in. */
+/** Jobs before the first request is served. */
 async function prepare(
   connection: Connection,
   book: Book,

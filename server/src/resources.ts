@@ -14,7 +14,7 @@ import { busy, calendar, feeds, timetable } from './routes/timetable.ts';
 import { weather } from './routes/weather.ts';
 import { yard } from './routes/yard.ts';
 
-/** What the API has, by its address: every document of the book, and a line for each of the rest. */
+/** The resources of the API by address: every document of the book, and a line for each of the others. */
 export const RESOURCES: Readonly<Record<string, Resource>> = {
   ...servedDocuments({ horse: ofHorses, session: ofSessions }),
   observations,

@@ -48,7 +48,7 @@ export function busyHoursIn(text: string, zone: string, today: string): BusyHour
   return hours.found.sort((a, b) => (a.date + a.start < b.date + b.start ? -1 : 1));
 }
 
-/** What the times of a file say by the clock of the yard. */
+/** The zones of a calendar file: converts its times to the yard's clock. */
 class Clocks {
   private readonly zones: ReadonlyMap<string, ICAL.Timezone>;
 

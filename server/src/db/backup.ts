@@ -157,7 +157,7 @@ export function dropped(copies: readonly Copy[], now: Date): Copy[] {
   return newestFirst.filter((copy) => !kept.has(copy));
 }
 
-/** What the disk of a folder has left for this user. */
+/** Free bytes on the disk of a folder, for this user. */
 export async function freeBytesOf(folder: string): Promise<number> {
   const { bavail, bsize } = await statfs(dirname(join(folder, 'pg')));
   return bavail * bsize;

@@ -88,7 +88,7 @@ export const lessons = pgTable(
       .notNull()
       .default(sql`'[]'::jsonb`),
     template: boolean().notNull().default(false),
-    /** What it is found by: title, tags and text. Written whenever it is saved; null in a row from before. */
+    /** Searchable words: title, tags and text. Rewritten at every save; null in rows older than the column. */
     words: text(),
     /** A test sheet: read from its document whenever it is saved. */
     sheet: boolean().notNull().default(false),
@@ -101,7 +101,7 @@ export const lessons = pgTable(
   (t) => [index('lessons_by_time').on(t.updatedAt)],
 );
 
-/** What a lesson was at the end of each sitting, so that it can be compared and brought back. */
+/** A lesson as it was at the end of each sitting, to compare and restore. */
 export const lessonVersions = pgTable(
   'lesson_versions',
   {
@@ -137,7 +137,7 @@ export const sessions = pgTable(
     minutes: doublePrecision(),
     notes: text().notNull().default(''),
     homework: text().notNull().default(''),
-    /** What was decided for the next lesson. */
+    /** Decisions for the next lesson. */
     next: jsonb().$type<SetNext[]>(),
     // No foreign key: what was taught stays taught, whatever becomes of the timetable.
     appointmentId: uuid('appointment_id'),
@@ -174,7 +174,7 @@ export const markedRides = pgTable(
     target: doublePrecision(),
     notes: text().notNull().default(''),
     corrections: jsonb().$type<MarkedRide['corrections']>().notNull(),
-    /** What its marks say of each scale: made from them whenever it is saved. */
+    /** Evidence of its marks per scale, recomputed at every save. */
     evidence: jsonb().$type<PackedEvidence[]>().notNull(),
   },
   (t) => [index('rides_by_horse').on(t.horseId, t.date), index('rides_by_sheet').on(t.lessonId)],
@@ -253,7 +253,7 @@ export const observations = pgTable(
   ],
 );
 
-/** What each session says of each scale, ready to be read: made from its observations, never entered. */
+/** Evidence of each session per scale: derived from its observations, never entered. */
 export const sessionEvidence = pgTable(
   'session_evidence',
   {

@@ -40,7 +40,7 @@ export type Where =
   | { readonly kind: 'folder'; readonly folder: string; readonly fresh?: string | undefined }
   | { readonly kind: 'url'; readonly url: string };
 
-/** What the person who started the program can put right: said in one sentence. */
+/** An error that whoever started the program can fix, in one sentence. */
 export class CannotOpenError extends Error {
   constructor(message: string) {
     super(message);

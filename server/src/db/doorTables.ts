@@ -5,7 +5,7 @@ import { riders } from './bookTables.ts';
 
 /** Who is let in. Of this place, not of the book: it is in no export and no copy, and a book that is taken elsewhere lets nobody in. */
 
-/** What somebody may do, and with whose horses. */
+/** A person's role, and the horses it is limited to. */
 const rights = {
   role: text().$type<PersonRole>().notNull().default('instructor'),
   /** Which rider it is. */
@@ -88,7 +88,7 @@ export const passkeys = pgTable(
   (t) => [index('passkeys_by_person').on(t.personId)],
 );
 
-/** What a passkey has to sign, once; gone when used or too old. */
+/** Challenges for passkeys; deleted when used or expired. */
 export const passkeyChallenges = pgTable('passkey_challenges', {
   challenge: text().primaryKey(),
   /** Who makes a new key by it; null where somebody signs in. */
@@ -104,12 +104,12 @@ export const signInTries = pgTable('sign_in_tries', {
   waitUntil: instant('wait_until').notNull(),
 });
 
-/** What can be read by a link, for a time: the link's secret is known to whoever was sent it. */
+/** Links that show one thing for a time, to whoever has the secret. */
 export const shares = pgTable('shares', {
   id: uuid().primaryKey(),
   tokenHash: text('token_hash').notNull().unique(),
   what: jsonb().$type<Shared>().notNull(),
-  /** What it was called when the link was made. */
+  /** Its title when the link was made. */
   title: text().notNull(),
   /** Null: the owner. */
   madeBy: text('made_by'),
@@ -119,7 +119,7 @@ export const shares = pgTable('shares', {
   openedAt: instant('opened_at'),
 });
 
-/** What a phone sent after it was removed: for the owner to take or to leave. */
+/** Parcels sent by a phone after it was removed, for the owner to take or throw away. */
 export const setAside = pgTable(
   'set_aside',
   {
@@ -139,7 +139,7 @@ export const setAside = pgTable(
   (t) => [index('set_aside_by_time').on(t.at), index('set_aside_by_device').on(t.deviceId)],
 );
 
-/** What was changed from phones, and who was let in or shut out: for the owner to look at. */
+/** Audit log: changes from other devices, and who was let in or shut out. */
 export const audit = pgTable(
   'audit',
   {

@@ -2,9 +2,9 @@ import { boolean, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzl
 import type { DocumentKind } from '@canter-book/core/documents';
 import { instant } from './columns.ts';
 
-/** What came into the book at one go. */
+/** Imports into the book. */
 
-/** What was taken into the book at one go, so that it can be taken out again as a whole. */
+/** One import, so that it can be undone as a whole. */
 export const imports = pgTable('imports', {
   id: uuid().primaryKey(),
   madeAt: instant('made_at').notNull(),
@@ -22,7 +22,7 @@ export const importsUnderWay = pgTable('imports_under_way', {
   broken: boolean().notNull().default(false),
 });
 
-/** What each page of an import under way has added, so that it can be taken out again. */
+/** Documents added by each page of an import under way, so that it can be undone. */
 export const importPages = pgTable(
   'import_pages',
   {
@@ -34,5 +34,5 @@ export const importPages = pgTable(
   (t) => [primaryKey({ columns: [t.importId, t.number] })],
 );
 
-/** What a book file holds. */
+/** Kinds of rows an import can bring: documents, and earlier imports themselves. */
 export type ImportedKind = DocumentKind | 'import';

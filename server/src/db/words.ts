@@ -6,7 +6,7 @@ import * as schema from './schema.ts';
 
 const ROWS_AT_ONCE = 200;
 
-/** What a lesson is found by: its title, its tags and its text. */
+/** The searchable words of a lesson: title, tags and text. */
 export const wordsOfLesson = (l: Pick<LessonRecord, 'title' | 'tags' | 'document'>): string =>
   [l.title, ...l.tags, printLesson(l.document)].join('\n');
 

@@ -183,7 +183,7 @@ const PROGRAMMES: readonly DemoProgramme[] = [
   },
 ];
 
-/** What is done on the days without a lesson, in their order. */
+/** Work on days without a lesson, in turn. */
 const BETWEEN: readonly DayKind[] = ['easy', 'hack', 'lunge', 'rest'];
 
 /** The week of a horse: lessons where they stand in the timetable. */

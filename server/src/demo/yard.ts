@@ -37,7 +37,7 @@ export interface DemoHorse extends Omit<
   /** Weeks ago, what kind, and what happened. */
   readonly happened?: readonly (readonly [number, Horse['events'][number]['kind'], string])[];
   readonly ridden?: readonly Ridden[];
-  /** What it may not be asked for a time: since so many weeks, for so many more. */
+  /** Its dated limits: weeks since they began, weeks still to go. */
   readonly told?: Pick<Restriction, 'what' | 'saidBy'> & {
     readonly weeks: readonly [number, number];
   };

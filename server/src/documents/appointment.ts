@@ -42,7 +42,7 @@ const spanSchema = z.strictObject({ from: daySchema, to: daySchema }).check(
   }),
 );
 
-/** What stands in the timetable: a rule each, with what is different on single days. */
+/** Appointments: a rule each, with the exceptions of single days. */
 export const appointment: Document<Appointment, ReturnType<typeof appointmentStore>> = {
   ...inRows(rows),
   store: appointmentStore,

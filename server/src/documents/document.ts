@@ -31,7 +31,7 @@ export interface Document<T, Store> extends Stored<T, object> {
   readonly api?: Api<T, Store>;
 }
 
-/** What the API has of it, beside reading and saving one by its id. */
+/** Its part of the API besides reading and saving one by id. */
 export interface Api<T, Store> {
   readonly for: Access;
   /** The largest one; 256 kB where it says nothing. */

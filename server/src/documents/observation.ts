@@ -17,7 +17,7 @@ import {
 } from '../repositories/sessionPages.ts';
 import type { Document } from './document.ts';
 
-/** What no later observation names. */
+/** True of observations that no later one corrects. */
 export const stands = sql`not exists (select 1 from observations later where later.corrects = ${observations.id})`;
 
 /** The newest are enough for a distribution, and quickly read. */
@@ -31,7 +31,7 @@ export interface NamedReading {
 
 type HomeworkAnswer = Pick<ObservationOf<'homework'>, 'did' | 'felt'>;
 
-/** What was seen in one session, or in some. */
+/** Queries of the observations of one or more sessions. */
 export const seenInSessions = (db: Database) => ({
   async ofSession(sessionId: string): Promise<Observation[]> {
     const rows = await db
@@ -58,7 +58,7 @@ export const seenInSessions = (db: Database) => ({
       found.set(sessionId, [...(found.get(sessionId) ?? []), data]);
     return found;
   },
-  /** What the riders last said of the homework of some sessions. */
+  /** The riders' last answers to the homework of some sessions. */
   async homework(sessionIds: readonly string[]): Promise<Map<string, HomeworkAnswer>> {
     if (sessionIds.length === 0) return new Map();
     const rows = await db
@@ -82,7 +82,7 @@ export const seenInSessions = (db: Database) => ({
   },
 });
 
-/** What was seen: only ever added to. */
+/** Observations: append-only. */
 function observationStore(db: Database) {
   const appending = new Appending(db);
   return {
@@ -171,7 +171,7 @@ async function readingsIn(
 export const kindCount = (where: SQL) =>
   sql<number>`count(*) filter (where ${where})`.mapWith(Number);
 
-/** What was seen in a session. It is only ever added, many at once, by a statement of its own. */
+/** Observations of a session. Append-only, many at once, by a statement of its own. */
 export const observation: Document<Observation, ReturnType<typeof observationStore>> = {
   table: observations,
   schema: observationSchema,

@@ -135,7 +135,7 @@ async function lastOfEach(
   return (found as unknown as { rows: LastSession[] }).rows;
 }
 
-/** What the sets of a horse's last planned sessions came to, in the order of time. */
+/** Outcomes of the sets in a horse's last planned sessions, oldest first. */
 async function done(db: Database, horseId: string): Promise<Done[]> {
   const found = await db
     .select({
@@ -236,7 +236,7 @@ export async function taughtBy(
   return by === undefined ? given : { ...given, by };
 }
 
-/** What was taught, with what was seen in it counted. */
+/** Sessions, with their observations counted. */
 export const session: Document<Session, ReturnType<typeof sessionStore>> = {
   ...inRows(rows),
   store: sessionStore,

@@ -19,7 +19,7 @@ import type { BundleReport } from '../repositories/bundle/take.ts';
 /** How many there are of each kind, and a check over all of them. */
 export type Sums = Readonly<Record<string, { readonly count: number; readonly check: string }>>;
 
-/** What a new book is made from. */
+/** The prepared book that a new one is copied from. */
 export interface Prepared {
   readonly migrations: string;
   /** An empty one, to be copied into a folder; without it each is made from nothing, which takes seconds. */

@@ -30,7 +30,7 @@ export async function isRight(passwordHash: string | null, password: string): Pr
   return right && passwordHash !== null;
 }
 
-/** What somebody would try first here. */
+/** Passwords a guesser would try first here. */
 const OWN_WORDS = ['canter', 'book', 'dressage', 'horse', 'yard'];
 
 async function loaded() {

@@ -21,7 +21,7 @@ export interface PhoneSettings {
   readonly httpsPort: number;
   /** Further names of this machine, from outside. */
   readonly hosts: readonly string[];
-  /** What a proxy passes on comes to the plain door, and belongs to the book. */
+  /** Proxies in front of the book: their requests arrive at the plain door. */
   readonly proxies: number;
   /** A certificate of one's own, and its key: files. */
   readonly own?: { readonly cert: string; readonly key: string } | undefined;

@@ -10,7 +10,7 @@ import { profileOfFile, wishesSchema, type PlanRequest } from '@canter-book/core
 import { notFound } from '../problem.ts';
 import type { Book } from '../repositories/book.ts';
 
-/** What is wished for a lesson; the rest the book knows. */
+/** A request for a plan: the wishes; the rest comes from the book. */
 export const askedSchema = z.extend(z.omit(wishesSchema, { own: true, kept: true }), {
   minutes: z._default(wishesSchema.shape.minutes, 45),
   arena: z._default(wishesSchema.shape.arena, LONG_ARENA),

@@ -33,7 +33,7 @@ export function createBook(db: Database) {
       lines: AsyncIterable<string>,
       options: { check: boolean },
     ): Promise<BundleReport> => takeBundle(db, evidence, lines, options),
-    /** What is left of imports that were broken off goes. */
+    /** Undoes imports that were interrupted. */
     undoBrokenImports: (options: { alone: boolean }): Promise<number> => undoBroken(db, options),
     /** Adds documents that are not there yet; those that are stay as they are. Answers the ids of the new ones. */
     addAll: (kind: DocumentKind, documents: readonly { id: string }[]): Promise<string[]> =>

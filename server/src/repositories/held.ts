@@ -25,7 +25,7 @@ export async function holdHorsesOf(
   return new Map(rows.map((row) => [row.id, row.horseId]));
 }
 
-/** What was said of these sessions, and of their horses, no longer holds. */
+/** Deletes the stored evidence of these sessions and the snapshots of their horses. */
 export async function forgetEvidence(
   tx: Transaction,
   sessionIds: readonly string[],

@@ -7,7 +7,7 @@ import { DOCUMENTS } from '../documents/table.ts';
 import { forgetEvidence } from './held.ts';
 import { addObservations } from './appending.ts';
 
-/** What was taken into the book at one go. */
+/** One import, as it can be undone. */
 export interface Import {
   id: string;
   madeAt: string;
@@ -29,7 +29,7 @@ export interface Imported {
 export interface TableRows {
   readonly sessions: readonly Session[];
   readonly observations: readonly Observation[];
-  /** What was seen on a day on which the horse has a session goes into that session. */
+  /** Readings of a day join the horse's session of that day, where there is one. */
   readonly join: boolean;
   /** Under what it can be taken out again; without it, it stays. */
   readonly as?: { readonly id: string; readonly madeAt: Date; readonly source: string } | undefined;

@@ -103,7 +103,7 @@ export async function whoAsks(req: Request, res: Response, devices: Devices): Pr
 const COOKIE_MS = 400 * 24 * 3600 * 1000;
 const COOKIE_OPTIONS = { httpOnly: true, secure: true, sameSite: 'strict', path: '/' } as const;
 
-/** What the device shows from now on. */
+/** Sets the device's secret for its next requests. */
 export const giveSecret = (res: Response, secret: string): void =>
   void res.cookie(COOKIE, secret, { ...COOKIE_OPTIONS, maxAge: COOKIE_MS });
 
@@ -147,7 +147,7 @@ export const only =
     throw role === 'nobody' ? NOT_PAIRED : (NOT_YOURS[role] ?? ONLY_OWNER);
   };
 
-/** What a removed phone may still send: kept aside, never stored. */
+/** Resources whose writes from a removed phone are set aside. */
 const KEPT_ASIDE = /^\/api\/(sessions|observations|rides)\b/;
 
 /** The resource of a removed phone's write, and null for all else. */

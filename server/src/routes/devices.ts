@@ -136,7 +136,7 @@ async function takeSession(book: Book, sent: Session): Promise<void> {
   );
 }
 
-/** What was kept aside comes into the book as if it had come in time. */
+/** Takes a parcel into the book as if it had arrived in time. */
 async function take(book: Book, { path, body }: SetAside, device: Device): Promise<void> {
   switch (path) {
     case 'sessions':
@@ -216,7 +216,7 @@ const KINDS: readonly (readonly [RegExp, string])[] = [
   [/Linux/, 'Linux computer'],
 ];
 
-/** What a device says of itself, in a word or two. */
+/** The kind of device, from its user agent. */
 export const kindOf = (agent = ''): string => KINDS.find(([is]) => is.test(agent))?.[1] ?? 'device';
 
 export const devices = {

@@ -9,7 +9,7 @@ import { whoIn } from './access.ts';
 import { idIn, type More, type Resource } from './resource.ts';
 import { anything, listOf, ref, type Operation, type Paths } from './says.ts';
 
-/** What the API has of a document of the book, made of what its file says: parse, store, send. */
+/** Routes and description of a document, built from its descriptor: parse, store, send. */
 
 /** Of any document: what is parsed by its schema is what its store takes. */
 interface Store {

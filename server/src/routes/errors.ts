@@ -51,7 +51,7 @@ const UNKNOWN = problem(
   'Nothing was stored. Try again; what you entered is still on your screen.',
 );
 
-/** What Express and its parsers refuse. */
+/** Errors of Express and its parsers. */
 function problemOfRequest(error: unknown): ProblemBody | null {
   const { status, type, code } = error as { status?: number; type?: string; code?: unknown };
   if (type === 'entity.parse.failed')
@@ -91,7 +91,7 @@ const AWAY_OF_SYSTEM =
 const AWAY_IN_WORDS =
   /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|not queryable/i;
 
-/** What the database refuses, or that it does not answer; its error may lie within another. */
+/** Errors of the database, also when wrapped in another, and its absence. */
 function problemOfDatabase(error: unknown): ProblemBody | null {
   for (const cause of causesOf(error)) {
     const { code, message = '' } = cause as { code?: unknown; message?: string };
@@ -111,7 +111,7 @@ function* causesOf(error: unknown): Generator<object> {
   }
 }
 
-/** What may stand in a log: never what people entered, which a database's message quotes. */
+/** The part of an error that may be logged: never what people entered, which a database's message quotes. */
 export function loggable(error: unknown): object {
   return {
     causes: [...causesOf(error)].map((cause) => {

@@ -14,7 +14,7 @@ interface Asked {
   readonly book: Book;
   readonly res: Response;
   readonly body: unknown;
-  /** What stands in the address for the id. */
+  /** The id in the address. */
   readonly id: string;
   isGiven(horseId: unknown): boolean;
 }

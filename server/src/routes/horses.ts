@@ -23,7 +23,7 @@ interface HorseDeps {
   readonly planner?: Planner;
 }
 
-/** What the book works out of a horse. */
+/** Derived data of a horse: readings, tries, what was seen. */
 function horseRoutes(book: Book, { planner }: HorseDeps = {}): Router {
   const router = Router();
   router.get('/:id/readings', async (req, res) => {

@@ -14,7 +14,7 @@ export const seenBy = (
   observations: readonly Observation[],
 ): Observation[] => observations.map((o) => (device ? { ...o, by: device.person } : o));
 
-/** What was seen, as a device sends it. */
+/** A batch of observations, as a device sends it. */
 export const batchSchema = z.strictObject({
   observations: z.array(observationSchema).check(z.minLength(1), z.maxLength(5000)),
 });
@@ -39,7 +39,7 @@ function observationRoutes(book: Book): Router {
   return router;
 }
 
-/** What was seen, among what the API has of a session. */
+/** The observations of a session, as a route of the session. */
 export const ofSessions = {
   routes: (book) =>
     Router().get('/:id/observations', async (req, res) => {

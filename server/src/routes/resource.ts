@@ -7,7 +7,7 @@ import type { Book } from '../repositories/book.ts';
 import type { Access } from './access.ts';
 import type { Paths } from './says.ts';
 
-/** What the API has under one address: for whom it is, what answers, and what that says. */
+/** One resource of the API: who may use it, its routes, and their description. */
 export interface Resource {
   readonly for: Access;
   /** The largest body it takes; 256 kB where it says nothing. */
@@ -18,7 +18,7 @@ export interface Resource {
   readonly schemas?: Readonly<Record<string, z.ZodMiniType>>;
 }
 
-/** What a document has in the API that needs more of the book than its own store. */
+/** Routes of a document that need more of the book than its own store. */
 export type More = Pick<Resource, 'routes' | 'says' | 'schemas'>;
 
 /** Several in a query, with commas between. */

@@ -13,7 +13,7 @@ import type { Book } from '../repositories/book.ts';
 import { listSchema, type Resource } from './resource.ts';
 import { anything, day, listOf, text } from './says.ts';
 
-/** What a screen shows at once; in a school nobody looks at every horse. */
+/** As many horses as a screen shows; a school has more than anybody looks at. */
 const MOST_ASKED = 100;
 /** More than in any yard: all of them at once would keep everybody waiting. */
 const MOST_WHOLE = 200;
@@ -85,7 +85,7 @@ function yardRoutes(book: Book): Router {
   return router;
 }
 
-/** What the day is in the programme of each horse that has one, and how far its gate is. */
+/** The day's work in each horse's training plan, and how far its next step is. */
 async function programmesOn(
   book: Book,
   date: string,

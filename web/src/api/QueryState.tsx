@@ -12,7 +12,7 @@ export interface Query {
   refetch(): unknown;
 }
 
-/** What stands on the page while data is on its way, missing, or not to be had. */
+/** Shown while data is loading, missing or failed. */
 export function QueryState({ query, what }: { query: Query; what: string }) {
   if (query.isLoading || !query.error) return <Loading what={what} />;
   const problem = problemOf(query.error);

@@ -12,7 +12,7 @@ export type Ahead = readonly ThunkAction<
   UnknownAction
 >[];
 
-/** What the address of a screen tells. */
+/** Parameters in the address of a screen. */
 export interface Opened {
   /** Empty on a page that is not of one thing. */
   readonly id: string;

@@ -2,7 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
 import { CLIENT } from './client.ts';
 
-/** What the book is asked: each resource adds its endpoints in a file of its own. */
+/** The API of the book; each resource adds its endpoints in a file of its own. */
 
 /** Of what is no document of the book. */
 const OTHERS = ['Import'] as const;
@@ -10,7 +10,7 @@ const OTHERS = ['Import'] as const;
 type Named = (typeof DOCUMENT_NAMES)[DocumentKind];
 export type Tag = Named['tag'] | Extract<Named, { open: string }>['open'] | (typeof OTHERS)[number];
 
-/** What the client has to know of a document: see `DOCUMENT_NAMES`. */
+/** A document's tags: see `DOCUMENT_NAMES`. */
 export interface Called {
   readonly tag: Tag;
   readonly open?: Tag;
@@ -29,7 +29,7 @@ export const TAGS: readonly Tag[] = [
 const ANY = 'any';
 type TagOf = { readonly type: Tag; readonly id: string };
 
-/** What shows any of these: lists, and what is worked out of them. */
+/** The tags of lists, and of everything derived from any of these types. */
 export const anyOf = (...types: readonly Tag[]): TagOf[] =>
   types.map((type) => ({ type, id: ANY }));
 /** One alone, and whatever shows any: so saving one asks for no other again. */

@@ -1,4 +1,4 @@
-/** What became of one sending: nothing waits any more, something else does, or the server did not answer. */
+/** Outcome of one sending: nothing waits, more waits, or the server did not answer. */
 export type Sent = 'done' | 'more' | 'away';
 
 /** Runs something later; answers how to call it off. */

@@ -4,7 +4,7 @@ import { anyOf, byId, oneAnd, type Called, type Tag } from './api.ts';
 
 type Build = EndpointBuilder<ReturnType<typeof fetchBaseQuery>, Tag, 'api'>;
 
-/** What a browser still sends for a page that is being closed. */
+/** Bytes a browser still sends for a page that is closing (fetch keepalive allows 64 kB). */
 const MOST_AFTER_CLOSING = 50_000;
 
 /**

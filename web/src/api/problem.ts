@@ -1,6 +1,6 @@
 import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 
-/** What the server answers when it refuses: RFC 9457 problem details. */
+/** An error of the API: RFC 9457 problem details. */
 export interface Problem {
   status: number;
   title: string;

@@ -14,7 +14,7 @@ export interface Import {
 
 type Counts = Record<DocumentKind, number>;
 
-/** What was found in a book file, or taken from it. */
+/** Report of reading or importing a book file. */
 export interface BundleReport {
   added: Counts;
   known: Counts;

@@ -11,11 +11,11 @@ export interface YardRow {
   lastDate: string | null;
   lastMinutes: number | null;
   homework: string;
-  /** What the rider said became of it. */
+  /** The rider's answer to it. */
   answer: Pick<ObservationOf<'homework'>, 'did' | 'felt'> | null;
   next: { scale: Scale; rein: Rein; mean: number } | null;
   standings: Standings;
-  /** What the day is in its programme; null without one. */
+  /** The day's work in its training plan; null without one. */
   programme: ProgrammeDay | null;
   verdicts: Partial<Record<`${Scale}/${Rein}`, Verdict>>;
 }

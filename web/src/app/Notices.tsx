@@ -1,6 +1,6 @@
 import { putAway, useNotice } from './notices.ts';
 
-/** What was just done, with Undo: at the foot of the page, or above where the thumbs are. */
+/** The last action with Undo: at the foot of the page, or above the thumbs. */
 export function Notices({ above }: { above: boolean }) {
   const notice = useNotice();
   return (

@@ -10,7 +10,7 @@ import type { BookStore } from './store.ts';
  * for again. A page nobody looks at does not listen; looked at again, it asks for everything it shows.
  */
 
-/** What is shown of a document, by its address: the tags of its queries. */
+/** Tags to invalidate, by the address of the resource that changed. */
 const SHOWN = new Map<string, readonly Tag[]>(
   Object.values(DOCUMENT_NAMES).map(({ at, ...called }) => [at, tagsOf(called)]),
 );

@@ -1,10 +1,10 @@
 import { useSyncExternalStore } from 'react';
 
-/** What was just done, and how to take it back; one at a time, as long as a hand needs to reach it. */
+/** The last action and its undo: one notice at a time, shown as long as a hand needs to reach it. */
 export interface Notice {
   readonly said: string;
   readonly undo: (() => unknown) | null;
-  /** What goes further in the same direction. */
+  /** A further step in the same direction, such as “all later ones”. */
   readonly further: Further | null;
 }
 export interface Further {

@@ -7,7 +7,7 @@ import type { BookStore } from './store.ts';
 
 interface Screen {
   readonly default: React.ComponentType;
-  /** What it shows first. */
+  /** Queries the screen needs first. */
   readonly ahead?: (at: Opened) => Ahead;
 }
 

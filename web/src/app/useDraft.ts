@@ -5,7 +5,7 @@ export interface Draft<T> {
   readonly draft: T;
   set(part: Partial<T>): void;
   readonly isChanged: boolean;
-  /** What was changed both here and elsewhere: saved, it is as it stands here. */
+  /** Fields changed both here and elsewhere; saving keeps this page's. */
   readonly overruled: readonly (keyof T)[];
 }
 

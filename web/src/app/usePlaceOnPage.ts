@@ -7,7 +7,7 @@ export const PAGE = 'page';
 /** How far each page in the history was scrolled. */
 const places = new Map<string, number>();
 
-/** What a page fetches first may take this long to give it its height. */
+/** How long a page may take to reach its height while its first data arrives. */
 const SETTLES_MS = 1500;
 
 /** A new page opens at its top; going back opens it where it was left. */

@@ -58,7 +58,7 @@ interface PressedProps<T extends string | number | boolean> {
   all: readonly T[];
   /** None where nothing has been said yet. */
   chosen: T | undefined;
-  /** What stands on its button, where that is not the value itself. */
+  /** Label of a value's button, where it isn't the value itself. */
   said?(value: NoInfer<T>): string;
   onChange(value: NoInfer<T>, index: number): void;
 }

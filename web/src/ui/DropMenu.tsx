@@ -18,9 +18,9 @@ const LOOKS = {
 type Look = keyof typeof LOOKS;
 
 interface DropMenuProps {
-  /** What its button shows. */
+  /** The button's content. */
   button: ReactNode;
-  /** What its button is called, where it shows no words. */
+  /** The button's accessible name, where it shows no words. */
   label?: string;
   className: string;
   look?: Look;

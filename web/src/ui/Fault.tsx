@@ -1,12 +1,12 @@
 import type { ReactNode } from 'react';
 
 interface FaultProps {
-  /** What is wrong, in a sentence; nothing is said without one. */
+  /** The error in a sentence; without one nothing is shown. */
   children: ReactNode;
   className?: string;
 }
 
-/** What is wrong, said as soon as it is known. */
+/** An error message, announced as soon as it appears. */
 export const Fault = ({ children, className = '' }: FaultProps) =>
   children ? (
     <p role="alert" className={`text-madder ${className}`}>

@@ -4,7 +4,7 @@ import { classNames } from './classNames.ts';
 export const inputClass =
   'w-full rounded-lg border border-line bg-page px-3 py-2 min-h-10 text-[15px] text-ink focus-visible:outline-3 focus-visible:outline-sky aria-[invalid=true]:border-madder';
 
-/** What stands over a field. */
+/** The label over a field. */
 export const labelClass = 'mb-1 block text-[14px] text-soft';
 
 /** Of a button beside a field: it stands at the box, below the label. */

@@ -2,7 +2,7 @@ import { useRef, type ReactNode } from 'react';
 import { Button } from './Button.tsx';
 
 interface FilePickProps {
-  /** What the file is, for those who cannot see the button. */
+  /** Accessible name of the file. */
   label: string;
   accept: string;
   children: ReactNode;

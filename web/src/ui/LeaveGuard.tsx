@@ -6,7 +6,7 @@ import { useHistory } from './history.ts';
 interface LeaveGuardProps {
   /** Whether something entered would be lost. */
   unsaved(): boolean;
-  /** What it is: "the horse", "your notes". */
+  /** The thing left unsaved: "the horse", "your notes". */
   what: string;
 }
 

@@ -19,7 +19,7 @@ const ROOM = {
   foot: 'flex-col justify-end',
 } as const;
 
-/** What lies over the page: the hand stays in it until it is closed. */
+/** A layer over the page that keeps the focus until it is closed. */
 export const OverPage = ({ open, at = 'middle', className, children, onClose }: OverPageProps) => (
   <Dialog open={open} onClose={() => onClose?.()} className="relative z-50">
     <DialogBackdrop className="fixed inset-0 bg-black/40" />

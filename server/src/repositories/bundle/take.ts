@@ -130,7 +130,7 @@ class Taking {
     return false;
   }
 
-  /** What a line holds, or why it cannot be taken. */
+  /** Reads a line of a book file: its document, or the reason it is refused. */
   private read(value: unknown): Line | string {
     if (typeof value !== 'object' || value === null) return 'holds no record';
     const bad = unstorableIn(value);

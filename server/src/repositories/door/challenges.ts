@@ -4,7 +4,7 @@ import { passkeyChallenges } from '../../db/schema.ts';
 
 const CHALLENGE_MINUTES = 5;
 
-/** What a passkey is asked to sign, once: a second answer to the same is worth nothing. */
+/** Challenges for passkeys. Each is good for one answer. */
 export const challengeStore = (db: Database) => ({
   async keep(challenge: string, personId: string | null, now: Date): Promise<void> {
     await db.delete(passkeyChallenges).where(lte(passkeyChallenges.expiresAt, now));

@@ -38,7 +38,7 @@ export interface Device {
 /** For whom a phone is let in, and what that person may do. */
 export type Whose = Pick<Device, 'person' | 'role' | 'riderId' | 'horseIds'>;
 
-/** What becomes of a secret that is shown. */
+/** The outcome of a secret shown at the door. */
 export interface Shown {
   readonly device: Device;
   /** The secret that takes its place. */
@@ -85,7 +85,7 @@ const withRights = (db: Database) =>
     .from(devices)
     .leftJoin(people, eq(devices.personId, people.id));
 
-/** What is let in. */
+/** The devices that are let in. */
 export function deviceStore(db: Database) {
   return {
     list: async (): Promise<Device[]> =>

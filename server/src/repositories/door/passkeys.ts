@@ -17,7 +17,7 @@ export interface Passkey {
 type PasskeyRow = typeof passkeys.$inferSelect;
 const passkeyFrom = (row: PasskeyRow): Passkey => ({ ...row, madeAt: row.madeAt.toISOString() });
 
-/** What somebody signs in by without a password. */
+/** Passkeys: signing in without a password. */
 export const passkeyStore = (db: Database) => ({
   async of(personId: string): Promise<Passkey[]> {
     const rows = await db

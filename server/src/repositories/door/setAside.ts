@@ -6,7 +6,7 @@ import { setAside } from '../../db/schema.ts';
 /** A removed phone that goes on sending fills no disk: one long day of lessons is a tenth of this. */
 const MOST_BYTES = 16_000_000;
 
-/** What was set aside, without what is in it. */
+/** A parcel set aside, without its body. */
 export interface AsideRow {
   readonly id: string;
   readonly deviceId: string;
@@ -21,7 +21,7 @@ export interface SetAside extends AsideRow {
 
 const { body: _, bytes: __, ...LISTED } = getTableColumns(setAside);
 
-/** What a phone sent that is let in no more: the owner looks at it, and decides. */
+/** Parcels sent by removed phones, for the owner to take or throw away. */
 export const setAsideStore = (db: Database) => ({
   async list(): Promise<AsideRow[]> {
     const rows = await db.select(LISTED).from(setAside).orderBy(asc(setAside.at), asc(setAside.id));

@@ -64,7 +64,7 @@ export function shareStore(db: Database) {
       return { share: fromRow(row!), token };
     },
 
-    /** What a link shows; null when it is good no longer. */
+    /** The thing a link shows; null when the link has expired or was withdrawn. */
     async of(token: string, now: Date): Promise<Share | null> {
       const [row] = await db
         .select()

@@ -18,7 +18,7 @@ export const peopleStore = (db: Database) => ({
   passkeys: passkeyStore(db),
 });
 
-/** What is let in: by what, until when, and what it sent after that. */
+/** Devices: their secrets, how long they are let in, and the parcels sent after that. */
 const devicesStore = (db: Database) => ({
   ...deviceStore(db),
   ...letInStore(db),
