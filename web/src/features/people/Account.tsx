@@ -9,9 +9,9 @@ import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { useWaiting } from '../../kept/useWaiting.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { forgetRides } from '../tests/leftRides.ts';
+import { NotAllSent, WaitingFilePick } from './NotAllSent.tsx';
 import { PasswordField } from './PasswordField.tsx';
 import {
   useAccountQuery,
@@ -47,7 +47,7 @@ function SignedIn({ account: { devices } }: { account: Own }) {
   const [signOut] = useSignOutMutation();
   const [everywhere] = useSignOutEverywhereMutation();
   const [one, { error }] = useSignOutDeviceMutation();
-  const { count: waiting, left } = useWaiting();
+  const { count: waiting } = useWaiting();
   const [asked, setAsked] = useState<'here' | 'everywhere' | null>(null);
   const leave = async (where: 'here' | 'everywhere') => {
     setAsked(null);
@@ -86,18 +86,13 @@ function SignedIn({ account: { devices } }: { account: Own }) {
             Sign out everywhere
           </Button>
         )}
+        <WaitingFilePick />
       </p>
-      <Confirm
+      <NotAllSent
         open={asked !== null}
-        title="Not everything was sent"
-        yes="Sign out all the same"
-        onYes={() => void leave(asked!)}
-        onNo={() => setAsked(null)}
-      >
-        {waiting === 1 ? 'One thing' : `${waiting} things`} you entered did not reach the book yet
-        {left.length > 0 && ` (${left.map(({ what }) => what).join(', ')})`}. Signed out, they are
-        gone. Wait until the network is back.
-      </Confirm>
+        onLeave={() => void leave(asked!)}
+        onStay={() => setAsked(null)}
+      />
     </section>
   );
 }

@@ -33,6 +33,13 @@ const keptIds = (): string[] =>
     key.startsWith(PREFIX) ? [key.slice(PREFIX.length)] : [],
   );
 
+/** Rides of which the book does not have all yet. */
+export const dirtyRides = (): RideDraft[] =>
+  keptIds().flatMap((id) => {
+    const kept = keptRide(id);
+    return kept?.dirty ? [kept] : [];
+  });
+
 /** The device may be somebody else's next. */
 export const forgetRides = (): void =>
   keptIds().forEach((id) => localStorage.removeItem(keyOf(id)));
@@ -66,9 +73,8 @@ async function sendRide({ dispatch }: BookStore, { ride, own }: RideDraft): Prom
 /** Marks whose page was left before the book had them; what it has already needs no place here. */
 export const sendLeftRides: SendLeft = async (store) => {
   const waiting: Left[] = [];
-  for (const id of keptIds()) {
-    const kept = openRides.has(id) ? null : keptRide(id);
-    const still = kept?.dirty ? await sendRide(store, kept) : null;
+  for (const kept of dirtyRides()) {
+    const still = openRides.has(kept.ride.id) ? null : await sendRide(store, kept);
     if (still) waiting.push(still);
   }
   return waiting;
