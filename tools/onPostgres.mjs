@@ -14,9 +14,10 @@ const { status } = spawnSync(
     '--experimental-vm-modules',
     '--no-warnings',
     join(root, 'node_modules/jest/bin/jest.js'),
+    // Names of tests go first: after it they would be read as names of projects.
+    ...process.argv.slice(2),
     '--selectProjects',
     'server',
-    ...process.argv.slice(2),
   ],
   { cwd: root, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: postgres.url } },
 );
