@@ -64,7 +64,7 @@ function Waiting({ parcel }: { parcel: Parcel }) {
 const LeftOnPage = ({ left: { what, to, why }, onClose }: { left: Left; onClose(): void }) => (
   <li className="py-2.5">
     <p className="flex justify-between gap-4">
-      <Link to={to} onClick={onClose}>
+      <Link to={to} className="underline" onClick={onClose}>
         {what}
       </Link>
       <span className="text-soft">{why === null ? 'to send' : 'not taken'}</span>
