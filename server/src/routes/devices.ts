@@ -3,7 +3,7 @@ import { z } from '@canter-book/core/schema';
 import { idSchema } from '@canter-book/core/fields';
 import { mergeSession, wordsLeftOut } from '@canter-book/core/book/mergeSession';
 import { sessionSchema, type Session } from '@canter-book/core/book/records';
-import { markedRideSchema, mergeRides } from '@canter-book/core/sheet/markedRide';
+import { markedRideSchema, mergeRides, withJudges } from '@canter-book/core/sheet/markedRide';
 import { v7 } from 'uuid';
 import type { AuditLog } from '../repositories/audit.ts';
 import type { Book } from '../repositories/book.ts';
@@ -144,8 +144,10 @@ async function take(book: Book, { path, body }: SetAside, device: Device): Promi
       return;
     case 'rides': {
       const ride = markedRideSchema.parse(body);
-      const own = ride.judges.map((judge) => judge.at);
-      await savedOver(book.rides, ride, (current) => mergeRides(ride, current, own));
+      // Nobody knows which judges wrote on that phone: what it changes in the book is kept as history.
+      await savedOver(book.rides, ride, (current) =>
+        withJudges(mergeRides(ride, current, []), ride.judges, new Date()),
+      );
       return;
     }
     default: {
