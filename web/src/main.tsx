@@ -10,12 +10,12 @@ import { screensOf } from './app/router.tsx';
 import { registerOffline } from './app/offline.ts';
 import { soon } from './app/soon.ts';
 import { createBookStore, type BookStore } from './app/store.ts';
-import { openPage } from './kept/pages.ts';
-import { startDelivery } from './features/ringside/delivery.ts';
+import { startKept } from './kept/startKept.ts';
+import { teachingKept } from './features/ringside/teachingKept.ts';
 import './styles.css';
 
 const KIT_AFTER_MS = 5000;
-const LEFT_WORK_AFTER_MS = 1500;
+const EARLIER_AFTER_MS = 3000;
 const STACK_DEPTH = 10;
 
 // Set to none by cover.js while the libraries were read.
@@ -41,16 +41,14 @@ const show = (store: BookStore, Screens: () => ReactNode) =>
 
 /** What no screen waits for. */
 function startBehind(store: BookStore): void {
-  openPage();
-  startDelivery(store);
-  registerOffline();
   window.setTimeout(
     () =>
-      void import('./app/allLeftWork.ts')
-        .then(({ sendAllLeft }) => sendAllLeft(store))
+      void import('./kept/earlier.ts')
+        .then(({ takeEarlier }) => takeEarlier(store))
         .catch(() => {}),
-    LEFT_WORK_AFTER_MS,
+    EARLIER_AFTER_MS,
   );
+  registerOffline();
   // After the first view is up: what is needed where there is no network.
   window.setTimeout(() => {
     void import('./features/ringside/kit.ts').then(({ packKit }) => packKit(store)).catch(() => {});
@@ -61,6 +59,7 @@ function startBehind(store: BookStore): void {
 // Each in a task of its own, after what was read for it.
 soon(() => {
   const store = createBookStore();
+  void startKept(store, teachingKept);
   const { Screens, open } = screensOf(store);
   const shown = () => show(store, Screens);
   // A screen that cannot be had says so itself.

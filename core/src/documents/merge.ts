@@ -1,7 +1,8 @@
 import { mergeSession, wordsLeftOut } from '../book/mergeSession.ts';
 import type { LessonRecord, Session } from '../book/records.ts';
 import type { DocumentKind, Documents } from '../documents.ts';
-import { mergeRides, type MarkedRide } from '../sheet/markedRide.ts';
+import type { MarkedRide } from '../sheet/markedRide.ts';
+import { mergeRides } from '../sheet/mergeRides.ts';
 import { mergeFields, same, type MergedFields } from './fields.ts';
 
 /** Two versions of a document, made from one. */

@@ -1,5 +1,13 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react';
 import { DOCUMENT_NAMES, type DocumentKind } from '@canter-book/core/documents';
+import type { KeptState } from '../kept/keptSlice.ts';
+import { laidOver } from '../kept/overlay.ts';
 import { CLIENT } from './client.ts';
 
 /** The API of the book; each resource adds its endpoints in a file of its own. */
@@ -39,8 +47,39 @@ export const oneAnd = (id: string, ...types: readonly Tag[]): TagOf[] =>
 export const byId =
   (type: Tag) =>
   (_answer: unknown, _error: unknown, id: string): TagOf[] => [{ type, id }];
+
+/** Of which kind of document an answer is, where it is one, or a list of them. */
+interface Of {
+  readonly kind?: DocumentKind;
+}
+export type Asking = BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, Of>;
+
+interface State {
+  readonly kept?: KeptState;
+  readonly api: { readonly queries: Readonly<Record<string, { data?: unknown } | undefined>> };
+}
+
+const fetched = fetchBaseQuery({ baseUrl: '/api', headers: { 'X-Client': CLIENT } });
+
+/** Whether the book is away: then pages go by what they know. */
+const isAway = ({ status }: FetchBaseQueryError): boolean =>
+  typeof status !== 'number' || status >= 500;
+
+/** Asks the book, and lays over its answer what waits on this device. */
+const asking: Asking = async (args, page, of) => {
+  const answer = await fetched(args, page, {});
+  if (page.type !== 'query' || !of?.kind) return answer;
+  if (answer.error && !isAway(answer.error)) return answer;
+  const { kept, api: cache } = page.getState() as State;
+  const known = answer.error ? cache.queries[page.queryCacheKey ?? '']?.data : answer.data;
+  const asked = typeof args === 'string' ? { url: args } : args;
+  const shown = laidOver(kept, of.kind, asked, known);
+  // Nothing of it waits: that the book is away is said as it is.
+  return shown === known ? answer : { ...answer, data: shown, error: undefined };
+};
+
 export const api = createApi({
-  baseQuery: fetchBaseQuery({ baseUrl: '/api', headers: { 'X-Client': CLIENT } }),
+  baseQuery: asking,
   tagTypes: TAGS,
   refetchOnReconnect: true,
   endpoints: () => ({}),

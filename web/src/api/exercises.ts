@@ -3,10 +3,8 @@ import { documents } from './documents.ts';
 
 export const exercisesApi = api.injectEndpoints({
   endpoints(build) {
-    const { all, save, remove } = documents(build, 'exercise');
-    return { ownExercises: all, saveExercise: save, removeExercise: remove };
+    return { ownExercises: documents(build, 'exercise').all };
   },
 });
 
-export const { useOwnExercisesQuery, useSaveExerciseMutation, useRemoveExerciseMutation } =
-  exercisesApi;
+export const { useOwnExercisesQuery } = exercisesApi;

@@ -12,12 +12,10 @@ export interface SeenRow {
 
 export const horsesApi = api.injectEndpoints({
   endpoints(build) {
-    const { all, one, save, remove } = documents(build, 'horse');
+    const { all, one } = documents(build, 'horse');
     return {
       horses: all,
       horse: one,
-      saveHorse: save,
-      deleteHorse: remove,
       readings: build.query<Readings, string>({
         query: (horseId) => `horses/${horseId}/readings`,
         providesTags: anyOf('Observations'),
@@ -34,12 +32,5 @@ export const horsesApi = api.injectEndpoints({
   },
 });
 
-export const {
-  useHorsesQuery,
-  useHorseQuery,
-  useSaveHorseMutation,
-  useDeleteHorseMutation,
-  useReadingsQuery,
-  useDoneQuery,
-  useSeenQuery,
-} = horsesApi;
+export const { useHorsesQuery, useHorseQuery, useReadingsQuery, useDoneQuery, useSeenQuery } =
+  horsesApi;

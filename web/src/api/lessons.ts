@@ -15,11 +15,10 @@ export interface LessonVersion {
 
 export const lessonsApi = api.injectEndpoints({
   endpoints(build) {
-    const { some, one, save } = documents(build, 'lesson');
+    const { some, one } = documents(build, 'lesson');
     return {
       lessons: some<{ q?: string }, LessonSummary[]>(),
       lesson: { ...one, keepUnusedDataFor: 0 },
-      saveLesson: save,
       lessonVersions: build.query<LessonVersion[], string>({
         query: (id) => `lessons/${id}/versions`,
       }),
@@ -40,7 +39,6 @@ export const {
   useLessonVersionsQuery,
   useLessonQuery,
   useLazyLessonQuery,
-  useSaveLessonMutation,
   useSheetsQuery,
   useRemovedLessonsQuery,
 } = lessonsApi;

@@ -3,9 +3,8 @@ import { documents } from './documents.ts';
 
 export const programmesApi = api.injectEndpoints({
   endpoints(build) {
-    const { some, save } = documents(build, 'programme');
-    return { programmes: some<{ horseId?: string; ended?: 1 }>(), saveProgramme: save };
+    return { programmes: documents(build, 'programme').some<{ horseId?: string; ended?: 1 }>() };
   },
 });
 
-export const { useProgrammesQuery, useSaveProgrammeMutation } = programmesApi;
+export const { useProgrammesQuery } = programmesApi;

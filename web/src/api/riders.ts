@@ -3,10 +3,9 @@ import { documents } from './documents.ts';
 
 export const ridersApi = api.injectEndpoints({
   endpoints(build) {
-    const { all, save } = documents(build, 'rider');
+    const { all } = documents(build, 'rider');
     return {
       riders: all,
-      saveRider: save,
       corners: build.query<{ riderId: string; corners: number; bent: number }[], string>({
         query: (since) => ({ url: 'riders/corners', params: { since } }),
         providesTags: anyOf('Observations'),
@@ -15,4 +14,4 @@ export const ridersApi = api.injectEndpoints({
   },
 });
 
-export const { useRidersQuery, useCornersQuery, useSaveRiderMutation } = ridersApi;
+export const { useRidersQuery, useCornersQuery } = ridersApi;

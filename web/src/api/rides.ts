@@ -3,14 +3,12 @@ import { documents } from './documents.ts';
 
 export const ridesApi = api.injectEndpoints({
   endpoints(build) {
-    const { some, one, save, remove } = documents(build, 'ride');
+    const { some, one } = documents(build, 'ride');
     return {
       rides: some<{ horseId?: string; lessonId?: string }>(),
       ride: one,
-      saveRide: save,
-      removeRide: remove,
     };
   },
 });
 
-export const { useRidesQuery, useRideQuery, useSaveRideMutation, useRemoveRideMutation } = ridesApi;
+export const { useRidesQuery, useRideQuery } = ridesApi;

@@ -18,10 +18,7 @@ export const timetableApi = api.injectEndpoints({
     const busy = documents(build, 'busy');
     return {
       appointments: appointments.some<{ from: string; to: string }>(),
-      saveAppointment: appointments.save,
-      removeAppointment: appointments.remove,
       busy: busy.all,
-      removeCalendar: busy.remove,
       takeCalendar: build.mutation<BusyCalendar, TakenCalendar>({
         query: ({ text, ...params }) => ({
           url: 'busy',
@@ -36,22 +33,11 @@ export const timetableApi = api.injectEndpoints({
       timetable: build.query<Timetable, void>({
         query: () => 'timetable',
         providesTags: anyOf('Timetable'),
-      }),
-      saveTimetable: build.mutation<Timetable, Timetable>({
-        query: (body) => ({ url: 'timetable', method: 'PUT', body }),
-        invalidatesTags: anyOf('Timetable'),
+        extraOptions: { kind: 'timetable' },
       }),
     };
   },
 });
 
-export const {
-  useAppointmentsQuery,
-  useSaveAppointmentMutation,
-  useRemoveAppointmentMutation,
-  useTimetableQuery,
-  useSaveTimetableMutation,
-  useBusyQuery,
-  useTakeCalendarMutation,
-  useRemoveCalendarMutation,
-} = timetableApi;
+export const { useAppointmentsQuery, useTimetableQuery, useBusyQuery, useTakeCalendarMutation } =
+  timetableApi;

@@ -15,16 +15,13 @@ import { tomorrowOf, type Tomorrow } from '@canter-book/core/planner/tomorrow';
 import { useHorseQuery } from '../../api/horses.ts';
 import { useProgrammesQuery } from '../../api/programmes.ts';
 import { useRidersQuery } from '../../api/riders.ts';
-import {
-  useAddObservationsMutation,
-  useObservationsQuery,
-  useSessionQuery,
-} from '../../api/sessions.ts';
+import { useObservationsQuery, useSessionQuery } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { QueryState } from '../../api/QueryState.tsx';
 import { pastDate } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Choose.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -91,7 +88,8 @@ interface SeenProps {
 
 function Seen({ session, observations, horse }: SeenProps) {
   const { data: riders = [] } = useRidersQuery();
-  const [add, adding] = useAddObservationsMutation();
+  const { save, error } = useSave('observation');
+  const add = (made: Observation) => save(made, null);
   const [now] = useState(() => Date.now());
   const seen = standing(observations);
   // For a day it can be corrected; then it stands.
@@ -122,7 +120,7 @@ function Seen({ session, observations, horse }: SeenProps) {
         </>
       }
     >
-      <Failed error={adding.error} className="px-7 pt-4" />
+      <Failed error={error} className="px-7 pt-4" />
       <div className="grid gap-8 p-5 md:p-7 lg:grid-cols-[auto_1fr]">
         <Marks {...{ session, seen, open, add }} />
         <WhatWasDone {...{ session, seen, open, add, riders }} horse={horse} />
@@ -136,7 +134,7 @@ interface PartProps {
   seen: readonly Observation[];
   /** Whether it can still be corrected. */
   open: boolean;
-  add(made: Observation[]): unknown;
+  add(made: Observation): unknown;
 }
 
 function Marks({ session, seen, open, add }: PartProps) {
@@ -156,7 +154,7 @@ function Marks({ session, seen, open, add }: PartProps) {
       ...(gait && { gait }),
       ...(before && { corrects: before.id }),
     };
-    void add([made]);
+    void add(made);
   };
   return (
     <section aria-labelledby="marks">
@@ -190,15 +188,13 @@ function WhatWasDone({ session, seen, open, add, horse, riders }: WhatWasDonePro
   const { shelf } = useShelf();
   const tries = seen.filter((o): o is TryObservation => o.kind === 'try');
   const takeBack = (corrects: string) =>
-    void add([
-      {
-        id: newId(),
-        sessionId: session.id,
-        at: new Date().toISOString(),
-        kind: 'withdrawn',
-        corrects,
-      },
-    ]);
+    void add({
+      id: newId(),
+      sessionId: session.id,
+      at: new Date().toISOString(),
+      kind: 'withdrawn',
+      corrects,
+    });
   return (
     <section aria-labelledby="tries" className="min-w-0">
       <h2 id="tries" className="mb-3 text-lg">

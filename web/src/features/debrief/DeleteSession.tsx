@@ -2,49 +2,42 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Session } from '@canter-book/core/book/records';
 import { problemOf } from '../../api/problem.ts';
-import { sessionsApi, useSaveSessionMutation } from '../../api/sessions.ts';
 import { pastDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 
 /** A session that was a test, or begun by mistake, leaves the book with all that was seen in it. */
 export function DeleteSession({ session, horse }: { session: Session; horse: string }) {
   const [asking, setAsking] = useState(false);
-  const [save, saving] = useSaveSessionMutation();
-  const dispatch = useAppDispatch();
+  const { save, isSaving, error } = useSave('session');
   const navigate = useNavigate();
   if (session.removedAt) {
     return (
-      <Button onClick={() => void save(restored(session))} disabled={saving.isLoading}>
+      <Button onClick={() => void save(restored(session), session)} disabled={isSaving}>
         Restore this session
       </Button>
     );
   }
   const remove = async () => {
     setAsking(false);
-    const gone = await save({ ...session, removedAt: new Date().toISOString() });
+    const removed = { ...session, removedAt: new Date().toISOString() };
+    const gone = await save(removed, session);
     if (gone.error) return;
-    tell(`The session of ${pastDate(session.date)} is deleted.`, async () => {
-      const now = await dispatch(
-        sessionsApi.endpoints.session.initiate(session.id, {
-          forceRefetch: true,
-          subscribe: false,
-        }),
-      );
-      if (now.data) await save(restored(now.data));
-    });
+    tell(`The session of ${pastDate(session.date)} is deleted.`, () =>
+      save(session, gone.data ?? removed),
+    );
     void navigate('/debrief');
   };
   return (
     <>
-      <Button look="danger" disabled={saving.isLoading} onClick={() => setAsking(true)}>
+      <Button look="danger" disabled={isSaving} onClick={() => setAsking(true)}>
         Delete
       </Button>
-      {saving.error && (
+      {error && (
         <span role="alert" className="text-madder">
-          ✕ {problemOf(saving.error).detail}
+          ✕ {problemOf(error).detail}
         </span>
       )}
       <Confirm

@@ -2,8 +2,8 @@ import type { Next } from '@canter-book/core/book/next';
 import type { Session } from '@canter-book/core/book/records';
 import { sameSet } from '@canter-book/core/planner/marks';
 import type { Tomorrow } from '@canter-book/core/planner/tomorrow';
-import { useSaveSessionMutation } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
+import { useSave } from '../../kept/useSave.ts';
 
 const CHOICES: readonly (readonly [Next, string])[] = [
   ['on', 'the next step'],
@@ -19,11 +19,11 @@ interface NextSetsProps {
 
 /** What the sets of this lesson mean for the next plan: said by the tries, and the instructor's to decide. */
 export function NextSets({ session, lines }: NextSetsProps) {
-  const [save, saving] = useSaveSessionMutation();
+  const { save, isSaving, error } = useSave('session');
   const decide = (line: Tomorrow, next: Next) => {
     const { exercise, rung } = line;
     const others = (session.next ?? []).filter((n) => !sameSet(n, line));
-    void save({ ...session, next: [...others, { exercise, rung, next }] });
+    void save({ ...session, next: [...others, { exercise, rung, next }] }, session);
   };
   return (
     <>
@@ -36,7 +36,7 @@ export function NextSets({ session, lines }: NextSetsProps) {
               <select
                 aria-label={`Next time: ${line.said.split(':')[0]}`}
                 value={line.next}
-                disabled={saving.isLoading}
+                disabled={isSaving}
                 className="min-h-9 rounded-lg border border-line bg-page px-2 text-ink"
                 onChange={(event) => decide(line, event.target.value as Next)}
               >
@@ -50,7 +50,7 @@ export function NextSets({ session, lines }: NextSetsProps) {
           </li>
         ))}
       </ul>
-      <Failed error={saving.error} />
+      <Failed error={error} />
     </>
   );
 }

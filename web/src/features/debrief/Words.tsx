@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { Session } from '@canter-book/core/book/records';
-import { useSaveSessionMutation } from '../../api/sessions.ts';
 import { Failed } from '../../api/Failed.tsx';
-import { useDraft } from '../../app/useDraft.ts';
+import { useEntered } from '../../kept/useEntered.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field, TextArea, TextInput } from '../../ui/Field.tsx';
 import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
@@ -11,21 +11,21 @@ import { ShareSheet } from '../share/ShareSheet.tsx';
 
 /** Notes and the one homework, kept with the session. */
 export function Words({ session }: { session: Session }) {
-  const { draft, set, isChanged, overruled } = useDraft({
+  const { draft, set, isChanged, overruled } = useEntered({
     notes: session.notes,
     homework: session.homework,
   });
   const { notes, homework } = draft;
-  const [save, saving] = useSaveSessionMutation();
+  const { save, isSaving, error } = useSave('session');
   return (
     <form
       className="mt-8 flex max-w-xl flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save({ ...session, notes, homework });
+        void save({ ...session, notes, homework }, session);
       }}
     >
-      <LeaveGuard what="the session" unsaved={() => isChanged && !saving.isLoading} />
+      <LeaveGuard what="the session" unsaved={() => isChanged && !isSaving} />
       <Field label="Notes" hint="What worked, and why; what the rider felt">
         {(field) => (
           <TextArea
@@ -47,13 +47,13 @@ export function Words({ session }: { session: Session }) {
         )}
       </Field>
       <ChangedElsewhere what={overruled} />
-      <Failed error={saving.error} />
+      <Failed error={error} />
       <div className="flex items-center gap-3">
-        <Button type="submit" disabled={!isChanged || saving.isLoading}>
+        <Button type="submit" disabled={!isChanged || isSaving}>
           Save
         </Button>
         <span role="status" className="text-[14px] text-soft">
-          {saving.isLoading ? '… saving' : isChanged ? 'not saved yet' : '✓ saved'}
+          {isSaving ? '… saving' : isChanged ? 'not saved yet' : '✓ saved'}
         </span>
         {session.homework !== '' && <ShareHomework sessionId={session.id} />}
       </div>

@@ -12,13 +12,13 @@ import {
 import type { Horse, LessonRecord } from '@canter-book/core/book/records';
 import type { Finding } from '@canter-book/core/review/finding';
 import type { Said } from '@canter-book/core/review/reviewed';
+import { printLesson } from '@canter-book/core/notation/print';
 import { movementAt } from '@canter-book/core/ride/sample';
 import { inBreaths } from '../../app/inBreaths.ts';
-import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
-import type { LessonDraft } from '../../kept/lessonDrafts.ts';
+import { useDocument, useIsOpen } from '../../kept/useDocument.ts';
 import { useFollowed, usePlayer, type Player } from '../arena/player.ts';
-import { openingText, releaseDesk, useAutosave } from './saving/autosave.ts';
+import { useKeptText, type LessonOnDesk } from './saving/written.ts';
 import { ArenaBench } from './bench/ArenaBench.tsx';
 import { DeskProvider, titleOf, useDeskModel, type DeskModel } from './deskModel.ts';
 import { deriveInSteps, type Derived } from './derive.ts';
@@ -46,34 +46,36 @@ interface OpenDeskProps {
 
 /** What the desk is opened with: the text, and all that follows from it. */
 interface Opening {
-  readonly draft: LessonDraft;
+  readonly text: string;
   readonly derived: Derived;
 }
 
 /** The lesson’s name stands while the desk is laid out. */
 export default function OpenDesk({ record, horses }: OpenDeskProps) {
+  const lesson = useDocument('lesson', record.id, record);
+  const isOpen = useIsOpen(lesson);
   const [opening, setOpening] = useState<Opening | null>(null);
   useEffect(() => {
-    if (opening) return;
+    const now = isOpen && !opening && lesson.now();
+    if (!now) return;
     let isGone = false;
     const open = async () => {
-      const draft = await openingText(record);
-      const derived = await inBreaths(deriveInSteps(draft.text, horses));
+      const text = printLesson(now.is.document);
+      const derived = await inBreaths(deriveInSteps(text, horses));
       // The desk is laid out in small steps, so that the page answers meanwhile.
-      if (!isGone) startTransition(() => setOpening({ draft, derived }));
+      if (!isGone) startTransition(() => setOpening({ text, derived }));
     };
     void open();
     return () => {
       isGone = true;
-      // The desk that was laid out holds it itself.
-      releaseDesk(record.id);
     };
-  }, [record, horses, opening]);
+  }, [lesson, isOpen, horses, opening]);
   if (!opening) return <DeskName title={record.title} />;
-  return <LaidDesk record={record} opening={opening} horses={horses} />;
+  return <LaidDesk {...{ record, lesson, opening, horses }} />;
 }
 
 interface LaidDeskProps extends OpenDeskProps {
+  lesson: LessonOnDesk;
   opening: Opening;
 }
 
@@ -86,7 +88,7 @@ const ROOM_IN_TIME = (
   <div aria-hidden className="h-[27.5rem] shrink-0 sm:h-[22.7rem] lg:h-[20.3rem]" />
 );
 
-function LaidDesk({ record, opening, horses }: LaidDeskProps) {
+function LaidDesk({ record, lesson, opening, horses }: LaidDeskProps) {
   const {
     model,
     holdEditor,
@@ -107,8 +109,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
   const { ride, horse } = model.derived;
   const { reviewed, findings, slips } = useSlips(derived, typed);
   const player = usePlayer(ride.totals.seconds);
-  const saver = useAutosave(record, opening.draft);
-  useSaved(saver, { record, text, horseId: horse?.id ?? null, setText });
+  useKeptText(lesson, opening.text, { record, text, horseId: horse?.id ?? null, setText });
   useTitle(titleOf(later));
   useDeskKeys({ player, ride, onHelp: () => setSheet('help'), onWrittenAs: setWrittenAs });
   const openDetails = useCallback(() => setSheet('details'), []);
@@ -119,11 +120,11 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
         className="flex min-h-full flex-col lg:h-full"
         data-settled={derived === model.derived && reviewed !== null && slips === findings}
       >
-        <DeskTop lessonId={record.id} depth={depth} saver={saver} onSheet={setSheet} />
+        <DeskTop lesson={lesson} depth={depth} onSheet={setSheet} />
         <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(23rem,33%)_1fr]">
-          <Suspense fallback={<UnopenedSide text={opening.draft.text} />}>
+          <Suspense fallback={<UnopenedSide text={opening.text} />}>
             <WrittenSide
-              opening={opening.draft.text}
+              opening={opening.text}
               holdEditor={holdEditor}
               editorWanted={editorWanted}
               onReached={reach}
@@ -138,7 +139,7 @@ function LaidDesk({ record, opening, horses }: LaidDeskProps) {
           <ArenaSide ride={ride} selected={model.selected} player={player} slips={slips} />
         </div>
         <Suspense>
-          <DeskSheets lessonId={record.id} saver={saver} sheet={sheet} onSheet={setSheet} />
+          <DeskSheets lesson={lesson} sheet={sheet} onSheet={setSheet} />
         </Suspense>
       </div>
     </DeskProvider>
@@ -173,27 +174,6 @@ function useSlips(derived: Derived, typed: boolean) {
   // The first come at once, and so does what a button or the arena has changed: nobody is writing.
   const rested = useRested(reviewed, typed ? SLIPS_AFTER_MS : 0) ?? reviewed;
   return { reviewed, findings: reviewed?.open ?? NOTHING, slips: rested?.open ?? NOTHING };
-}
-
-interface InHand {
-  record: LessonRecord;
-  text: string;
-  horseId: string | null;
-  setText(text: string): void;
-}
-
-/** What is written goes to the book, and what another device has saved comes to the desk. */
-function useSaved(
-  saver: ReturnType<typeof useAutosave>,
-  { record, text, horseId, setText }: InHand,
-): void {
-  useEffect(() => saver.change(text, horseId), [saver, text, horseId]);
-  useEffect(() => {
-    const theirs = saver.adopt(record);
-    if (theirs === null) return;
-    setText(theirs);
-    tell('This lesson was saved on another device just now; that is what you see.');
-  }, [saver, record, setText]);
 }
 
 /** What is written beside the lines, and the line that is being ridden. */

@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
-import { useDeleteHorseMutation, useHorseQuery, useSaveHorseMutation } from '../../api/horses.ts';
+import { useHorseQuery } from '../../api/horses.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -20,8 +21,7 @@ export default function EditHorse() {
   const query = useHorseQuery(id);
   const sessions = useSessionsQuery({ horseId: id, limit: 1 });
   const navigate = useNavigate();
-  const [remove, removing] = useDeleteHorseMutation();
-  const [save, saving] = useSaveHorseMutation();
+  const { save, remove, error } = useSave('horse');
   const [asking, setAsking] = useState<Leaves | null>(null);
   useTitle(query.data ? `Change ${query.data.name}` : 'Horse');
   if (!query.data || !sessions.data) {
@@ -31,14 +31,15 @@ export default function EditHorse() {
   const ridden = sessions.data.length > 0;
   const takeOut = async () => {
     setAsking(null);
-    const done = await remove(id);
+    const done = await remove(horse);
     if (!done.error) void navigate('/horses');
   };
   const retire = async () => {
     setAsking(null);
-    const saved = await save({ ...horse, retiredOn: today() });
+    const retired = { ...horse, retiredOn: today() };
+    const saved = await save(retired, horse);
     if (saved.error) return;
-    tell(`${horse.name} is retired.`, () => save(back(saved.data)));
+    tell(`${horse.name} is retired.`, () => save(horse, retired));
     void navigate('/horses');
   };
   return (
@@ -48,12 +49,12 @@ export default function EditHorse() {
         <Ways
           isRetired={horse.retiredOn !== undefined}
           ridden={ridden}
-          onBack={() => void save(back(horse))}
+          onBack={() => void save(back(horse), horse)}
           onAsk={setAsking}
         />
       }
     >
-      <Failed error={removing.error ?? saving.error} className="px-7 pt-4" />
+      <Failed error={error} className="px-7 pt-4" />
       <HorseForm key={id} horse={horse} onSaved={() => void navigate(`/horses/${id}`)} />
       <Leaving
         name={horse.name}

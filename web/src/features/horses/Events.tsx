@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import type { Horse, HorseEvent } from '@canter-book/core/book/records';
-import { useSaveHorseMutation } from '../../api/horses.ts';
 import { Failed } from '../../api/Failed.tsx';
-import { onTop } from '../../api/onTop.ts';
 import { byDate, shortDate, today } from '../../app/dates.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inputClass } from '../../ui/Field.tsx';
 
@@ -54,11 +53,11 @@ interface EventFormProps {
 }
 
 function EventForm({ horse, onNoted }: EventFormProps) {
-  const [save, saving] = useSaveHorseMutation();
+  const { save, isSaving, error } = useSave('horse');
   const [event, setEvent] = useState<HorseEvent>({ date: today(), kind: 'rest', text: '' });
   const add = async () => {
     const noted = { ...event, text: event.text.trim() };
-    const done = await onTop(save, horse, (h) => ({ ...h, events: [...h.events, noted] }));
+    const done = await save({ ...horse, events: [...horse.events, noted] }, horse);
     if (!done.error) onNoted();
   };
   return (
@@ -100,8 +99,8 @@ function EventForm({ horse, onNoted }: EventFormProps) {
         value={event.text}
         onChange={(e) => setEvent({ ...event, text: e.target.value })}
       />
-      <Failed error={saving.error} className="text-[13px]" />
-      <Button type="submit" disabled={saving.isLoading}>
+      <Failed error={error} className="text-[13px]" />
+      <Button type="submit" disabled={isSaving}>
         Note it
       </Button>
     </form>

@@ -13,10 +13,10 @@ import type { Restriction } from '@canter-book/core/gaits/restriction';
 import { APPROACHES } from '@canter-book/core/lesson/terms';
 import { z } from '@canter-book/core/schema';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
-import { useSaveHorseMutation } from '../../api/horses.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { today } from '../../app/dates.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { DatedLimits } from './DatedLimits.tsx';
 import { LimitFields } from './LimitFields.tsx';
@@ -185,7 +185,7 @@ function RiddenBy({ register }: Pick<Fields, 'register'>) {
 
 /** The facts that everything else is computed from. */
 export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string): void }) {
-  const [save, saving] = useSaveHorseMutation();
+  const { save, isSaving, error } = useSave('horse');
   const { register, handleSubmit, formState, control } = useForm<Horse>({
     values: horse,
     // What is saved elsewhere meanwhile comes in; what was entered here stays.
@@ -198,7 +198,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   const store = async (entered: Horse) => {
     const { revision, events, measured } = horse;
     const made = withTheme({ ...entered, revision, events, measured }, horse.theme);
-    const saved = await save(made);
+    const saved = await save(made, horse.revision > 0 ? horse : null);
     if (saved.error) return;
     settled.current = true;
     onSaved(entered.id);
@@ -232,10 +232,10 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
           {(field) => <TextArea {...field} {...register('notes')} />}
         </Field>
       </div>
-      <Failed error={saving.error} className="sm:col-span-2" />
+      <Failed error={error} className="sm:col-span-2" />
       <div className="flex gap-2 sm:col-span-2">
-        <Button type="submit" disabled={saving.isLoading}>
-          {saving.isLoading ? 'Saving …' : 'Save'}
+        <Button type="submit" disabled={isSaving}>
+          {isSaving ? 'Saving …' : 'Save'}
         </Button>
         <ButtonLink look="quiet" to={horse.revision > 0 ? `/horses/${horse.id}` : '/horses'}>
           Cancel

@@ -10,12 +10,11 @@ import {
   type MovingGait,
   type PaceName,
 } from '@canter-book/core/gaits/paces';
-import { useSaveHorseMutation } from '../../api/horses.ts';
-import { onTop } from '../../api/onTop.ts';
 import { problemOf } from '../../api/problem.ts';
 import { shortDate, today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
@@ -35,9 +34,6 @@ function wordsOf(wrong: Implausible, gait: MovingGait): string {
 }
 
 type Measurement = Horse['measured'][number];
-
-const without = ({ measured }: Horse, gone: Measurement): Measurement[] =>
-  measured.filter(({ id }) => id !== gone.id);
 
 interface SoFarProps {
   horse: Horse;
@@ -74,7 +70,7 @@ function SoFar({ horse, gait, pace, onRemove }: SoFarProps) {
 
 /** A measurement while it is entered. */
 function useMeasuring(horse: Horse, onDone: () => void) {
-  const [save, saving] = useSaveHorseMutation();
+  const { save, isSaving } = useSave('horse');
   const [gait, setGaitTo] = useState<MovingGait>('trot');
   const [pace, setPace] = useState<PaceName>('working');
   const [entered, setEntered] = useState({ metres: '48', counts: '', seconds: '' });
@@ -84,10 +80,10 @@ function useMeasuring(horse: Horse, onDone: () => void) {
   const set = (name: keyof typeof entered) => (event: React.ChangeEvent<HTMLInputElement>) =>
     setEntered({ ...entered, [name]: event.target.value });
   const remove = async (gone: Measurement) => {
-    const saved = await onTop(save, horse, (h) => ({ ...h, measured: without(h, gone) }));
-    if (!saved.data) return setError(problemOf(saved.error).detail);
-    const back = (h: Horse) => ({ ...h, measured: [...without(h, gone), gone] });
-    tell('The measurement is deleted.', () => onTop(save, saved.data!, back));
+    const less = { ...horse, measured: horse.measured.filter(({ id }) => id !== gone.id) };
+    const saved = await save(less, horse);
+    if (saved.error) return setError(problemOf(saved.error).detail);
+    tell('The measurement is deleted.', () => save(horse, less));
   };
   const submit = async () => {
     const made = measurementSchema.safeParse({
@@ -103,7 +99,7 @@ function useMeasuring(horse: Horse, onDone: () => void) {
     const wrong = implausible(made.data, horse.heightCm);
     setBeats(wrong?.code === 'every-beat');
     if (wrong) return setError(wordsOf(wrong, gait));
-    const saved = await onTop(save, horse, (h) => ({ ...h, measured: [...h.measured, made.data] }));
+    const saved = await save({ ...horse, measured: [...horse.measured, made.data] }, horse);
     if (saved.error) setError(problemOf(saved.error).detail);
     else onDone();
   };
@@ -130,7 +126,7 @@ function useMeasuring(horse: Horse, onDone: () => void) {
     halve: beats ? halve : null,
     remove,
     submit,
-    isSaving: saving.isLoading,
+    isSaving,
   };
 }
 

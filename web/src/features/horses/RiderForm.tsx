@@ -1,9 +1,9 @@
 import type { Rider } from '@canter-book/core/book/records';
-import { useSaveRiderMutation } from '../../api/riders.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { today } from '../../app/dates.ts';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
-import { useDraft } from '../../app/useDraft.ts';
+import { useEntered } from '../../kept/useEntered.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
@@ -15,11 +15,11 @@ interface RiderFormProps {
 
 /** A rider changed: name, habits, theme and stage; or retired. */
 export function RiderForm({ rider, onDone }: RiderFormProps) {
-  const [save, { error }] = useSaveRiderMutation();
-  const { draft, set, overruled } = useDraft(rider);
+  const { save, error } = useSave('rider');
+  const { draft, set, overruled } = useEntered(rider);
   const { name, notes, theme, stage } = draft;
   const store = async (changed: Rider) => {
-    const saved = await save(changed);
+    const saved = await save(changed, rider);
     if (!saved.error) onDone();
   };
   return (

@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
 import type { Rider } from '@canter-book/core/book/records';
 import { problemOf } from '../../api/problem.ts';
-import { useCornersQuery, useRidersQuery, useSaveRiderMutation } from '../../api/riders.ts';
+import { useCornersQuery, useRidersQuery } from '../../api/riders.ts';
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { besideField, Field, TextInput } from '../../ui/Field.tsx';
 import { RiderForm } from './RiderForm.tsx';
@@ -62,17 +63,18 @@ export function Riders() {
 }
 
 function NewRider() {
-  const [save, saving] = useSaveRiderMutation();
+  const { save, isSaving, error } = useSave('rider');
   const [name, setName] = useState('');
   const add = async () => {
-    const saved = await save({
+    const rider = {
       id: newId(),
       revision: 0,
       name: name.trim(),
       notes: '',
       theme: '',
       stage: null,
-    });
+    };
+    const saved = await save(rider, null);
     if (!saved.error) setName('');
   };
   return (
@@ -84,7 +86,7 @@ function NewRider() {
       }}
     >
       <div className="flex-1">
-        <Field label="New rider" error={saving.error && problemOf(saving.error).detail}>
+        <Field label="New rider" error={error && problemOf(error).detail}>
           {(field) => (
             <TextInput
               {...field}
@@ -96,7 +98,7 @@ function NewRider() {
         </Field>
       </div>
       <div className={besideField}>
-        <Button type="submit" look="quiet" disabled={!name.trim() || saving.isLoading}>
+        <Button type="submit" look="quiet" disabled={!name.trim() || isSaving}>
           Add
         </Button>
       </div>

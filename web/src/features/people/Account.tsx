@@ -10,7 +10,6 @@ import { useTitle } from '../../app/title.ts';
 import { useWaiting } from '../../kept/useWaiting.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { forgetRides } from '../tests/leftRides.ts';
 import { NotAllSent, WaitingFilePick } from './NotAllSent.tsx';
 import { PasswordField } from './PasswordField.tsx';
 import {
@@ -55,7 +54,6 @@ function SignedIn({ account: { devices } }: { account: Own }) {
     if (answer.error) return tell(problemOf(answer.error).detail);
     // The device may be somebody else's next.
     await clear().catch(() => {});
-    forgetRides();
     window.location.assign('/pair');
   };
   const ask = (where: 'here' | 'everywhere') => (waiting > 0 ? setAsked(where) : void leave(where));

@@ -1,15 +1,19 @@
-import { useStore } from 'react-redux';
 import { today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
 import { tell } from '../../app/notices.ts';
-import type { BookStore } from '../../app/store.ts';
+import { useBookStore } from '../../app/store.ts';
 import { counted } from '../../app/words.ts';
-import { lookForLeftWork } from '../../kept/leftWork.ts';
+import type { KeptRecord } from '../../kept/keptSlice.ts';
 import { useWaiting } from '../../kept/useWaiting.ts';
+import { takeWaitingFile, waitingFile } from '../../kept/waitingFile.ts';
+import { saidOf } from '../../kept/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
-import { takeWaitingFile, waitingFile } from './waitingFile.ts';
+
+/** What was seen at the ringside is many things, and counted. */
+const isNamed = ({ kind }: KeptRecord): boolean => kind !== 'observation';
+const MOST_NAMED = 5;
 
 interface NotAllSentProps {
   open: boolean;
@@ -19,16 +23,15 @@ interface NotAllSentProps {
 
 /** Asked before somebody signs out with something waiting: send it, keep it as a file, stay, or go. */
 export function NotAllSent({ open, onLeave, onStay }: NotAllSentProps) {
-  const { count, left } = useWaiting();
-  const store = useStore() as BookStore;
+  const { waiting, count } = useWaiting();
+  const store = useBookStore();
+  const named = [...new Set(waiting.filter(isNamed).map((record) => saidOf(record).said))];
   const sendNow = () => {
     onStay();
-    // What the ringside has goes at this sign, as when the network is back.
-    window.dispatchEvent(new Event('online'));
-    void lookForLeftWork();
+    void store.outbox.flush();
   };
-  const asFile = async () => {
-    const file = new Blob([await waitingFile(store)], { type: 'application/json' });
+  const asFile = () => {
+    const file = new Blob([waitingFile(store)], { type: 'application/json' });
     saveFile(`waiting for the book ${today()}.json`, file);
   };
   return (
@@ -41,13 +44,13 @@ export function NotAllSent({ open, onLeave, onStay }: NotAllSentProps) {
       onNo={onStay}
     >
       {counted(count, 'thing')} you entered did not reach the book yet
-      {left.length > 0 && ` (${left.map(({ what }) => what).join(', ')})`}. Signing out deletes what
+      {named.length > 0 && ` (${named.slice(0, MOST_NAMED).join(', ')})`}. Signing out deletes what
       is on this device: send it first, or keep it as a file, which this page opens again.
       <p className="mt-3 flex flex-wrap gap-2">
         <Button look="quiet" onClick={sendNow}>
           Send now
         </Button>
-        <Button look="quiet" onClick={() => void asFile()}>
+        <Button look="quiet" onClick={asFile}>
           Keep as a file
         </Button>
       </p>
@@ -57,9 +60,9 @@ export function NotAllSent({ open, onLeave, onStay }: NotAllSentProps) {
 
 /** Takes up again what was kept as a file. */
 export function WaitingFilePick() {
-  const store = useStore() as BookStore;
+  const store = useBookStore();
   const open = async (file: File) => {
-    const taken = await takeWaitingFile(store, await file.text());
+    const taken = takeWaitingFile(store, await file.text());
     tell(
       taken === null
         ? 'This is not a file of what waited for the book. Choose one that was kept on signing out.'

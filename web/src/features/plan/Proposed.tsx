@@ -9,9 +9,9 @@ import { setsIn } from '@canter-book/core/planner/marks';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { compileRide } from '@canter-book/core/ride/compile';
 import type { Ride } from '@canter-book/core/ride/types';
-import { useSaveLessonMutation } from '../../api/lessons.ts';
 import { newId } from '../../app/newId.ts';
 import { counted } from '../../app/words.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ArenaDrawing } from '../arena/ArenaDrawing.tsx';
 import { usePlayer } from '../arena/player.ts';
@@ -132,19 +132,19 @@ const LeftOut = ({ leftOut }: Pick<Plan, 'leftOut'>) => (
 /** Makes the plan a lesson, and goes where it is wanted. */
 function useTake(plan: Plan, horse: Horse, earlier: LessonRecord | null) {
   const navigate = useNavigate();
-  const [save, saving] = useSaveLessonMutation();
+  const { save, isSaving, error } = useSave('lesson');
   const take = async (to: (id: string) => string) => {
     // The same proposal taken twice is one lesson.
     const taken = takenBefore.get(plan.lesson);
     if (!earlier && taken) return void navigate(to(taken));
     const made = recordOf(plan.lesson, horse.id, newId);
     const record = earlier ? { ...earlier, title: made.title, document: made.document } : made;
-    const saved = await save(record);
+    const saved = await save(record, earlier);
     if (saved.error) return;
     if (!earlier) takenBefore.set(plan.lesson, record.id);
     void navigate(to(record.id));
   };
-  return { take, isSaving: saving.isLoading, failed: saving.error !== undefined };
+  return { take, isSaving, failed: error !== undefined };
 }
 
 /** How near it is to the best choice, and how much is ridden. */

@@ -13,12 +13,13 @@ import { unmetSaid } from '@canter-book/core/programme/said';
 import { useOwnExercisesQuery } from '../../api/exercises.ts';
 import { useHorseQuery, useReadingsQuery } from '../../api/horses.ts';
 import { Failed } from '../../api/Failed.tsx';
-import { useProgrammesQuery, useSaveProgrammeMutation } from '../../api/programmes.ts';
+import { useProgrammesQuery } from '../../api/programmes.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
@@ -200,14 +201,11 @@ const AsPage = ({ programme, horse, goal, shelf }: AsPageProps) => (
 );
 
 function EndIt({ record }: { record: ProgrammeRecord }) {
-  const [save] = useSaveProgrammeMutation();
+  const { save } = useSave('programme');
   const end = async () => {
-    const answer = await save({ ...record, endedOn: today() });
-    if (answer.data)
-      tell('The programme has ended.', () => {
-        const { endedOn: _, ...going } = answer.data!;
-        return save(going);
-      });
+    const ended = { ...record, endedOn: today() };
+    const { error, data = ended } = await save(ended, record);
+    if (!error) tell('The programme has ended.', () => save(record, data));
   };
 
   return (

@@ -3,11 +3,10 @@ import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { PlannedStep, Week } from '@canter-book/core/programme/types';
 import type { ProgrammeRecord } from '@canter-book/core/programme/record';
 import { factSaid } from '@canter-book/core/programme/said';
-import { onTop } from '../../api/onTop.ts';
 import { problemOf } from '../../api/problem.ts';
-import { useSaveProgrammeMutation } from '../../api/programmes.ts';
 import { longDate, shortDate, today } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Segments } from '../../ui/Choose.tsx';
 import { PlanLink } from '../plan/PlanLink.tsx';
 import { withDay, withTheme } from './pins.ts';
@@ -128,17 +127,15 @@ const saidOf = ({ kind, minutes }: Day): string =>
 
 /** What was done on a day without a lesson in the book. */
 function Done({ day, record }: { day: Day; record: ProgrammeRecord }) {
-  const [save] = useSaveProgrammeMutation();
+  const { save } = useSave('programme');
   if (day.kind === 'lesson') return <span className="text-[13px] text-soft">from its debrief</span>;
   if (day.kind === 'rest') return <span />;
   const entered = record.done.find((d) => d.date === day.date);
-  const enter = async (done: boolean) => {
+  const enter = async (isDone: boolean) => {
     const { date, kind, minutes } = day;
-    const made = { date, kind, minutes: done ? minutes : 0 };
-    const { error } = await onTop(save, record, (stands) => ({
-      ...stands,
-      done: [...stands.done.filter((d) => d.date !== date), made],
-    }));
+    const made = { date, kind, minutes: isDone ? minutes : 0 };
+    const done = [...record.done.filter((d) => d.date !== date), made];
+    const { error } = await save({ ...record, done }, record);
     if (error) tell(`Not noted: ${problemOf(error).detail}`);
   };
   return (

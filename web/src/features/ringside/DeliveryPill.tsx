@@ -18,8 +18,8 @@ const NotNow = () => (
 
 /** Whether everything recorded has reached the book, or how much is still kept here, and what was refused. */
 export function DeliveryPill({ compact = false }: { compact?: boolean }) {
-  const { outbox, left, count: waiting, notTaken } = useWaiting();
-  const keeping = useAppSelector((state) => state.ringside.keeping);
+  const { waiting: records, count: waiting, notTaken } = useWaiting();
+  const keeping = useAppSelector((state) => state.kept.keeping);
   const [open, setOpen] = useState(false);
   // On a phone the sign and the number are enough to see; the words are there to be read out.
   const narrow = 'sr-only min-[460px]:not-sr-only';
@@ -63,7 +63,7 @@ export function DeliveryPill({ compact = false }: { compact?: boolean }) {
       </button>
       {open && (
         <Suspense>
-          <OutboxSheet {...{ outbox, left, keeping }} onClose={() => setOpen(false)} />
+          <OutboxSheet {...{ records, keeping }} onClose={() => setOpen(false)} />
         </Suspense>
       )}
     </>

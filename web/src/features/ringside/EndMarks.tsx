@@ -13,7 +13,7 @@ export function EndMarks({ teaching }: { teaching: Teaching }) {
   const dispatch = useAppDispatch();
   const { session, marks } = teaching;
   const sessionId = session.id;
-  const keep = () => dispatch(ended(endOf(teaching, new Date())));
+  const keep = () => dispatch(endOf(teaching, new Date()));
   return (
     <>
       <h2 className="text-xl">How was it today?</h2>
@@ -69,12 +69,8 @@ function endOf({ session, marks }: Teaching, now: Date) {
     return { id: newId(), sessionId, at, kind: 'mark', scale, rein, value };
   });
   const minutes = Math.round((now.getTime() - Date.parse(session.startedAt)) / 60_000);
-  return {
-    sessionId,
-    parcelId: newId(),
-    session: { ...session, endedAt: at, minutes: Math.min(600, minutes) },
-    observations,
-  };
+  const end = { ...session, endedAt: at, minutes: Math.min(600, minutes) };
+  return ended(session, end, observations);
 }
 
 interface MarkProps {

@@ -38,16 +38,10 @@ export function InHand({ teaching, place, last, ridden }: InHandProps) {
       result,
       held: teaching.held,
     };
-    dispatch(tried({ sessionId, parcelId: newId(), observation }));
+    dispatch(tried(observation));
   };
   const takeBack = (corrects: string) =>
-    dispatch(
-      withdrawn({
-        sessionId,
-        parcelId: newId(),
-        observation: { ...base(), kind: 'withdrawn', corrects },
-      }),
-    );
+    dispatch(withdrawn({ ...base(), kind: 'withdrawn', corrects }));
   return (
     <>
       <Held

@@ -35,9 +35,8 @@ export default function OfferCard(props: OfferCardProps) {
   const name = nameOf(exercise, rung);
   const lost = offer.because === 'lost';
   const take = () => {
-    const sessionId = teaching.session.id;
     const { lesson: document, itemId } = swap;
-    dispatch(swapped({ sessionId, parcelId: newId(), document, itemId, fromS: seconds }));
+    dispatch(swapped(teaching, { document, itemId, fromS: seconds }));
     onDone();
   };
   const quiet = 'min-h-14 flex-1 rounded-2xl border-[3px] border-ink px-1 leading-tight font-bold';

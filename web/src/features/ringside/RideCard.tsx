@@ -5,7 +5,6 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import { cuesAt, type Cue } from '@canter-book/core/ringside/cues';
 import { watch } from '@canter-book/core/ringside/watch';
 import type { Ride } from '@canter-book/core/ride/types';
-import { newId } from '../../app/newId.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { AdviceCard } from './AdviceCard.tsx';
 import { FreeCard, type FreeWork } from './FreeCard.tsx';
@@ -64,11 +63,7 @@ export function RideCard({ teaching, ride, cues, seconds }: RideCardProps) {
       >
         <WatchSays {...{ teaching, now, seconds, leave, watched }} />
         {teaching.before && (
-          <BackToPlan
-            onBack={() =>
-              dispatch(swappedBack({ sessionId, parcelId: newId(), nowMs: Date.now() }))
-            }
-          />
+          <BackToPlan onBack={() => dispatch(swappedBack(teaching, Date.now()))} />
         )}
         {planned ? (
           <AsPlanned {...{ teaching, moment, spoken, ride, seconds }} isDrawn={!watched.advice} />
@@ -103,8 +98,7 @@ interface NotingProps {
 
 function Noting({ sessionId, place, onClose }: NotingProps) {
   const dispatch = useAppDispatch();
-  const keep = (observation: Observation) =>
-    dispatch(observed({ sessionId, parcelId: newId(), observation }));
+  const keep = (observation: Observation) => dispatch(observed(observation));
   return <InstrumentSheet {...{ sessionId, place, onClose }} onKeep={keep} />;
 }
 

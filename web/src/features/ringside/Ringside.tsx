@@ -10,6 +10,7 @@ import { useAppSelector } from '../../app/store.ts';
 import { setOutdoors } from '../../app/theme.ts';
 import { useTitle } from '../../app/title.ts';
 import { counted } from '../../app/words.ts';
+import { useWaiting } from '../../kept/useWaiting.ts';
 import { Loading } from '../../ui/Loading.tsx';
 import { BreakClock } from './BreakClock.tsx';
 import { DeliveryPill } from './DeliveryPill.tsx';
@@ -24,7 +25,7 @@ import { useScreenAwake } from './useScreenAwake.ts';
 export default function Ringside() {
   const { id = '' } = useParams();
   const teaching = useAppSelector((state) => state.ringside.teaching[id]);
-  const ready = useAppSelector((state) => state.ringside.restored);
+  const ready = useAppSelector((state) => state.kept.restored);
   useTitle(teaching ? `${teaching.horse.name} at the ringside` : 'Ringside');
   useEffect(() => {
     setOutdoors(true);
@@ -86,8 +87,8 @@ function Open({ teaching }: { teaching: Teaching }) {
 }
 
 function Done({ teaching }: { teaching: Teaching }) {
-  const waiting = useAppSelector((state) => state.ringside.outbox.length);
-  const keeping = useAppSelector((state) => state.ringside.keeping);
+  const { count: waiting } = useWaiting();
+  const keeping = useAppSelector((state) => state.kept.keeping);
   const marks = Object.keys(teaching.marks).length;
   const notes = (teaching.seen ?? []).length - teaching.tries.length;
   return (

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { EllipsisVertical } from 'lucide-react';
-import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
 import { setTheme, THEMES, THEME_WORDS, useTheme } from '../../app/theme.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -18,9 +17,10 @@ export function RingsideMenu({ teaching }: { teaching: Teaching }) {
   const sessionId = teaching.session.id;
   const entries = (teaching.seen ?? teaching.tries).length;
   const discard = () => {
-    dispatch(discarded({ sessionId, parcelId: newId(), at: new Date().toISOString() }));
+    const at = new Date().toISOString();
+    dispatch(discarded(teaching.session, at));
     tell(`The lesson of ${teaching.horse.name} is discarded.`, () => {
-      dispatch(takenUpAgain({ teaching, parcelId: newId() }));
+      dispatch(takenUpAgain(teaching, at));
       void navigate(`/ringside/${sessionId}`);
     });
     void navigate('/ringside');

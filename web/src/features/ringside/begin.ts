@@ -5,8 +5,7 @@ import { lessonsApi } from '../../api/lessons.ts';
 import { problemOf } from '../../api/problem.ts';
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { lessonsSettled } from '../desk/saving/autosave.ts';
+import { useAppDispatch, useBookStore } from '../../app/store.ts';
 import { keptKit } from './kit.ts';
 import { begun } from './ringsideSlice.ts';
 
@@ -22,10 +21,11 @@ interface Beginning {
 /** Begins a lesson and goes to it. What it answers with says why it could not be begun. */
 export function useBegin(): (what: Beginning) => Promise<string | null> {
   const dispatch = useAppDispatch();
+  const { outbox } = useBookStore();
   const navigate = useNavigate();
   return async ({ horse, rider, lessonId, appointmentId }) => {
     // What was just written at the desk is taught as it was written.
-    await lessonsSettled();
+    await outbox.flush();
     const lesson = lessonId
       ? await dispatch(lessonsApi.endpoints.lesson.initiate(lessonId, { forceRefetch: true }))
       : null;
@@ -50,19 +50,16 @@ export function useBegin(): (what: Beginning) => Promise<string | null> {
     };
     dispatch(
       begun({
-        parcelId: newId(),
-        teaching: {
-          session,
-          horse: profileOf(horse, today()),
-          riderName: rider?.name ?? '',
-          clock: { elapsedS: 0, runningSince: null },
-          held: 0,
-          tries: [],
-          seen: [],
-          restedAt: now.getTime(),
-          marks: {},
-          step: 'ride',
-        },
+        session,
+        horse: profileOf(horse, today()),
+        riderName: rider?.name ?? '',
+        clock: { elapsedS: 0, runningSince: null },
+        held: 0,
+        tries: [],
+        seen: [],
+        restedAt: now.getTime(),
+        marks: {},
+        step: 'ride',
       }),
     );
     void navigate(`/ringside/${session.id}`);

@@ -1,10 +1,12 @@
 import { createSlice, type PayloadAction, type WritableDraft } from '@reduxjs/toolkit';
+import { mergeDocument } from '@canter-book/core/documents/merge';
 import type { Rein } from '@canter-book/core/arena/rein';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { HorseProfile } from '@canter-book/core/gaits/horse';
 import type { Observation, TryObservation } from '@canter-book/core/observations/observation';
 import type { Session } from '@canter-book/core/book/records';
 import type { Scale } from '@canter-book/core/scales';
+import { change, delivered, keeping } from '../../kept/keptSlice.ts';
 
 /** The lesson's clock: it runs while the ride goes as planned and is held when it does not. */
 export interface LessonClock {
@@ -33,69 +35,47 @@ export interface Teaching {
   goTo?: string | undefined;
 }
 
-/** Something that the server has not confirmed yet, in the order it was made. */
-export type Parcel = {
-  readonly id: string;
-  /** Why the server does not take it: it is set aside until somebody settles it. */
-  readonly refused?: string;
-} & (
-  | { readonly kind: 'session'; readonly session: Session }
-  | { readonly kind: 'observations'; readonly observations: Observation[] }
-);
-
 export interface RingsideState {
-  /** What the device had kept is back in memory. */
-  restored: boolean;
   teaching: Record<string, Teaching>;
-  outbox: Parcel[];
-  /** Revisions the server has given to sessions. */
-  revisions: Record<string, number>;
-  /** The server answered the last time. */
-  reached: boolean;
-  /** The server's reason for refusing the last parcel it refused; it stays in the outbox. */
-  refused: string | null;
-  /** The device keeps what is written to it. */
-  keeping: boolean;
-}
-
-export type KeptState = Pick<RingsideState, 'teaching' | 'outbox' | 'revisions'>;
-
-const initialState: RingsideState = {
-  restored: false,
-  teaching: {},
-  outbox: [],
-  revisions: {},
-  reached: true,
-  refused: null,
-  keeping: true,
-};
-
-interface Stamped {
-  sessionId: string;
-  /** A new id for the parcel. */
-  parcelId: string;
 }
 
 /** The store keeps plain copies, whose lists can be written. */
 type ObservationDraft = WritableDraft<Observation>;
 
+interface Swapped {
+  sessionId: string;
+  document: Lesson;
+  itemId: string;
+  fromS: number;
+}
+
+/** What was seen goes to the book as it is. */
+const seen = <T extends Observation>(observation: T) => ({
+  payload: observation,
+  meta: keeping(change('observation', null, observation)),
+});
+
+/** The session is another from here on, on this device and in the book. */
+const nowRidden = ({ session }: Teaching, document: Lesson) =>
+  keeping(change('session', session, { ...session, document }));
+
+const initialState: RingsideState = { teaching: {} };
+
+/** What goes to the book stands in the `meta` of each action, and is kept by the room of all that is entered. */
 export const ringsideSlice = createSlice({
   name: 'ringside',
   initialState,
   reducers: {
-    restored(state, { payload }: PayloadAction<KeptState | null>) {
-      state.restored = true;
-      if (!payload) return;
-      // What was begun before the device had answered goes on top of what it had kept.
-      state.teaching = { ...payload.teaching, ...state.teaching } as typeof state.teaching;
-      state.outbox = [...payload.outbox, ...state.outbox] as typeof state.outbox;
-      state.refused = payload.outbox.find((p) => p.refused)?.refused ?? null;
-      state.revisions = { ...payload.revisions, ...state.revisions };
+    /** What was begun before the device had answered goes on top of what it had kept. */
+    teachingRestored(state, { payload }: PayloadAction<Readonly<Record<string, Teaching>>>) {
+      state.teaching = { ...payload, ...state.teaching } as typeof state.teaching;
     },
-    begun(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
-      const { session } = payload.teaching;
-      state.teaching[session.id] = payload.teaching as (typeof state.teaching)[string];
-      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
+    begun: {
+      reducer: put,
+      prepare: (teaching: Teaching) => ({
+        payload: teaching,
+        meta: keeping(change('session', null, teaching.session)),
+      }),
     },
     clockSet(state, { payload }: PayloadAction<{ sessionId: string; clock: LessonClock }>) {
       const teaching = state.teaching[payload.sessionId];
@@ -105,63 +85,65 @@ export const ringsideSlice = createSlice({
       const teaching = state.teaching[payload.sessionId];
       if (teaching) teaching.held = Math.max(0, Math.min(999, payload.held));
     },
-    tried(state, { payload }: PayloadAction<Stamped & { observation: TryObservation }>) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching) return;
-      teaching.tries.push(payload.observation);
-      (teaching.seen ??= []).push(payload.observation as ObservationDraft);
-      teaching.held = 0;
-      state.outbox.push({
-        id: payload.parcelId,
-        kind: 'observations',
-        observations: [payload.observation],
-      });
+    tried: {
+      prepare: seen<TryObservation>,
+      reducer(state, { payload }: PayloadAction<TryObservation>) {
+        const teaching = state.teaching[payload.sessionId];
+        if (!teaching) return;
+        teaching.tries.push(payload);
+        (teaching.seen ??= []).push(payload as ObservationDraft);
+        teaching.held = 0;
+      },
     },
     /** Anything else that was seen. */
-    observed(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching) return;
-      (teaching.seen ??= []).push(payload.observation as ObservationDraft);
-      state.outbox.push({
-        id: payload.parcelId,
-        kind: 'observations',
-        observations: [payload.observation as ObservationDraft],
-      });
+    observed: {
+      prepare: seen<Observation>,
+      reducer(state, { payload }: PayloadAction<Observation>) {
+        const teaching = state.teaching[payload.sessionId];
+        if (teaching) (teaching.seen ??= []).push(payload as ObservationDraft);
+      },
     },
     /** Takes the last thing seen back; it was kept, so that is a new observation and no erasure. */
-    withdrawn(state, { payload }: PayloadAction<Stamped & { observation: Observation }>) {
-      const teaching = state.teaching[payload.sessionId];
-      const gone = payload.observation.corrects;
-      if (!teaching || !gone) return;
-      teaching.tries = teaching.tries.filter((t) => t.id !== gone);
-      teaching.seen = (teaching.seen ?? []).filter((o) => o.id !== gone);
-      state.outbox.push({
-        id: payload.parcelId,
-        kind: 'observations',
-        observations: [payload.observation as ObservationDraft],
-      });
+    withdrawn: {
+      prepare: seen<Observation>,
+      reducer(state, { payload }: PayloadAction<Observation>) {
+        const teaching = state.teaching[payload.sessionId];
+        const gone = payload.corrects;
+        if (!teaching || !gone) return;
+        teaching.tries = teaching.tries.filter((t) => t.id !== gone);
+        teaching.seen = (teaching.seen ?? []).filter((o) => o.id !== gone);
+      },
     },
     /** Something else is ridden from here on; the lesson as it is ridden goes to the book. */
-    swapped(
-      state,
-      { payload }: PayloadAction<Stamped & { document: Lesson; itemId: string; fromS: number }>,
-    ) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching?.session.document) return;
-      teaching.before = { document: teaching.session.document, elapsedS: payload.fromS };
-      teaching.goTo = payload.itemId;
-      ride(state, teaching, payload.document, payload.parcelId);
+    swapped: {
+      prepare: (teaching: Teaching, swap: Omit<Swapped, 'sessionId'>) => ({
+        payload: { ...swap, sessionId: teaching.session.id },
+        meta: nowRidden(teaching, swap.document),
+      }),
+      reducer(state, { payload }: PayloadAction<Swapped>) {
+        const teaching = state.teaching[payload.sessionId];
+        if (!teaching?.session.document) return;
+        teaching.before = { document: teaching.session.document, elapsedS: payload.fromS };
+        teaching.goTo = payload.itemId;
+        teaching.session.document = payload.document as WritableDraft<Lesson>;
+      },
     },
     /** Back to the lesson as it was, where it was. */
-    swappedBack(state, { payload }: PayloadAction<Stamped & { nowMs: number }>) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching?.before) return;
-      const { document, elapsedS } = teaching.before;
-      const held = teaching.clock.runningSince === null;
-      teaching.clock = { elapsedS, runningSince: held ? null : payload.nowMs };
-      delete teaching.before;
-      delete teaching.goTo;
-      ride(state, teaching, document, payload.parcelId);
+    swappedBack: {
+      prepare: (teaching: Teaching, nowMs: number) => ({
+        payload: { sessionId: teaching.session.id, nowMs },
+        meta: teaching.before ? nowRidden(teaching, teaching.before.document) : keeping(),
+      }),
+      reducer(state, { payload }: PayloadAction<{ sessionId: string; nowMs: number }>) {
+        const teaching = state.teaching[payload.sessionId];
+        if (!teaching?.before) return;
+        const { document, elapsedS } = teaching.before;
+        const held = teaching.clock.runningSince === null;
+        teaching.clock = { elapsedS, runningSince: held ? null : payload.nowMs };
+        delete teaching.before;
+        delete teaching.goTo;
+        teaching.session.document = document;
+      },
     },
     /** The lesson has come to the line that was put in. */
     gone(state, { payload }: PayloadAction<{ sessionId: string; clock: LessonClock }>) {
@@ -185,114 +167,62 @@ export const ringsideSlice = createSlice({
       const teaching = state.teaching[payload.sessionId];
       if (teaching) teaching.marks[`${payload.scale}/${payload.rein}`] = payload.value;
     },
-    ended(
-      state,
-      { payload }: PayloadAction<Stamped & { session: Session; observations: Observation[] }>,
-    ) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching) return;
-      teaching.step = 'done';
-      teaching.session = payload.session;
-      state.outbox.push({ id: payload.parcelId, kind: 'session', session: payload.session });
-      if (payload.observations.length) {
-        state.outbox.push({
-          id: `${payload.parcelId}-marks`,
-          kind: 'observations',
-          observations: payload.observations,
-        });
-      }
-    },
-    delivered(
-      state,
-      {
-        payload,
-      }: PayloadAction<{
-        parcelId: string;
-        revision?: number;
-        sessionId?: string;
-        /** Words the session had no room for: they go to the book as what they are, a note. */
-        leftOut?: readonly Observation[];
-      }>,
-    ) {
-      state.outbox = state.outbox.filter((parcel) => parcel.id !== payload.parcelId);
-      if (payload.leftOut?.length)
-        state.outbox.push({
-          id: `${payload.parcelId}-words`,
-          kind: 'observations',
-          observations: payload.leftOut as ObservationDraft[],
-        });
-      if (payload.sessionId && payload.revision !== undefined) {
-        state.revisions[payload.sessionId] = payload.revision;
-      }
-      state.reached = true;
-      state.refused = reasonLeft(state);
-      tidy(state);
-    },
-    /** The server did not answer, or asked to come again. */
-    notReached(state) {
-      state.reached = false;
-    },
-    /** The server will never take it as it is: it is set aside, and the rest goes on. */
-    refusedByServer(state, { payload }: PayloadAction<{ parcelId: string; why: string }>) {
-      state.reached = true;
-      state.refused = payload.why;
-      const parcel = state.outbox.find((p) => p.id === payload.parcelId);
-      if (parcel) parcel.refused = payload.why;
-    },
-    /** Somebody has seen why, and put it right elsewhere: it is sent once more. */
-    sentAgain(state, { payload }: PayloadAction<{ parcelId: string }>) {
-      const parcel = state.outbox.find((p) => p.id === payload.parcelId);
-      if (parcel) delete parcel.refused;
-      state.refused = reasonLeft(state);
-    },
-    /** Somebody has decided to do without it. */
-    givenUp(state, { payload }: PayloadAction<{ parcelId: string }>) {
-      state.outbox = state.outbox.filter((parcel) => parcel.id !== payload.parcelId);
-      state.refused = reasonLeft(state);
+    /** The session as it ends, and its marks. */
+    ended: {
+      prepare: (was: Session, session: Session, marks: readonly Observation[]) => ({
+        payload: session,
+        meta: keeping(
+          change('session', was, session),
+          ...marks.map((mark) => change('observation', null, mark)),
+        ),
+      }),
+      reducer(state, { payload }: PayloadAction<Session>) {
+        const teaching = state.teaching[payload.id];
+        if (!teaching) return;
+        teaching.step = 'done';
+        teaching.session = payload as WritableDraft<Session>;
+      },
     },
     /** Nothing of it is wanted: neither here nor in the book. */
-    discarded(state, { payload }: PayloadAction<Stamped & { at: string }>) {
-      const teaching = state.teaching[payload.sessionId];
-      if (!teaching) return;
-      delete state.teaching[payload.sessionId];
-      const session = { ...teaching.session, removedAt: payload.at };
-      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
+    discarded: {
+      prepare: (session: Session, at: string) => ({
+        payload: session.id,
+        meta: keeping(change('session', session, { ...session, removedAt: at })),
+      }),
+      reducer(state, { payload }: PayloadAction<string>) {
+        delete state.teaching[payload];
+      },
     },
     /** It was wanted after all. */
-    takenUpAgain(state, { payload }: PayloadAction<{ teaching: Teaching; parcelId: string }>) {
-      const { session } = payload.teaching;
-      state.teaching[session.id] = payload.teaching as (typeof state.teaching)[string];
-      state.outbox.push({ id: payload.parcelId, kind: 'session', session });
-    },
-    keepingFailed(state, { payload }: PayloadAction<boolean>) {
-      state.keeping = !payload;
+    takenUpAgain: {
+      reducer: put,
+      prepare: (teaching: Teaching, discardedAt: string) => ({
+        payload: teaching,
+        meta: keeping(
+          change('session', { ...teaching.session, removedAt: discardedAt }, teaching.session),
+        ),
+      }),
     },
   },
+  extraReducers: (builder) =>
+    builder.addCase(delivered, (state, { payload: { sent, saved } }) => {
+      const teaching = saved && state.teaching[saved.id];
+      if (!teaching || !sent) return;
+      // What another device has written into it stays, with what is said next.
+      const versions = { was: sent, mine: teaching.session, theirs: saved } as never;
+      teaching.session = mergeDocument('session', versions)!.merged as WritableDraft<Session>;
+      // One that is done needs no place on the device any more, but the last one stays to be looked at.
+      const done = Object.values(state.teaching).filter((t) => t.step === 'done');
+      for (const { session } of done.slice(0, -1)) delete state.teaching[session.id];
+    }),
 });
 
-/** From now on this is the lesson, here and in the book. */
-function ride(
-  state: WritableDraft<RingsideState>,
-  teaching: WritableDraft<Teaching>,
-  document: Lesson,
-  parcelId: string,
-) {
-  teaching.session.document = document as WritableDraft<Lesson>;
-  state.outbox.push({ id: parcelId, kind: 'session', session: teaching.session });
-}
-
-const reasonLeft = (state: RingsideState): string | null =>
-  state.outbox.find((parcel) => parcel.refused)?.refused ?? null;
-
-/** A session that is done and delivered needs no place on the device any more, but the last one stays to be looked at. */
-function tidy(state: RingsideState) {
-  if (state.outbox.length > 0) return;
-  const done = Object.values(state.teaching).filter((t) => t.step === 'done');
-  for (const teaching of done.slice(0, -1)) delete state.teaching[teaching.session.id];
+function put(state: RingsideState, { payload }: PayloadAction<Teaching>) {
+  state.teaching[payload.session.id] = payload;
 }
 
 export const {
-  restored,
+  teachingRestored,
   begun,
   clockSet,
   heldSet,
@@ -306,14 +236,8 @@ export const {
   stepSet,
   marked,
   ended,
-  delivered,
-  notReached,
-  refusedByServer,
-  sentAgain,
-  givenUp,
   discarded,
   takenUpAgain,
-  keepingFailed,
 } = ringsideSlice.actions;
 
 /** Seconds the lesson has run at a moment. */

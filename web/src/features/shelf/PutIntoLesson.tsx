@@ -5,10 +5,11 @@ import type { Phase } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { LessonRecord } from '@canter-book/core/book/records';
 import { useHorsesQuery } from '../../api/horses.ts';
-import { useLazyLessonQuery, useLessonsQuery, useSaveLessonMutation } from '../../api/lessons.ts';
+import { useLazyLessonQuery, useLessonsQuery } from '../../api/lessons.ts';
 import { Failed } from '../../api/Failed.tsx';
 import { newId } from '../../app/newId.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 
@@ -26,7 +27,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
   const [open, setOpen] = useState(false);
   const { data: lessons = [] } = useLessonsQuery({});
   const { data: horses = [] } = useHorsesQuery();
-  const { put, saving } = usePut(text, name, () => setOpen(false));
+  const { put, isSaving, error } = usePut(text, name, () => setOpen(false));
   return (
     <>
       <Button onClick={() => setOpen(true)}>Put into a lesson</Button>
@@ -36,7 +37,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
         wide
         onClose={() => setOpen(false)}
       >
-        <Failed error={saving.error} className="mb-3" />
+        <Failed error={error} className="mb-3" />
         {lessons.length === 0 && (
           <p>
             No lesson yet. <Link to="/desk">Write one at the desk</Link>, then come back.
@@ -56,7 +57,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
                   <Button
                     key={where.label}
                     look="quiet"
-                    disabled={saving.isLoading}
+                    disabled={isSaving}
                     aria-label={`${lesson.title}: ${where.label}`}
                     onClick={() => void put(lesson.id, where)}
                   >
@@ -75,7 +76,7 @@ export function PutIntoLesson({ text, name }: { text: string; name: string }) {
 /** Puts the lines of a text at the end of a phase; it can be taken back. */
 function usePut(text: string, name: string, onDone: () => void) {
   const [fetchLesson] = useLazyLessonQuery();
-  const [save, saving] = useSaveLessonMutation();
+  const { save, isSaving, error } = useSave('lesson');
   const put = async (id: string, { label, phases }: (typeof WHERE)[number]) => {
     const { data: before } = await fetchLesson(id);
     if (!before) return;
@@ -83,12 +84,14 @@ function usePut(text: string, name: string, onDone: () => void) {
     const stamped = (record: LessonRecord) => ({ ...record, updatedAt: new Date().toISOString() });
     const saved = await save(
       stamped({ ...before, document: appendToPhase(before.document, phases, lines) }),
+      before,
     );
-    if (saved.error) return;
+    if (!saved.data) return;
+    const is = saved.data;
     onDone();
     tell(`“${name}” is in “${before.title || 'the lesson'}”, ${label.toLowerCase()}.`, () =>
-      save(stamped({ ...saved.data, document: before.document })),
+      save(stamped({ ...is, document: before.document }), is),
     );
   };
-  return { put, saving };
+  return { put, isSaving, error };
 }

@@ -6,9 +6,9 @@ import { RIDE_KINDS, type RideKind } from '@canter-book/core/sheet/markedRide';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { problemOf } from '../../api/problem.ts';
 import { useRidersQuery } from '../../api/riders.ts';
-import { useSaveRideMutation } from '../../api/rides.ts';
 import { today } from '../../app/dates.ts';
 import { newId } from '../../app/newId.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, Ticks } from '../../ui/Choose.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -48,11 +48,11 @@ export function BeginRide(props: BeginRideProps) {
     place: '',
     judges: ['C'],
   });
-  const [save, saving] = useSaveRideMutation();
+  const { save, isSaving, error } = useSave('ride');
   const horse = entry.horseId || here[0]?.id;
   const begin = async () => {
     if (!horse) return;
-    const saved = await save({
+    const ride = {
       id: newId(),
       revision: 0,
       horseId: horse,
@@ -67,7 +67,8 @@ export function BeginRide(props: BeginRideProps) {
       target: 7,
       notes: '',
       corrections: [],
-    });
+    };
+    const saved = await save(ride, null);
     if (saved.data) onBegun(saved.data.id);
   };
   return (
@@ -81,11 +82,8 @@ export function BeginRide(props: BeginRideProps) {
             horses={here}
             onChange={(change) => setEntry({ ...entry, ...change })}
           />
-          <Fault>{saving.error && problemOf(saving.error).detail}</Fault>
-          <Button
-            disabled={entry.judges.length === 0 || saving.isLoading}
-            onClick={() => void begin()}
-          >
+          <Fault>{error && problemOf(error).detail}</Fault>
+          <Button disabled={entry.judges.length === 0 || isSaving} onClick={() => void begin()}>
             Begin
           </Button>
         </div>

@@ -10,17 +10,13 @@ import { marksJson, marksRows } from '@canter-book/core/formats/marksFile';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { problemOf } from '../../api/problem.ts';
 import { useRidersQuery } from '../../api/riders.ts';
-import {
-  useRemoveRideMutation,
-  useRideQuery,
-  useRidesQuery,
-  useSaveRideMutation,
-} from '../../api/rides.ts';
+import { useRideQuery, useRidesQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, shortDate, whenSaid } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { MarkStepper } from '../../ui/MarkStepper.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -46,20 +42,19 @@ export default function Result() {
 /** What can be done to a ride that was marked. */
 function useResult(ride: MarkedRide, horse: string) {
   const { data: riders = [] } = useRidersQuery();
-  const [remove] = useRemoveRideMutation();
-  const [save] = useSaveRideMutation();
+  const { save, remove } = useSave('ride');
   const navigate = useNavigate();
   const change = async (to: MarkedRide, said?: string) => {
-    const saved = await save(to);
+    const saved = await save(to, ride);
     if (saved.error) return tell(problemOf(saved.error).detail);
-    if (said) tell(said, () => void save({ ...ride, revision: saved.data.revision }));
+    if (said) tell(said, () => void save(ride, saved.data ?? to));
   };
   const take = (judges: readonly RideJudge[]) =>
     change(withJudges(ride, judges, new Date()), 'The marks are in the ride.');
   const takeOut = async () => {
-    await remove(ride.id);
+    await remove(ride);
     void navigate(ride.lessonId ? `/tests/${ride.lessonId}` : '/tests');
-    tell('The ride is deleted.', () => void save({ ...ride, revision: 0 }));
+    tell('The ride is deleted.', () => void save(ride, null));
   };
   const paper = async (sheet: Sheet, score: Score | null) => {
     const { pdfOf } = await import('../../pdf/pdf.ts');

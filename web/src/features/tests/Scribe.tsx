@@ -8,16 +8,21 @@ import type { SheetBox } from '@canter-book/core/sheet/sheet';
 import { clock } from '@canter-book/core/units';
 import { useHorsesQuery } from '../../api/horses.ts';
 import { QueryState } from '../../api/QueryState.tsx';
+import { useRideQuery } from '../../api/rides.ts';
 import { useTitle } from '../../app/title.ts';
+import {
+  useDocument,
+  useDocumentState,
+  useOpenRecord,
+  type DocumentState,
+} from '../../kept/useDocument.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Loading } from '../../ui/Loading.tsx';
 import { MiniArena } from '../arena/MiniArena.tsx';
 import { Keypad } from './Keypad.tsx';
 import { RemarkField } from './RemarkField.tsx';
-import type { RideDraft, RideState } from './rideSaver.ts';
 import { runningOf, toMark } from './running.ts';
 import { useFollow } from './useFollow.ts';
-import { useRideDraft } from './useRideDraft.ts';
 import { boxRide } from './boxRide.ts';
 import { useSheet } from './useSheet.ts';
 import { boxName, mark } from './words.ts';
@@ -25,27 +30,46 @@ import { boxName, mark } from './words.ts';
 /** A scribe's page: the present box, one tap a mark, and the total running along. */
 export default function Scribe() {
   const { id = '' } = useParams();
-  const { draft, state, query, change } = useRideDraft(id);
+  const query = useRideQuery(id, { refetchOnMountOrArgChange: true });
+  const document = useDocument('ride', id, query.data, query.isError);
+  const open = useOpenRecord(document);
+  const state = useDocumentState(document);
   useTitle('Marking');
-  if (!draft) {
+  if (!open || !state) {
     return query.isError ? <QueryState query={query} what="ride" /> : <Loading what="ride" />;
   }
-  return <Marking draft={draft} state={state} onChange={change} />;
+  return (
+    <Marking ride={open.is} state={state} onChange={(ride) => document.change(ride, REST_MS)} />
+  );
 }
+
+/** Marks come quickly, one after the other: they go together. */
+const REST_MS = 400;
 
 /** So long a mark that was just given is still being entered. */
 const ENTERING_MS = 4000;
 
 interface MarkingProps {
-  draft: RideDraft;
-  state: RideState;
-  onChange(ride: MarkedRide, own?: readonly string[]): void;
+  ride: MarkedRide;
+  state: DocumentState;
+  onChange(ride: MarkedRide): void;
+}
+
+/** Whose sheet is written on this page: also after it was made anew. */
+function useJudge({ id, judges }: MarkedRide) {
+  const key = `canter-book-judge-${id}`;
+  const [at, setAt] = useState(() => sessionStorage.getItem(key) ?? judges[0]?.at ?? 'C');
+  const choose = (next: string) => {
+    sessionStorage.setItem(key, next);
+    setAt(next);
+  };
+  return [at, choose] as const;
 }
 
 /** The judge and the box that are being marked, and what is done to them. */
-function useMarking({ draft: { ride, own }, onChange }: Omit<MarkingProps, 'state'>) {
+function useMarking({ ride, onChange }: Omit<MarkingProps, 'state'>) {
   const { ride: ridden, sheet } = useSheet(ride.document, ANY_HORSE);
-  const [at, setAt] = useState(own[0] ?? ride.judges[0]?.at ?? 'C');
+  const [at, setAt] = useJudge(ride);
   const judge = ride.judges.find((j) => j.at === at) ?? ride.judges[0];
   const all = useMemo(() => toMark(sheet), [sheet]);
   const follow = useFollow(sheet);
@@ -59,25 +83,21 @@ function useMarking({ draft: { ride, own }, onChange }: Omit<MarkingProps, 'stat
   };
   const now = all[index];
   if (!judge || !now) return null;
-  const mine = own.includes(judge.at) ? own : [...own, judge.at];
   const write = (value: number | null) => {
     const key = `${judge.at} ${now.key}`;
     // A slip of the thumb, or a half on top, is no correction.
     const still = lastMark.current?.key === key && Date.now() - lastMark.current.at < ENTERING_MS;
     if (!still) lastMark.current = { key, at: Date.now() };
-    onChange(withMark(ride, judge.at, now, value, still ? null : new Date()), mine);
+    onChange(withMark(ride, judge.at, now, value, still ? null : new Date()));
   };
   const remark = (words: string) => {
     const { [now.key]: _, ...others } = judge.remarks;
     const remarks = words === '' ? others : { ...others, [now.key]: words };
-    onChange(
-      { ...ride, judges: ride.judges.map((j) => (j === judge ? { ...j, remarks } : j)) },
-      mine,
-    );
+    onChange({ ...ride, judges: ride.judges.map((j) => (j === judge ? { ...j, remarks } : j)) });
   };
   const addJudge = (added: string) => {
     const empty = { at: added, marks: {}, collectives: {}, remarks: {} };
-    onChange({ ...ride, judges: [...ride.judges, empty] }, [...own, added]);
+    onChange({ ...ride, judges: [...ride.judges, empty] });
     setAt(added);
   };
   const box = now.kind === 'box' ? sheet.boxes[index] : undefined;
@@ -101,9 +121,9 @@ function useMarking({ draft: { ride, own }, onChange }: Omit<MarkingProps, 'stat
 
 type Present = NonNullable<ReturnType<typeof useMarking>>;
 
-function Marking({ draft, state, onChange }: MarkingProps) {
+function Marking({ ride: marked, state, onChange }: MarkingProps) {
   const { data: horses = [] } = useHorsesQuery();
-  const present = useMarking({ draft, onChange });
+  const present = useMarking({ ride: marked, onChange });
   if (!present) return null;
   const { ride, sheet } = present;
   const horse = horses.find((h) => h.id === ride.horseId)?.name;
@@ -305,7 +325,7 @@ function BoxShown({ box, children }: { box: SheetBox; children: React.ReactNode 
   );
 }
 
-function SavedWords({ state }: { state: RideState }) {
+function SavedWords({ state }: { state: DocumentState }) {
   if (state.kind === 'refused') {
     return (
       <span role="alert" className="text-madder">
@@ -317,9 +337,9 @@ function SavedWords({ state }: { state: RideState }) {
     <span role="status" className="text-[13px] text-soft">
       {state.kind === 'saved'
         ? 'In the book'
-        : state.kind === 'saving'
-          ? 'Saving …'
-          : 'Kept on this device until the book answers'}
+        : state.kind === 'offline'
+          ? 'Kept on this device until the book answers'
+          : 'Saving …'}
     </span>
   );
 }

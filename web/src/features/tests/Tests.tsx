@@ -5,13 +5,14 @@ import { isSheet } from '@canter-book/core/lesson/document';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import { OUR_SHEETS } from '@canter-book/core/sheet/ours';
 import { useHorsesQuery } from '../../api/horses.ts';
-import { useSaveLessonMutation, useSheetsQuery } from '../../api/lessons.ts';
+import { useSheetsQuery } from '../../api/lessons.ts';
 import { useRidesQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate } from '../../app/dates.ts';
 import { headingOf } from '../../app/spine.ts';
 import { newId } from '../../app/newId.ts';
 import { useTitle } from '../../app/title.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
@@ -38,7 +39,7 @@ errors points 2 4 out
 
 /** Puts a sheet into the book, and opens it at the desk. */
 function useAdd() {
-  const [save] = useSaveLessonMutation();
+  const { save } = useSave('lesson');
   const navigate = useNavigate();
   return async (text: string) => {
     const read = parseLesson(text, newId).lesson;
@@ -46,7 +47,7 @@ function useAdd() {
     const document = isSheet(read)
       ? read
       : { ...read, title: { text: '', ...read.title, test: {} } };
-    const saved = await save({
+    const sheet = {
       id: newId(),
       revision: 0,
       title: document.title?.text ?? '',
@@ -55,7 +56,8 @@ function useAdd() {
       tags: [],
       template: false,
       updatedAt: new Date().toISOString(),
-    });
+    };
+    const saved = await save(sheet, null);
     if (saved.data) void navigate(`/desk/${saved.data.id}`);
   };
 }

@@ -1,17 +1,12 @@
 import { useState } from 'react';
 import type { Timetable } from '@canter-book/core/calendar/appointment';
 import { Failed } from '../../api/Failed.tsx';
-import { onTop } from '../../api/onTop.ts';
 import { problemOf } from '../../api/problem.ts';
 import { useRidersQuery } from '../../api/riders.ts';
-import {
-  useBusyQuery,
-  useRemoveCalendarMutation,
-  useSaveTimetableMutation,
-  useTakeCalendarMutation,
-} from '../../api/timetable.ts';
+import { useBusyQuery, useTakeCalendarMutation } from '../../api/timetable.ts';
 import { today, whenSaid } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button, ButtonFile } from '../../ui/Button.tsx';
 import { besideField, Field, inputClass, Select } from '../../ui/Field.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
@@ -65,19 +60,19 @@ function Whose({ timetable, value, label, onChange }: WhoseProps) {
 /** The timetable for other calendars: as a file, and under secret addresses. */
 export function Feeds({ timetable }: { timetable: Timetable }) {
   const [whose, setWhose] = useState('');
-  const [put, { error, isLoading }] = useSaveTimetableMutation();
+  const { save, error, isSaving } = useSave('timetable');
   const { data: riders = [] } = useRidersQuery();
   const nameOf = ({ instructor, riderId }: { instructor: string; riderId: string | null }) =>
     riderId ? (riders.find((r) => r.id === riderId)?.name ?? 'a rider who has left') : instructor;
   const addressOf = (token: string) => `${window.location.origin}/api/calendar/feeds/${token}.ics`;
   const add = async () => {
     const made = { token: newToken(), ...whoseOf(whose) };
-    const saved = await onTop(put, timetable, (t) => ({ ...t, feeds: [...t.feeds, made] }));
+    const saved = await save({ ...timetable, feeds: [...timetable.feeds, made] }, timetable);
     if (!saved.error) setWhose('');
   };
   const drop = async (token: string) => {
-    const without = (t: Timetable) => ({ ...t, feeds: t.feeds.filter((f) => f.token !== token) });
-    const saved = await onTop(put, timetable, without);
+    const feeds = timetable.feeds.filter((f) => f.token !== token);
+    const saved = await save({ ...timetable, feeds }, timetable);
     if (!saved.error) tell('The link no longer works.');
   };
   return (
@@ -110,7 +105,7 @@ export function Feeds({ timetable }: { timetable: Timetable }) {
         <Button
           look="quiet"
           className={besideField}
-          disabled={whose === '' || isLoading}
+          disabled={whose === '' || isSaving}
           onClick={() => void add()}
         >
           Create a link
@@ -181,7 +176,7 @@ export function Busy({ timetable }: { timetable: Timetable }) {
 function Taken() {
   const { data: calendars = [] } = useBusyQuery();
   const { data: riders = [] } = useRidersQuery();
-  const [drop] = useRemoveCalendarMutation();
+  const { remove } = useSave('busy');
   return (
     <ul className="mb-3">
       {calendars.map((b) => (
@@ -193,7 +188,7 @@ function Taken() {
           <span className="min-w-0 flex-1 truncate text-[14px] text-soft">
             {b.name} · {timesSaid(b.hours.length)} · read {whenSaid(b.readAt)}
           </span>
-          <Gone what={b.name} onGone={() => void drop(b.id)} />
+          <Gone what={b.name} onGone={() => void remove(b)} />
         </li>
       ))}
     </ul>

@@ -1,10 +1,12 @@
 import type { Timetable } from '@canter-book/core/calendar/appointment';
+import { same } from '@canter-book/core/documents/fields';
 import { Failed } from '../../api/Failed.tsx';
-import { useSaveTimetableMutation, useTimetableQuery } from '../../api/timetable.ts';
+import { useTimetableQuery } from '../../api/timetable.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
-import { same, useDraft } from '../../app/useDraft.ts';
+import { useEntered } from '../../kept/useEntered.ts';
+import { useSave } from '../../kept/useSave.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ChangedElsewhere } from '../../ui/ChangedElsewhere.tsx';
 import { LeaveGuard } from '../../ui/LeaveGuard.tsx';
@@ -58,11 +60,11 @@ const PARTS: Partial<Record<keyof Timetable, string>> = {
 };
 
 function Hours({ saved }: { saved: Timetable }) {
-  const { draft, set, overruled } = useDraft(saved);
-  const [put, { error, isLoading }] = useSaveTimetableMutation();
+  const { draft, set, overruled } = useEntered(saved);
+  const { save, error, isSaving } = useSave('timetable');
   const isChanged = !same(tidied(draft), saved);
-  const save = async () => {
-    const answer = await put(tidied(draft));
+  const store = async () => {
+    const answer = await save(tidied(draft), saved);
     if (!answer.error) tell('The timetable is saved.');
   };
   return (
@@ -70,7 +72,7 @@ function Hours({ saved }: { saved: Timetable }) {
       className="flex flex-col gap-7"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void store();
       }}
     >
       <LeaveGuard unsaved={() => isChanged} what="the timetable" />
@@ -81,7 +83,7 @@ function Hours({ saved }: { saved: Timetable }) {
       <ChangedElsewhere what={[...new Set(overruled.map((part) => PARTS[part] ?? part))]} />
       <Failed error={error} />
       <p>
-        <Button type="submit" disabled={!isChanged || isLoading}>
+        <Button type="submit" disabled={!isChanged || isSaving}>
           Save
         </Button>
       </p>

@@ -10,10 +10,10 @@ import {
 } from '@canter-book/core/calendar/changes';
 import type { Occurrence } from '@canter-book/core/calendar/occurrences';
 import { problemOf } from '../../api/problem.ts';
-import { useRemoveAppointmentMutation, useSaveAppointmentMutation } from '../../api/timetable.ts';
 import { newId } from '../../app/newId.ts';
 import { longDate } from '../../app/dates.ts';
 import { tell } from '../../app/notices.ts';
+import { useSave, type Remove, type Save } from '../../kept/useSave.ts';
 
 type Outcome = Promise<boolean>;
 
@@ -38,87 +38,95 @@ interface Stored {
 
 const ALL_LATER = 'Later ones too';
 
-type Put = ReturnType<typeof useSaveAppointmentMutation>[0];
-type Drop = ReturnType<typeof useRemoveAppointmentMutation>[0];
-
-export function useChange(): Change {
-  const [put] = useSaveAppointmentMutation();
-  const [drop] = useRemoveAppointmentMutation();
-  return useMemo(() => changeBy(put, drop), [put, drop]);
+/** The same for all later ones: what is stored for it, from the state before, and what is told. */
+interface AllLater {
+  readonly stored: readonly Stored[];
+  readonly said: string;
 }
 
-/**
- * Stores what is new, in order; what was there before comes back when it is undone.
- * @param all the same for all later ones, from the state before; the appointment has the revision it has by then
- */
-const storing =
-  (put: Put, drop: Drop) =>
-  async (
+export function useChange(): Change {
+  const { save, remove } = useSave('appointment');
+  return useMemo(() => changeBy(save, remove), [save, remove]);
+}
+
+/** Stores what is new, in order; what was there before comes back when it is undone. */
+const storing = (save: Save<Appointment>, remove: Remove<Appointment>) =>
+  async function store(
     changed: readonly Stored[],
     said: string,
-    all: ((was: Appointment) => Outcome) | null = null,
-  ): Outcome => {
+    all: AllLater | null = null,
+  ): Outcome {
     const done: Stored[] = [];
     for (const { was, is } of changed) {
-      const answer = is ? await put(is) : await drop(was!.id);
+      const answer = is ? await save(is, was) : await remove(was!);
       if (answer.error) {
         tell(`Not changed: ${problemOf(answer.error).detail}`);
         return false;
       }
-      done.push({ was, is: is && (answer.data as Appointment) });
+      done.push({ was, is: answer.data ?? null });
     }
     const undo = async () => {
-      for (const { was, is } of done.toReversed()) {
-        if (!was) await drop(is!.id);
-        else await put({ ...was, revision: is?.revision ?? 0 });
-      }
+      for (const { was, is } of done.toReversed()) await (was ? save(was, is) : remove(is!));
     };
-    const [first] = done;
+    const stands = done[0]?.is;
     const further = all &&
-      first?.was &&
-      first.is && {
+      stands && {
         label: ALL_LATER,
-        run: () => all({ ...first.was!, revision: first.is!.revision }),
+        // In place of what was done for the one day.
+        run: () =>
+          store(
+            all.stored.map(({ was, is }) => ({ was: was && stands, is })),
+            all.said,
+          ),
       };
     tell(said, undo, further);
     return true;
   };
 
-function changeBy(put: Put, drop: Drop): Change {
-  const store = storing(put, drop);
-  const change: Change = {
+function changedFrom(
+  o: Occurrence,
+  to: TimeAndArena,
+  more: Partial<Appointment>,
+): readonly Stored[] {
+  const was = o.appointment;
+  if (!was.repeat) return [{ was, is: { ...was, ...to, ...more } }];
+  const { before, after } = moveFrom(was, o.named, to, newId());
+  const is = { ...after, ...more };
+  return before
+    ? [
+        { was, is: before },
+        { was: null, is },
+      ]
+    : [{ was, is }];
+}
+
+const endedFrom = (o: Occurrence): readonly Stored[] => [
+  { was: o.appointment, is: endBefore(o.appointment, o.named) },
+];
+
+function changeBy(save: Save<Appointment>, remove: Remove<Appointment>): Change {
+  const store = storing(save, remove);
+  const noMore = (o: Occurrence, called: string) => `${called}: no more from ${longDate(o.date)}.`;
+  return {
     save: (is, said) => store([{ was: null, is }], said),
     moveOnce(o, to, said) {
       const was = o.appointment;
-      const all = (appointment: Appointment) =>
-        change.changeFrom(
-          { ...o, appointment },
-          to,
-          {},
-          `${said.replace(/\.$/, '')}, and all later ones.`,
-        );
-      return store([{ was, is: moveOnce(was, o.named, to) }], said, was.repeat && all);
-    },
-    changeFrom(o, to, more, said) {
-      const was = o.appointment;
-      if (!was.repeat) return store([{ was, is: { ...was, ...to, ...more } }], said);
-      const { before, after } = moveFrom(was, o.named, to, newId());
-      const is = { ...after, ...more };
-      if (!before) return store([{ was, is }], said);
       return store(
-        [
-          { was, is: before },
-          { was: null, is },
-        ],
+        [{ was, is: moveOnce(was, o.named, to) }],
         said,
+        was.repeat && {
+          stored: changedFrom(o, to, {}),
+          said: `${said.replace(/\.$/, '')}, and all later ones.`,
+        },
       );
     },
+    changeFrom: (o, to, more, said) => store(changedFrom(o, to, more), said),
     cancelOnce(o, called, why) {
       const was = o.appointment;
       return store(
         [{ was, is: cancelOnce(was, o.named, why) }],
         `${called}: cancelled on ${longDate(o.date)}.`,
-        was.repeat && ((appointment) => change.end({ ...o, appointment }, called)),
+        was.repeat && { stored: endedFrom(o), said: noMore(o, called) },
       );
     },
     hold: (o) =>
@@ -127,12 +135,6 @@ function changeBy(put: Put, drop: Drop): Change {
         'The lesson is back in the timetable.',
       ),
     end: (o, called) =>
-      store(
-        [{ was: o.appointment, is: endBefore(o.appointment, o.named) }],
-        o.appointment.repeat
-          ? `${called}: no more from ${longDate(o.date)}.`
-          : `${called}: deleted.`,
-      ),
+      store(endedFrom(o), o.appointment.repeat ? noMore(o, called) : `${called}: deleted.`),
   };
-  return change;
 }

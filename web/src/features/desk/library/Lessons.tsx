@@ -9,7 +9,6 @@ import {
   useLazyLessonQuery,
   useLessonsQuery,
   useRemovedLessonsQuery,
-  useSaveLessonMutation,
 } from '../../../api/lessons.ts';
 import { Failed } from '../../../api/Failed.tsx';
 import { QueryState } from '../../../api/QueryState.tsx';
@@ -21,6 +20,7 @@ import { useTitle } from '../../../app/title.ts';
 import { counted } from '../../../app/words.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { FilePick } from '../../../ui/FilePick.tsx';
+import { useSave } from '../../../kept/useSave.ts';
 import { Empty } from '../../../ui/Empty.tsx';
 import { Select, TextInput } from '../../../ui/Field.tsx';
 import { Page } from '../../../ui/Page.tsx';
@@ -205,11 +205,11 @@ const now = (): string => new Date().toISOString();
 
 /** Saves a new record and opens it on the desk. */
 function useOpening() {
-  const [save, saving] = useSaveLessonMutation();
+  const { save, error } = useSave('lesson');
   const [fetchLesson, fetching] = useLazyLessonQuery();
   const navigate = useNavigate();
   const open = async (record: LessonRecord) => {
-    const saved = await save(record);
+    const saved = await save(record, null);
     if (!saved.error) void navigate(`/desk/${record.id}`);
   };
   const copy = async (id: string) => {
@@ -219,7 +219,7 @@ function useOpening() {
   /** As the book has it now, with or without the day it was thrown away. */
   const change = async (id: string, with_: (record: LessonRecord) => LessonRecord) => {
     const { data } = await fetchLesson(id);
-    return data ? save(with_(data)) : null;
+    return data ? save(with_(data), data) : null;
   };
   const bringBack = (id: string) =>
     change(id, ({ removedAt: _, ...record }) => ({ ...record, updatedAt: now() }));
@@ -228,7 +228,7 @@ function useOpening() {
     if (gone && !gone.error)
       tell(`“${title || 'Untitled lesson'}” is deleted.`, () => bringBack(id));
   };
-  return { open, copy, remove, bringBack, error: saving.error ?? fetching.error };
+  return { open, copy, remove, bringBack, error: error ?? fetching.error };
 }
 
 /** A lesson that came as a file. What cannot be read in it is said on the desk, line by line. */

@@ -1,7 +1,7 @@
-import type { SaveState } from './lessonSaver.ts';
+import type { DocumentState } from '../../../kept/useDocument.ts';
 
 /** Where the text is now, always visible. */
-export function SaveNote({ state }: { state: SaveState }) {
+export function SaveNote({ state }: { state: DocumentState }) {
   const [said, colour] = wordsOf(state);
   return (
     <span role="status" className={`text-[13px] ${colour}`} data-state={state.kind}>
@@ -10,7 +10,7 @@ export function SaveNote({ state }: { state: SaveState }) {
   );
 }
 
-function wordsOf(state: SaveState): [string, string] {
+function wordsOf(state: DocumentState): [string, string] {
   switch (state.kind) {
     case 'saved':
       return [`✓ saved, revision ${state.revision}`, 'text-bottle'];

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { useDesk } from '../deskModel.ts';
-import type { LessonSaver } from '../saving/lessonSaver.ts';
 import { SavingConflict } from '../saving/Saving.tsx';
+import type { LessonOnDesk } from '../saving/written.ts';
 
 const DetailsSheet = lazy(() =>
   import('./DetailsSheet.tsx').then((m) => ({ default: m.DetailsSheet })),
@@ -15,19 +15,19 @@ const Versions = lazy(() => import('./Versions.tsx').then((m) => ({ default: m.V
 export type OpenSheet = 'help' | 'versions' | 'details' | 'share' | null;
 
 interface DeskSheetsProps {
-  lessonId: string;
-  saver: LessonSaver;
+  lesson: LessonOnDesk;
   sheet: OpenSheet;
   onSheet(sheet: OpenSheet): void;
 }
 
 /** The sheets that lie over the desk when they are asked for. */
-export function DeskSheets({ lessonId, saver, sheet, onSheet }: DeskSheetsProps) {
+export function DeskSheets({ lesson, sheet, onSheet }: DeskSheetsProps) {
   const { derived, setText } = useDesk();
+  const lessonId = lesson.id;
   const close = () => onSheet(null);
   return (
     <>
-      <SavingConflict saver={saver} text={derived.text} onText={setText} />
+      <SavingConflict lesson={lesson} text={derived.text} onText={setText} />
       <Suspense>
         {sheet === 'help' && <HelpSheet open onClose={close} />}
         {sheet === 'versions' && (
@@ -38,9 +38,16 @@ export function DeskSheets({ lessonId, saver, sheet, onSheet }: DeskSheetsProps)
         )}
         {sheet === 'details' && (
           <DetailsSheet
-            details={saver.currentDetails()}
+            details={lesson.now()!.is}
             onClose={close}
-            onSave={(details) => saver.setDetails(details)}
+            onSave={({ tags, template }) =>
+              lesson.change({
+                ...lesson.now()!.is,
+                tags,
+                template,
+                updatedAt: new Date().toISOString(),
+              })
+            }
           />
         )}
       </Suspense>

@@ -1,3 +1,4 @@
+import type { LessonRecord } from '@canter-book/core/book/records';
 import { useState } from 'react';
 import { lettersOf } from '@canter-book/core/arena/arena';
 import type { Rein } from '@canter-book/core/arena/rein';
@@ -8,15 +9,17 @@ import { Button } from '../../../ui/Button.tsx';
 import { Field, Select, TextInput } from '../../../ui/Field.tsx';
 import { Sheet } from '../../../ui/Sheet.tsx';
 import { useDesk } from '../deskModel.ts';
-import type { LessonDetails } from '../../../kept/lessonDrafts.ts';
 
 /** “medium walk” and so on: every pace a lesson can begin in. */
 const START_PACES = MOVING_GAITS.flatMap((gait) => PACES[gait].map((pace) => `${pace} ${gait}`));
 
+/** What belongs to the record, and not to the text. */
+type Details = Pick<LessonRecord, 'tags' | 'template'>;
+
 interface DetailsSheetProps {
-  details: LessonDetails;
+  details: Details;
   onClose(): void;
-  onSave(details: LessonDetails): void;
+  onSave(details: Details): void;
 }
 
 /** The lesson's name, how it begins, and the words to find it by. */

@@ -2,16 +2,16 @@ import { lazy, memo, Suspense, useState } from 'react';
 import { ChevronDown } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { setsIn } from '@canter-book/core/planner/marks';
-import { useSaveLessonMutation } from '../../../api/lessons.ts';
 import { useSessionsQuery } from '../../../api/sessions.ts';
 import { newId } from '../../../app/newId.ts';
+import { useSave } from '../../../kept/useSave.ts';
 import { DeskHeader } from './DeskHeader.tsx';
 import { useDesk } from '../deskModel.ts';
 import type { HistoryDepth } from '../writing/editor/Editor.tsx';
 import type { OpenSheet } from '../sheets/DeskSheets.tsx';
 import { copyOf } from '../library/lessonRecord.ts';
-import type { LessonSaver } from '../saving/lessonSaver.ts';
 import { SavingNote } from '../saving/Saving.tsx';
+import type { LessonOnDesk } from '../saving/written.ts';
 
 /** The menu comes after the picture; its button stands at once. */
 const LessonMenu = lazy(() => import('./LessonMenu.tsx').then((m) => ({ default: m.LessonMenu })));
@@ -24,20 +24,19 @@ const MENU_NAME = (
 );
 
 interface DeskTopProps {
-  lessonId: string;
+  lesson: LessonOnDesk;
   /** What can be undone and done again, as it is now. */
   depth: HistoryDepth;
-  saver: LessonSaver;
   onSheet(sheet: OpenSheet): void;
 }
 
 /** The head of the desk: name and horse, saving, the menu, the way to the ringside. */
 export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
-  const { lessonId, depth, saver, onSheet } = props;
+  const { lesson, depth, onSheet } = props;
   const { derived } = useDesk();
   const { ride, parsed, horse, text } = derived;
   const [failed, setFailed] = useState<string | null>(null);
-  const [save] = useSaveLessonMutation();
+  const { save } = useSave('lesson');
   const navigate = useNavigate();
   const { data: sessions } = useSessionsQuery(
     { horseId: horse?.id ?? '', limit: 1 },
@@ -46,21 +45,21 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
   const homework = horse ? sessions?.[0]?.homework || undefined : undefined;
   const planAnew = async (horseId: string) => {
     // The planner reads the lesson from the book: what was just written must be there.
-    if (await saver.flush()) void navigate(`/horses/${horseId}/plan?lesson=${lessonId}`);
+    if (await lesson.flush()) void navigate(`/horses/${horseId}/plan?lesson=${lesson.id}`);
     else setFailed('The lesson is not in the book yet. Plan it again once it is saved.');
   };
   const makeCopy = async () => {
     const copy = copyOf(text, horse?.id ?? null, newId);
-    const saved = await save(copy);
+    const saved = await save(copy, null);
     if (saved.error) setFailed('The copy could not be saved. Try it again.');
     else void navigate(`/desk/${copy.id}`);
   };
   return (
     <>
       <DeskHeader
-        lessonId={lessonId}
+        lessonId={lesson.id}
         depth={depth}
-        note={<SavingNote saver={saver} />}
+        note={<SavingNote lesson={lesson} />}
         menu={
           <Suspense fallback={<span className={MENU_BUTTON}>{MENU_NAME}</span>}>
             <LessonMenu

@@ -9,10 +9,10 @@ import {
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { SCALES } from '@canter-book/core/scales';
 import { WARM_UP_CHECKS } from '@canter-book/core/observations/words';
-import { useRemoveExerciseMutation, useSaveExerciseMutation } from '../../../api/exercises.ts';
 import { Failed } from '../../../api/Failed.tsx';
 import { STAGE_OPTIONS } from '../../../app/stages.ts';
 import { useTitle } from '../../../app/title.ts';
+import { useSave } from '../../../kept/useSave.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice, Ticks } from '../../../ui/Choose.tsx';
 import { Confirm } from '../../../ui/Confirm.tsx';
@@ -35,8 +35,7 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
   const [exercise, setExercise] = useState(own.exercise);
   const later = useDeferredValue(exercise);
   const faults = useMemo(() => faultsOf(later), [later]);
-  const [save, saving] = useSaveExerciseMutation();
-  const [remove, removing] = useRemoveExerciseMutation();
+  const { save, remove, isSaving, error: refused } = useSave('exercise');
   const [asking, setAsking] = useState<'take off' | 'leave' | null>(null);
   const navigate = useNavigate();
   const changed = exercise !== own.exercise;
@@ -44,9 +43,8 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
   const settled = useRef(false);
   useTitle(exercise.name || 'My exercise');
   const set = (change: Partial<Exercise>) => setExercise({ ...exercise, ...change });
-  const refused = saving.error ?? removing.error;
   const keep = async () => {
-    const saved = await save({ ...own, exercise });
+    const saved = await save({ ...own, exercise }, own.revision > 0 ? own : null);
     if (saved.error) return;
     settled.current = true;
     onDone(saved.data);
@@ -56,7 +54,7 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
     onDone();
   };
   const takeOff = async () => {
-    const gone = await remove(own.id);
+    const gone = await remove(own);
     setAsking(null);
     if (gone.error) return;
     settled.current = true;
@@ -75,7 +73,7 @@ function useOwnExercise(own: OwnExercise, onDone: OwnEditorProps['onDone']) {
     keep,
     giveUp,
     takeOff,
-    isSaving: saving.isLoading,
+    isSaving,
   };
 }
 

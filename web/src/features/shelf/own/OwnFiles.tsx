@@ -1,20 +1,20 @@
 import { useState } from 'react';
 import { EXERCISES } from '@canter-book/core/exercises/catalogue';
 import { exerciseSchema, type OwnExercise } from '@canter-book/core/exercises/exercise';
-import { useSaveExerciseMutation } from '../../../api/exercises.ts';
 import { saveFile } from '../../../app/files.ts';
 import { newId } from '../../../app/newId.ts';
+import { useSave } from '../../../kept/useSave.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { FilePick } from '../../../ui/FilePick.tsx';
 
 /** The instructor's own exercises out to a file, and in from one. */
 export function OwnFiles({ own }: { own: readonly OwnExercise[] }) {
   const [said, setSaid] = useState<string | null>(null);
-  const [save] = useSaveExerciseMutation();
+  const { save } = useSave('exercise');
   const take = async (file: File) => {
     const read = readOwn(await file.text(), own);
     if ('fault' in read) return setSaid(`✕ ${file.name}: ${read.fault}`);
-    for (const exercise of read.exercises) await save({ id: newId(), revision: 0, exercise });
+    for (const exercise of read.exercises) await save({ id: newId(), revision: 0, exercise }, null);
     setSaid(`✓ ${read.exercises.length} taken from ${file.name}.`);
   };
   return (

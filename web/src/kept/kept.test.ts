@@ -1,50 +1,37 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { renderHook } from '@testing-library/react';
 import type { Session } from '@canter-book/core/book/records';
-import { useNotice } from '../../app/notices.ts';
-import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
-import { FakeServer, type Call } from '../../testing/render.tsx';
+import type { TryObservation } from '@canter-book/core/observations/observation';
+import { useNotice } from '../app/notices.ts';
+import { FakeDevice, FakeLocks } from '../testing/device.ts';
+import { FakeServer, type Call } from '../testing/render.tsx';
+import { someSession, someTeaching, someTry } from '../testing/teaching.ts';
 
-/** What the device keeps: survives a closed page. */
-const device = new Map<string, unknown>();
-let full = false;
-const copyOf = <T>(value: T): T => structuredClone(value);
-/** A transaction: what is put into it is there when it is committed, and all of it. */
-async function place(_mode: string, work: (store: object) => unknown) {
-  const writes: [string, unknown][] = [];
-  return work({
-    put: (value: unknown, key: string) => void writes.push([key, copyOf(value)]),
-    delete: (key: string) => void writes.push([key, undefined]),
-    transaction: {
-      commit() {
-        for (const [key, value] of full ? [] : writes) {
-          if (value === undefined) device.delete(key);
-          else device.set(key, value);
-        }
-      },
-    },
-  });
-}
-jest.unstable_mockModule('idb-keyval', () => ({
-  createStore: () => place,
-  promisifyRequest: async () => {
-    if (full) throw new DOMException('full', 'QuotaExceededError');
-  },
-  get: async (key: string) => copyOf(device.get(key)),
-  del: async (key: string) => void device.delete(key),
-  entries: async () => [...device.entries()].map(copyOf),
-}));
+const device = new FakeDevice();
+jest.unstable_mockModule('idb-keyval', () => device.module);
 
-const { createBookStore } = await import('../../app/store.ts');
-const { startDelivery } = await import('./delivery.ts');
-const { begun, discarded, ended, sentAgain, takenUpAgain, tried } =
-  await import('./ringsideSlice.ts');
+const { createBookStore } = await import('../app/store.ts');
+const { startKept } = await import('./startKept.ts');
+const { inOrder, isDirty, recordOf, sentAgain } = await import('./keptSlice.ts');
+const { teachingKept } = await import('../features/ringside/teachingKept.ts');
+const { begun, discarded, ended, takenUpAgain, tried } =
+  await import('../features/ringside/ringsideSlice.ts');
 
 const session = someSession();
 const sessionId = session.id;
-const begin = begun({ parcelId: 'p0', teaching: someTeaching(session) });
-const record = (n: number) =>
-  tried({ sessionId, parcelId: `p${n}`, observation: someTry(sessionId, `t${n}`) });
+const begin = begun(someTeaching(session));
+const record = (n: number) => tried(someTry(sessionId, `t${n}`));
+/** The lesson ends, as it is known on the page. */
+function end(page: Page, more: Partial<Session>, marks: TryObservation[] = []) {
+  const now = page.getState().ringside.teaching[sessionId]!.session;
+  page.dispatch(ended(now, { ...now, ...more }, marks));
+}
+/** What the server was sent, in its order: a session as its id, and what was seen in it. */
+const sentTo = (server: FakeServer) =>
+  server.calls.flatMap(({ body }) => {
+    const { id, observations } = body as { id?: string; observations?: { id: string }[] };
+    return observations ? observations.map((o) => o.id) : [id];
+  });
 
 const path = `PUT /api/sessions/${sessionId}`;
 const online = (server: FakeServer) => {
@@ -61,21 +48,45 @@ async function pass(ms = 0) {
 }
 
 let server: FakeServer;
+let locks: FakeLocks;
+let pages = 0;
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['queueMicrotask', 'nextTick'] });
-  device.clear();
+  device.kept.clear();
+  device.full = false;
+  locks = new FakeLocks();
+  locks.install();
   server = new FakeServer();
 });
 afterEach(() => jest.useRealTimers() as never);
 
-async function openPage() {
-  const store = createBookStore();
-  startDelivery(store);
+type Page = ReturnType<typeof createBookStore> & { close(): void };
+
+/** A page of the device; closed, it leaves what it had. */
+async function openPage(): Promise<Page> {
+  const name = `page${++pages}`;
+  const store = createBookStore(name);
+  const started = startKept(store, teachingKept);
   await pass(10);
-  return store;
+  const stop = await started;
+  return Object.assign(store, {
+    close() {
+      stop();
+      locks.kill(name);
+    },
+  });
 }
-const waiting = (store: Awaited<ReturnType<typeof openPage>>) =>
-  store.getState().ringside.outbox.map((p) => p.id);
+/** The same page, made anew. */
+async function reload(page: Page): Promise<Page> {
+  page.close();
+  return openPage();
+}
+const waiting = (page: Page) =>
+  inOrder(page.getState().kept)
+    .filter(isDirty)
+    .map(({ id }) => id);
+const refusedIn = (page: Page) =>
+  inOrder(page.getState().kept).find(({ why }) => why !== undefined)?.why ?? null;
 
 describe('delivery from the ringside', () => {
   test('sends each parcel in its order as soon as it is made', async () => {
@@ -86,7 +97,7 @@ describe('delivery from the ringside', () => {
     store.dispatch(record(2));
     await pass(50);
     expect(waiting(store)).toEqual([]);
-    expect(server.calls.map((c) => c.method)).toEqual(['PUT', 'POST', 'POST']);
+    expect(sentTo(server)).toEqual([sessionId, 't1', 't2']);
   });
 
   test('keeps everything while the server is away, and delivers when it is back', async () => {
@@ -94,12 +105,12 @@ describe('delivery from the ringside', () => {
     store.dispatch(begin);
     store.dispatch(record(1));
     await pass(50);
-    expect(waiting(store)).toEqual(['p0', 'p1']);
-    expect(store.getState().ringside.reached).toBe(false);
+    expect(waiting(store)).toEqual([sessionId, 't1']);
+    expect(store.getState().kept.reached).toBe(false);
     online(server);
     await pass(6000);
     expect(waiting(store)).toEqual([]);
-    expect(store.getState().ringside.reached).toBe(true);
+    expect(store.getState().kept.reached).toBe(true);
   });
 
   test('nothing is lost when the page is killed: the next one delivers it', async () => {
@@ -108,8 +119,8 @@ describe('delivery from the ringside', () => {
     first.dispatch(record(1));
     await pass(50);
     // Opened anew, from what the device had kept.
-    const second = await openPage();
-    expect(waiting(second)).toEqual(['p0', 'p1']);
+    const second = await reload(first);
+    expect(waiting(second)).toEqual([sessionId, 't1']);
     expect(second.getState().ringside.teaching[sessionId]!.tries).toHaveLength(1);
     online(server);
     await pass(6000);
@@ -121,19 +132,12 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     store.dispatch(begin);
     await pass(50);
-    store.dispatch(
-      ended({
-        sessionId,
-        parcelId: 'e',
-        session: { ...session, endedAt: '2026-01-01T10:40:00Z' },
-        observations: [someTry(sessionId, 'm1')],
-      }),
-    );
+    end(store, { endedAt: '2026-01-01T10:40:00Z' }, [someTry(sessionId, 'm1')]);
     await pass(50);
     const puts = server.sent('PUT').map((c) => c.body as Session);
     expect(puts.map((s) => s.revision)).toEqual([0, 1]);
     expect(puts[1]!.endedAt).toBe('2026-01-01T10:40:00Z');
-    expect(store.getState().ringside.revisions).toEqual({ [sessionId]: 2 });
+    expect(store.getState().ringside.teaching[sessionId]!.session.revision).toBe(2);
   });
 
   test('a refused parcel stays, and its reason is shown', async () => {
@@ -141,8 +145,8 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     store.dispatch(begin);
     await pass(50);
-    expect(waiting(store)).toEqual(['p0']);
-    expect(store.getState().ringside.refused).toBe('The date is missing.');
+    expect(waiting(store)).toEqual([sessionId]);
+    expect(refusedIn(store)).toBe('The date is missing.');
   });
 
   test('what a tap records is given to the device before anything else can happen', async () => {
@@ -150,12 +154,20 @@ describe('delivery from the ringside', () => {
     store.dispatch(begin);
     store.dispatch(record(1));
     await Promise.resolve();
-    expect([...device.keys()].sort()).toEqual(['parcel:p0', 'parcel:p1', `teaching:${sessionId}`]);
+    const { page } = store.getState().kept;
+    expect([...device.kept.keys()].sort()).toEqual([
+      `kept:observation:t1@${page}`,
+      `kept:session:${sessionId}@${page}`,
+      `teaching:${sessionId}`,
+    ]);
   });
 
   test('an empty device is an empty start', async () => {
     const store = await openPage();
-    expect(store.getState().ringside).toMatchObject({ restored: true, outbox: [], teaching: {} });
+    expect(store.getState()).toMatchObject({
+      kept: { restored: true, records: {} },
+      ringside: { teaching: {} },
+    });
     expect(server.calls).toEqual([]);
   });
 
@@ -170,16 +182,16 @@ describe('delivery from the ringside', () => {
     store.dispatch(record(1));
     store.dispatch(record(2));
     await pass(50);
-    expect(waiting(store)).toEqual(['p1']);
-    expect(store.getState().ringside.outbox[0]!.refused).toBe('held: too large');
+    expect(waiting(store)).toEqual(['t1']);
+    expect(refusedIn(store)).toBe('held: too large');
     // It is seen after the page is opened anew, too, and can be sent again once it is put right.
-    const again = await openPage();
-    expect(again.getState().ringside.refused).toBe('held: too large');
+    const again = await reload(store);
+    expect(refusedIn(again)).toBe('held: too large');
     online(server);
-    again.dispatch(sentAgain({ parcelId: 'p1' }));
+    again.dispatch(sentAgain(inOrder(again.getState().kept)[0]!.key));
     await pass(50);
     expect(waiting(again)).toEqual([]);
-    expect(again.getState().ringside.refused).toBeNull();
+    expect(refusedIn(again)).toBeNull();
   });
 
   test('a session that was not taken holds back only its own entries', async () => {
@@ -193,15 +205,9 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     store.dispatch(begin);
     store.dispatch(record(1));
-    store.dispatch(
-      begun({
-        ...begin.payload,
-        parcelId: 'q0',
-        teaching: { ...begin.payload.teaching, session: other },
-      }),
-    );
+    store.dispatch(begun(someTeaching(other)));
     await pass(50);
-    expect(waiting(store)).toEqual(['p0', 'p1']);
+    expect(waiting(store)).toEqual([sessionId, 't1']);
     expect(server.sent('POST')).toEqual([]);
   });
 
@@ -220,14 +226,7 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     store.dispatch(begin);
     await pass(50);
-    store.dispatch(
-      ended({
-        sessionId,
-        parcelId: 'e',
-        session: { ...session, endedAt: '2026-01-01T10:40:00Z', minutes: 40 },
-        observations: [someTry(sessionId, 'm1')],
-      }),
-    );
+    end(store, { endedAt: '2026-01-01T10:40:00Z', minutes: 40 }, [someTry(sessionId, 'm1')]);
     await pass(50);
     expect(waiting(store)).toEqual([]);
     expect(stored).toMatchObject({ homework: 'Ten straight strides', minutes: 40, revision: 3 });
@@ -238,7 +237,8 @@ describe('delivery from the ringside', () => {
     const store = await openPage();
     store.dispatch(begin);
     await pass(50);
-    expect(store.getState().ringside).toMatchObject({ refused: null, reached: false });
+    expect(refusedIn(store)).toBeNull();
+    expect(store.getState().kept.reached).toBe(false);
     online(server);
     await pass(6000);
     expect(waiting(store)).toEqual([]);
@@ -249,80 +249,66 @@ describe('delivery from the ringside', () => {
     store.dispatch(begin);
     await pass(10 * 60_000);
     expect(server.calls.length).toBeLessThan(30);
-    expect(waiting(store)).toEqual(['p0']);
+    expect(waiting(store)).toEqual([sessionId]);
   });
 
   test('two pages of one phone keep their lessons beside each other', async () => {
     const [one, two] = [await openPage(), await openPage()];
     const other = { ...session, id: session.id.replace(/1$/, '9') };
     one.dispatch(begin);
-    two.dispatch(
-      begun({
-        ...begin.payload,
-        parcelId: 'q0',
-        teaching: { ...begin.payload.teaching, session: other },
-      }),
-    );
+    two.dispatch(begun(someTeaching(other)));
     one.dispatch(record(1));
     await pass(50);
+    one.close();
+    two.close();
     const third = await openPage();
     expect(Object.keys(third.getState().ringside.teaching).sort()).toEqual([session.id, other.id]);
-    expect(waiting(third).sort()).toEqual(['p0', 'p1', 'q0']);
-  });
-
-  test('what an earlier version kept all together is taken over', async () => {
-    device.set('ringside', {
-      teaching: { [sessionId]: begin.payload.teaching },
-      outbox: [{ id: 'p0', kind: 'session', session }],
-      revisions: {},
-    });
-    const store = await openPage();
-    expect(waiting(store)).toEqual(['p0']);
-    expect(device.has('ringside')).toBe(false);
+    expect(waiting(third).sort()).toEqual([sessionId, other.id, 't1'].sort());
   });
 
   test('where the device keeps nothing it is said at once', async () => {
-    full = true;
+    device.full = true;
     const store = await openPage();
     store.dispatch(begin);
     await pass(50);
-    expect(store.getState().ringside.keeping).toBe(false);
-    full = false;
+    expect(store.getState().kept.keeping).toBe(false);
+    device.full = false;
     store.dispatch(record(1));
     await pass(50);
-    expect(store.getState().ringside.keeping).toBe(true);
+    expect(store.getState().kept.keeping).toBe(true);
   });
 
   test('what the device refused once is written with the next tap, or by itself', async () => {
     const store = await openPage();
     store.dispatch(begin);
     await pass(10);
-    full = true;
+    device.full = true;
     store.dispatch(record(1));
     await pass(10);
-    full = false;
+    device.full = false;
     store.dispatch(record(2));
     await pass(10);
-    expect(waiting(await openPage())).toEqual(['p0', 'p1', 'p2']);
-    full = true;
-    store.dispatch(record(3));
+    const next = await reload(store);
+    expect(waiting(next)).toEqual([sessionId, 't1', 't2']);
+    device.full = true;
+    next.dispatch(record(3));
     await pass(10);
-    expect(store.getState().ringside.keeping).toBe(false);
-    full = false;
+    expect(next.getState().kept.keeping).toBe(false);
+    device.full = false;
     await pass(2500);
-    expect(store.getState().ringside.keeping).toBe(true);
-    expect(waiting(await openPage())).toEqual(['p0', 'p1', 'p2', 'p3']);
+    expect(next.getState().kept.keeping).toBe(true);
+    expect(waiting(await reload(next))).toEqual([sessionId, 't1', 't2', 't3']);
   });
 
   test('a clock that was set back changes no order', async () => {
     const first = await openPage();
     first.dispatch(begin);
     await pass(10);
-    const second = await openPage();
+    const second = await reload(first);
     jest.setSystemTime(Date.now() - 24 * 3600 * 1000);
     second.dispatch(record(1));
     await pass(10);
-    expect(waiting(await openPage())).toEqual(['p0', 'p1']);
+    expect(waiting(await reload(second))).toEqual([sessionId, 't1']);
   });
 
   test('of a phone that was removed everything is kept aside, not its first parcel alone', async () => {
@@ -334,15 +320,15 @@ describe('delivery from the ringside', () => {
     store.dispatch(record(1));
     store.dispatch(record(2));
     await pass(50);
-    expect(server.calls.map((c) => c.method)).toEqual(['PUT', 'POST', 'POST']);
+    expect(sentTo(server)).toEqual([sessionId, 't1', 't2']);
     expect(waiting(store)).toEqual([]);
     // Where there was no room for it, it stays here.
     server.answers[path] = { ...aside, keptAside: false };
     const other = { ...session, id: session.id.replace(/1$/, '9') };
     server.answers[`PUT /api/sessions/${other.id}`] = server.answers[path];
-    store.dispatch(begun({ parcelId: 'q0', teaching: someTeaching(other) }));
+    store.dispatch(begun(someTeaching(other)));
     await pass(50);
-    expect(waiting(store)).toEqual(['q0']);
+    expect(waiting(store)).toEqual([other.id]);
   });
 
   test('words for which the session has no room go to the book as a note', async () => {
@@ -353,20 +339,11 @@ describe('delivery from the ringside', () => {
         ? { ...(body as Session), revision: 3 }
         : { status: 409, title: 'Saved elsewhere', detail: '…', current };
     const store = await openPage();
-    store.dispatch(
-      begun({ parcelId: 'p0', teaching: someTeaching({ ...session, notes: 'Tired' }) }),
-    );
+    store.dispatch(begun(someTeaching({ ...session, notes: 'Tired' })));
     await pass(50);
     const kept = server.sent('PUT').at(-1)!.body as Session;
     expect(kept.notes).toBe('x'.repeat(1990) + '\nTired');
-    store.dispatch(
-      ended({
-        sessionId,
-        parcelId: 'e',
-        session: { ...session, notes: 'Lame on the left'.repeat(2) },
-        observations: [],
-      }),
-    );
+    end(store, { notes: 'Lame on the left'.repeat(2) }, []);
     await pass(50);
     expect(JSON.stringify(server.sent('POST').at(-1)!.body)).toContain('Lame on the left');
     expect(waiting(store)).toEqual([]);
@@ -394,11 +371,12 @@ describe('delivery from the ringside', () => {
     store.dispatch(begin);
     await pass(50);
     const teaching = store.getState().ringside.teaching[sessionId]!;
-    store.dispatch(discarded({ sessionId, parcelId: 'd', at: '2026-01-01T10:10:00Z' }));
+    const at = '2026-01-01T10:10:00Z';
+    store.dispatch(discarded(teaching.session, at));
     await pass(50);
     expect(store.getState().ringside.teaching).toEqual({});
     expect(server.sent('PUT').at(-1)!.body).toMatchObject({ removedAt: '2026-01-01T10:10:00Z' });
-    store.dispatch(takenUpAgain({ teaching, parcelId: 'u' }));
+    store.dispatch(takenUpAgain(teaching, at));
     await pass(50);
     expect(server.sent('PUT').at(-1)!.body).not.toHaveProperty('removedAt');
   });
