@@ -19,6 +19,10 @@ const NOT_NOW = [401, 408, 425, 429];
 export const isRefusal = (status: number): boolean =>
   status >= 400 && status < 500 && !NOT_NOW.includes(status);
 
+/** Whether somebody who waits for the answer is told it: else there is none, or one that may be another soon. */
+export const isSaid = (status: number): boolean =>
+  status !== 0 && !NOT_NOW.includes(status) && ![502, 503, 504].includes(status);
+
 /** The server's own words, or what to do when it does not answer. */
 export function problemOf(error: ApiError): Problem {
   if (error && 'status' in error && typeof error.status === 'number') {

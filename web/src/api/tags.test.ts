@@ -12,8 +12,8 @@ import { yardApi } from './yard.ts';
 
 /** What is asked for again when something was saved: the thing itself and its lists, and no other. */
 
-const { horse, horses, saveHorse } = horsesApi.endpoints;
-const { session, observations, addObservations } = sessionsApi.endpoints;
+const { horse, horses } = horsesApi.endpoints;
+const { session, observations } = sessionsApi.endpoints;
 
 let server: FakeServer;
 let store: ReturnType<typeof createBookStore>;
@@ -46,7 +46,7 @@ test('a horse that is saved is asked for again with the lists, its neighbour is 
     store.dispatch(horse.initiate('bollard')),
     store.dispatch(yardApi.endpoints.yard.initiate('2026-05-04')),
   ]);
-  const save = () => store.dispatch(saveHorse.initiate({ id: 'tansy' } as Horse));
+  const save = () => store.outbox.save('horse', null, { id: 'tansy' } as Horse);
   expect(await askedWhile(save)).toEqual(['/api/horses', '/api/horses/tansy', '/api/yard']);
 });
 
@@ -57,7 +57,8 @@ test('what was seen is asked for again in its own session only', async () => {
     store.dispatch(observations.initiate('s2')),
     store.dispatch(horsesApi.endpoints.readings.initiate('tansy')),
   ]);
-  const add = () => store.dispatch(addObservations.initiate([{ sessionId: 's1' } as Observation]));
+  const seen = { id: 'o1', sessionId: 's1' } as Observation;
+  const add = () => store.outbox.save('observation', null, seen);
   expect(await askedWhile(add)).toEqual([
     '/api/horses/tansy/readings',
     '/api/sessions/s1',
@@ -74,13 +75,13 @@ test('a marked ride and a session are asked for again with what is worked out of
     store.dispatch(ridesApi.endpoints.rides.initiate({ horseId: 'tansy' })),
     store.dispatch(horsesApi.endpoints.readings.initiate('tansy')),
   ]);
-  const { saveRide, removeRide } = ridesApi.endpoints;
   const ofRide = ['/api/horses/tansy/readings', '/api/rides', '/api/rides/r1'];
-  const save = () => store.dispatch(saveRide.initiate({ id: 'r1' } as MarkedRide));
+  const marked = { id: 'r1' } as MarkedRide;
+  const save = () => store.outbox.save('ride', null, marked);
   expect(await askedWhile(save)).toEqual(ofRide);
-  expect(await askedWhile(() => store.dispatch(removeRide.initiate('r1')))).toEqual(ofRide);
+  expect(await askedWhile(() => store.outbox.save('ride', marked, null))).toEqual(ofRide);
   const gone = { id: 's1', removedAt: '2026-05-04T10:00:00Z' } as Session;
-  const away = () => store.dispatch(sessionsApi.endpoints.saveSession.initiate(gone));
+  const away = () => store.outbox.save('session', null, gone);
   expect(await askedWhile(away)).toEqual(['/api/horses/tansy/readings', '/api/sessions/s1']);
 });
 

@@ -186,10 +186,12 @@ describe('the debrief', () => {
       await waitFor(() => expect(contact().getAttribute('aria-valuenow')).toBe(value));
     }
     answer();
-    await waitFor(() => expect(server.sent('POST')).toHaveLength(3));
-    const made = server
-      .sent('POST')
-      .map(({ body }) => (body as { observations: Observation[] }).observations[0]!);
+    const sent = () =>
+      server
+        .sent('POST')
+        .flatMap(({ body }) => (body as { observations: Observation[] }).observations);
+    await waitFor(() => expect(sent()).toHaveLength(3));
+    const made = sent();
     expect(made.map((o) => o.kind === 'mark' && o.value)).toEqual([6.5, 7, 7.5]);
     expect(made.map((o) => o.corrects)).toEqual(['m2', made[0]!.id, made[1]!.id]);
   });

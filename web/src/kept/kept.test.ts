@@ -12,7 +12,7 @@ jest.unstable_mockModule('idb-keyval', () => device.module);
 
 const { createBookStore } = await import('../app/store.ts');
 const { startKept } = await import('./startKept.ts');
-const { inOrder, isDirty, recordOf, sentAgain } = await import('./keptSlice.ts');
+const { inOrder, isDirty, sentAgain } = await import('./keptSlice.ts');
 const { teachingKept } = await import('../features/ringside/teachingKept.ts');
 const { begun, discarded, ended, takenUpAgain, tried } =
   await import('../features/ringside/ringsideSlice.ts');

@@ -4,7 +4,7 @@ import type { Observation } from '@canter-book/core/observations/observation';
 import { api } from '../api/api.ts';
 import { Courier, later, type Sent } from '../api/courier.ts';
 import { keptApi, shownOf, shownOfSession } from '../api/kept.ts';
-import { isRefusal, problemOf, type ApiError, type Problem } from '../api/problem.ts';
+import { isRefusal, isSaid, problemOf, type ApiError, type Problem } from '../api/problem.ts';
 import { sessionsApi } from '../api/sessions.ts';
 import { newId } from '../app/newId.ts';
 import { tell } from '../app/notices.ts';
@@ -261,7 +261,10 @@ export class Outbox {
       tell(detail);
       return 'more';
     }
-    if (!isRefusal(status)) {
+    // Changed once more meanwhile: that may be taken.
+    if (isRefusal(status) && getState().kept.records[key]?.is !== is) return 'more';
+    const isAsked = this.waiting.has(key) && !record.isLate && !record.isOpen;
+    if (!isRefusal(status) && !(isAsked && isSaid(status))) {
       dispatch(away());
       this.showAgain(record);
       for (const waiting of [...this.waiting.keys()]) {
@@ -270,11 +273,8 @@ export class Outbox {
       }
       return 'away';
     }
-    // Changed once more meanwhile: that may be taken.
-    if (getState().kept.records[key]?.is !== is) return 'more';
-    const isAsked = this.waiting.has(key);
     // Whoever waits for the answer has it on the page still: it is not kept a second time.
-    if (isAsked && !record.isLate && !record.isOpen) {
+    if (isAsked) {
       dispatch(givenUp(key));
       this.showAgain(record);
     } else dispatch(theirs ? contested({ key, theirs }) : refused({ key, why: detail }));

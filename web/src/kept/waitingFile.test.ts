@@ -1,64 +1,34 @@
-import { beforeEach, expect, jest, test } from '@jest/globals';
-import { parseLesson } from '@canter-book/core/notation/parse';
-import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
-
-const kept = new Map<string, unknown>();
-jest.unstable_mockModule('idb-keyval', () => ({
-  get: async (key: string) => kept.get(key),
-  set: async (key: string, value: unknown) => void kept.set(key, value),
-  del: async (key: string) => void kept.delete(key),
-  keys: async () => [...kept.keys()],
-}));
-const { takeWaitingFile, waitingFile } = await import('./waitingFile.ts');
-const { createBookStore } = await import('../../app/store.ts');
-const { begun, tried } = await import('../ringside/ringsideSlice.ts');
-const { forgetRides, keepRide, keptRide } = await import('../tests/leftRides.ts');
+import { expect, test } from '@jest/globals';
+import { begun, tried } from '../features/ringside/ringsideSlice.ts';
+import { createBookStore } from '../app/store.ts';
+import { FakeServer, someHorse } from '../testing/render.tsx';
+import { someSession, someTeaching, someTry } from '../testing/teaching.ts';
+import { changed, inOrder } from './keptSlice.ts';
+import { takeWaitingFile, waitingFile } from './waitingFile.ts';
 
 const session = someSession();
-const ride = {
-  id: '0197a000-0000-7000-8000-000000000001',
-  revision: 1,
-  horseId: session.horseId,
-  riderId: null,
-  lessonId: null,
-  document: parseLesson('test "Two" for stage 2\nbox 1 "entry"\nA halt\n').lesson,
-  date: '2026-06-15',
-  kind: 'practice' as const,
-  place: '',
-  judges: [{ at: 'C', marks: { 1: 6.5 }, collectives: {}, remarks: {} }],
-  errors: 0,
-  target: null,
-  notes: '',
-  corrections: [],
-};
+const horse = someHorse();
 
-beforeEach(() => {
-  kept.clear();
-  localStorage.clear();
-});
-
-test('what waits leaves the device as a file, and comes back whole, once', async () => {
+test('what waits leaves the device as a file, and comes back whole, once', () => {
+  new FakeServer();
   const store = createBookStore();
-  store.dispatch(begun({ parcelId: 'p0', teaching: someTeaching(session) }));
-  const observation = someTry(session.id, 't1');
-  store.dispatch(tried({ sessionId: session.id, parcelId: 'p1', observation }));
-  kept.set('lesson-draft:l1:gone', { text: 'A halt\n', revision: 3 });
-  keepRide(ride.id, { ride, dirty: true, own: ['C'] });
-  const file = await waitingFile(store);
+  store.dispatch(begun(someTeaching(session)));
+  store.dispatch(tried(someTry(session.id, 't1')));
+  store.dispatch(changed([{ kind: 'horse', was: horse, is: { ...horse, notes: 'Saddle fits' } }]));
+  const file = waitingFile(store);
 
-  kept.clear();
-  forgetRides();
   const next = createBookStore();
-  expect(await takeWaitingFile(next, file)).toBe(4);
-  expect(next.getState().ringside.outbox).toEqual(store.getState().ringside.outbox);
-  expect(kept.get('lesson-draft:l1:gone')).toEqual({ text: 'A halt\n', revision: 3 });
-  expect(keptRide(ride.id)).toMatchObject({ dirty: true, own: ['C'], ride });
-  await takeWaitingFile(next, file);
-  expect(next.getState().ringside.outbox).toHaveLength(2);
+  expect(takeWaitingFile(next, file)).toBe(3);
+  expect(next.getState().kept.records).toEqual(store.getState().kept.records);
+  takeWaitingFile(next, file);
+  expect(inOrder(next.getState().kept)).toHaveLength(3);
 });
 
-test.each(['', '{"lessons":[]}', '[1]', 'date,horse\n'])('%j is no such file', async (text) => {
-  const store = createBookStore();
-  expect(await takeWaitingFile(store, text)).toBeNull();
-  expect(store.getState().ringside.outbox).toEqual([]);
-});
+test.each(['', '{"lessons":[]}', '[1]', 'date,horse\n', '{"canterBookWaiting":2,"kept":[{}]}'])(
+  '%j is no such file',
+  (text) => {
+    const store = createBookStore();
+    expect(takeWaitingFile(store, text)).toBeNull();
+    expect(inOrder(store.getState().kept)).toEqual([]);
+  },
+);

@@ -50,7 +50,10 @@ export class FakeLocks {
       this.held.add(name);
       return run().finally(() => this.held.delete(name));
     });
-    this.last.set(name, turn.catch(() => {}));
+    this.last.set(
+      name,
+      turn.catch(() => {}),
+    );
     return turn;
   };
   readonly query = async () => ({ held: [...this.held].map((name) => ({ name })) });

@@ -1,4 +1,5 @@
 import type { ReactElement } from 'react';
+import { afterEach } from '@jest/globals';
 import { render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryHistory } from 'history';
@@ -6,6 +7,13 @@ import { Route, Routes } from 'react-router';
 import type { Horse } from '@canter-book/core/book/records';
 import { BookRouter } from '../ui/BookRouter.tsx';
 import { createBookStore, type BookStore } from '../app/store.ts';
+
+/** For tests: a page that is gone sends nothing any more. */
+const pages = new Set<BookStore>();
+afterEach(() => {
+  for (const { outbox } of pages) outbox.stop();
+  pages.clear();
+});
 
 /** For tests: renders with a store and a router, and a server that answers from a table. */
 
@@ -65,6 +73,7 @@ export function renderIn(
   at = '/',
   path = '*',
 ) {
+  pages.add(store);
   return {
     store,
     ...render(

@@ -12,7 +12,7 @@ import { Conflict } from './saving/Conflict.tsx';
 import { derive } from './derive.ts';
 import { Pins } from './bench/Pins.tsx';
 import { LessonSlips } from './writing/LessonSlips.tsx';
-import type { SaveState } from './saving/lessonSaver.ts';
+import type { DocumentState } from '../../kept/useDocument.ts';
 import { Player } from '../arena/player.ts';
 import { SaveNote } from './saving/SaveNote.tsx';
 import { Slip } from './writing/Slip.tsx';
@@ -305,7 +305,7 @@ test('the legend names the horse whose strides are drawn', () => {
 });
 
 describe('where the text is', () => {
-  const states: [SaveState, string][] = [
+  const states: [DocumentState, string][] = [
     [{ kind: 'saved', revision: 4 }, '✓ saved, revision 4'],
     [{ kind: 'waiting', revision: 4 }, '… not saved yet'],
     [{ kind: 'saving', revision: 4 }, '… saving'],
@@ -314,7 +314,7 @@ describe('where the text is', () => {
       '⇅ kept on this device; the server does not answer',
     ],
     [{ kind: 'refused', revision: 4, why: 'too long' }, '✕ not stored: too long'],
-    [{ kind: 'conflict', revision: 4, theirs: {} as never }, '▲ saved elsewhere too: choose'],
+    [{ kind: 'conflict', revision: 4 }, '▲ saved elsewhere too: choose'],
   ];
   test.each(states)('%j', (state, said) => {
     render(<SaveNote state={state} />);

@@ -1,28 +1,14 @@
-import type { FieldErrors, UseFormRegister } from 'react-hook-form';
-import type { Horse } from '@canter-book/core/book/records';
 import { MOVING_GAITS } from '@canter-book/core/gaits/paces';
 import { OWN_LIMITS, STAGE_LIMITS } from '@canter-book/core/gaits/limits';
 import { LIMITS } from '@canter-book/core/gaits/limitTable';
 import { Field, TextInput } from '../../ui/Field.tsx';
-
-interface LimitFieldsProps {
-  stage: Horse['stage'];
-  register: UseFormRegister<Horse>;
-  errors: FieldErrors<Horse>;
-}
+import { READ, type HorseEntry } from './useHorseEntry.ts';
 
 const WRONG = 'Enter a sensible number, or leave it empty';
 
-/** An empty field keeps the stage's limit. */
-const optionalNumber = {
-  setValueAs: (value: unknown) =>
-    value === '' || value === undefined || value === null ? undefined : Number(value),
-};
-
-const optionalText = { setValueAs: (value: unknown) => value || undefined };
-
 /** The instructor's own limits, where this horse differs from its stage. */
-export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
+export function LimitFields({ entry: { horse, enter, wrong } }: { entry: HorseEntry }) {
+  const { stage } = horse;
   const limits = STAGE_LIMITS[stage];
   return (
     <fieldset className="sm:col-span-2">
@@ -35,14 +21,14 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
           <Field
             key={gait}
             label={`Smallest circle in ${gait}, m`}
-            error={errors.limits?.smallestCircleM?.[gait] && WRONG}
+            error={wrong(`limits.smallestCircleM.${gait}`) && WRONG}
             hint={`stage: ${limits.smallestCircleM[gait]}`}
           >
             {(field) => (
               <TextInput
                 {...field}
                 inputMode="decimal"
-                {...register(`limits.smallestCircleM.${gait}`, optionalNumber)}
+                {...enter(`limits.smallestCircleM.${gait}`, READ.numberOrNone)}
               />
             )}
           </Field>
@@ -51,24 +37,24 @@ export function LimitFields({ stage, register, errors }: LimitFieldsProps) {
           <Field
             key={name}
             label={LIMITS[name].own.label}
-            error={errors.limits?.[name] && WRONG}
+            error={wrong(`limits.${name}`) && WRONG}
             hint={`stage: ${limits[name] ?? 'none yet'}`}
           >
             {(field) => (
               <TextInput
                 {...field}
                 inputMode="decimal"
-                {...register(`limits.${name}`, optionalNumber)}
+                {...enter(`limits.${name}`, READ.numberOrNone)}
               />
             )}
           </Field>
         ))}
         <Field label="Set by" hint="the vet, the physio, you">
-          {(field) => <TextInput {...field} {...register('limits.setBy', optionalText)} />}
+          {(field) => <TextInput {...field} {...enter('limits.setBy', READ.textOrNone)} />}
         </Field>
-        <Field label="Set on" error={errors.limits?.setOn && 'Enter a day, or leave it empty'}>
+        <Field label="Set on" error={wrong('limits.setOn') && 'Enter a day, or leave it empty'}>
           {(field) => (
-            <TextInput {...field} type="date" {...register('limits.setOn', optionalText)} />
+            <TextInput {...field} type="date" {...enter('limits.setOn', READ.textOrNone)} />
           )}
         </Field>
       </div>

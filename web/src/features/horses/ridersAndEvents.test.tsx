@@ -121,7 +121,7 @@ describe('the events of a horse', () => {
   });
 
   test('what the book does not take is said, and stays written', async () => {
-    new FakeServer({});
+    new FakeServer({ '*': { status: 400, title: 'No', detail: 'The words are too many.' } });
     renderIn(<Events horse={someHorse()} />);
     expect(screen.getByText(/it shows in the charts/)).toBeTruthy();
     press('Note an event');

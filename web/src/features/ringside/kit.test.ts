@@ -1,17 +1,13 @@
+import { FakeDevice } from '../../testing/device.ts';
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import { someHorse, FakeServer } from '../../testing/render.tsx';
 
-const kept = new Map<string, unknown>();
-jest.unstable_mockModule('idb-keyval', () => ({
-  get: async (key: string) => kept.get(key),
-  set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
-  del: async (key: string) => void kept.delete(key),
-  keys: async () => [...kept.keys()],
-}));
+const device = new FakeDevice();
+jest.unstable_mockModule('idb-keyval', () => device.module);
 const { keptKit, packKit } = await import('./kit.ts');
 const { createBookStore } = await import('../../app/store.ts');
 
-beforeEach(() => kept.clear());
+beforeEach(() => device.kept.clear());
 
 const horse = someHorse();
 const summary = (id: string) => ({

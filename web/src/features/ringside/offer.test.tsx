@@ -8,7 +8,9 @@ import { createBookStore, type BookStore } from '../../app/store.ts';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
 import { someSession, someTeaching } from '../../testing/teaching.ts';
 import Ringside from './Ringside.tsx';
-import { begun, restored } from './ringsideSlice.ts';
+import type { Session } from '@canter-book/core/book/records';
+import { inOrder } from '../../kept/keptSlice.ts';
+import { begun } from './ringsideSlice.ts';
 
 const { lesson } = parseLesson(
   'arena 20x60\nstart A trot working left\nphase work 12 min\n# set shoulder-in 1: Shoulder-in\nK-H shoulder-in\nM-F shoulder-in\n# set trot-circle 1: Circle in trot\nA circle left 20\n',
@@ -20,9 +22,8 @@ let store: BookStore;
 beforeEach(() => {
   new FakeServer();
   store = createBookStore();
-  store.dispatch(restored(null));
   const teaching = someTeaching(session, { horse: { ...ANY_HORSE, stage: 5 } });
-  store.dispatch(begun({ parcelId: 'p', teaching }));
+  store.dispatch(begun(teaching));
 });
 afterEach(cleanup);
 
@@ -51,8 +52,8 @@ describe('the thread at the ringside', () => {
     expect(lines[0]!.id).toBe(linesOf(lesson.items)[0]!.id);
     expect(taught().tries.every((t) => t.itemId === lines[0]!.id)).toBe(true);
     // The book is told.
-    const sent = store.getState().ringside.outbox.filter((p) => p.kind === 'session');
-    expect(sent.at(-1)!.session.document).toEqual(taught().session.document);
+    const sent = inOrder(store.getState().kept).find(({ kind }) => kind === 'session')!;
+    expect((sent.is as Session).document).toEqual(taught().session.document);
     press('back to the plan');
     expect(taught().session.document).toEqual(lesson);
     expect(now()).toContain('shoulder-in');

@@ -6,7 +6,9 @@ import { createBookStore, type BookStore } from '../../app/store.ts';
 import { FakeServer, renderIn } from '../../testing/render.tsx';
 import { someSession, someTeaching } from '../../testing/teaching.ts';
 import Ringside from './Ringside.tsx';
-import { begun, restored } from './ringsideSlice.ts';
+import type { Observation } from '@canter-book/core/observations/observation';
+import { inOrder } from '../../kept/keptSlice.ts';
+import { begun } from './ringsideSlice.ts';
 
 const { lesson } = parseLesson(
   'arena 20x40\nstart A walk medium left\ngo large -- breathe\nA trot working\nC circle left 20\nA halt 4 s\n',
@@ -20,12 +22,11 @@ let store: BookStore;
 beforeEach(() => {
   new FakeServer();
   store = createBookStore();
-  store.dispatch(restored(null));
   const teaching = someTeaching(
     { ...session, startedAt: new Date().toISOString() },
     { horse: { ...ANY_HORSE, name: 'Marram' }, riderName: 'Ines Calloway' },
   );
-  store.dispatch(begun({ parcelId: 'p', teaching }));
+  store.dispatch(begun(teaching));
 });
 afterEach(cleanup);
 
@@ -78,11 +79,11 @@ describe('teaching', () => {
     expect(screen.getByText(/1 of 2 good/)).toBeTruthy();
     press('undo');
     expect(screen.getByText(/1 of 1 good/)).toBeTruthy();
-    expect(store.getState().ringside.outbox.map((p) => p.kind)).toEqual([
+    expect(inOrder(store.getState().kept).map(({ kind }) => kind)).toEqual([
       'session',
-      'observations',
-      'observations',
-      'observations',
+      'observation',
+      'observation',
+      'observation',
     ]);
   });
 
@@ -94,8 +95,8 @@ describe('teaching', () => {
     press('contact, right rein: less');
     press('Save the lesson');
     expect(screen.getByText(/0 tries and 2 marks/)).toBeTruthy();
-    const last = store.getState().ringside.outbox.at(-1)!;
-    expect(last.kind === 'observations' && last.observations).toMatchObject([
+    const marks = inOrder(store.getState().kept).filter(({ kind }) => kind === 'observation');
+    expect(marks.map(({ is }) => is)).toMatchObject([
       { kind: 'mark', scale: 'rhythm', rein: 'left', value: 6.5 },
       { kind: 'mark', scale: 'contact', rein: 'right', value: 6 },
     ]);
@@ -112,10 +113,9 @@ describe('teaching', () => {
 });
 
 describe('noting what is seen', () => {
-  const outbox = () => store.getState().ringside.outbox;
   const lastSeen = () => {
-    const parcel = outbox().at(-1)!;
-    return parcel.kind === 'observations' ? parcel.observations.at(-1)! : null;
+    const { kind, is } = inOrder(store.getState().kept).at(-1)!;
+    return kind === 'observation' ? (is as Observation) : null;
   };
 
   test('a reading is kept with its rein and gait, and can be taken back', () => {
@@ -184,11 +184,8 @@ describe('a session without a plan', () => {
   test('is taught by what is worked on now', () => {
     store.dispatch(
       begun({
-        parcelId: 'free',
-        teaching: {
-          ...store.getState().ringside.teaching[sessionId]!,
-          session: { ...store.getState().ringside.teaching[sessionId]!.session, document: null },
-        },
+        ...store.getState().ringside.teaching[sessionId]!,
+        session: { ...store.getState().ringside.teaching[sessionId]!.session, document: null },
       }),
     );
     open();

@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { parseLesson } from '@canter-book/core/notation/parse';
+import { delivered, type Change } from '../../kept/keptSlice.ts';
 import { someSession, someTeaching, someTry } from '../../testing/teaching.ts';
 import * as ringside from './ringsideSlice.ts';
 import { elapsedS, ringsideSlice, type RingsideState } from './ringsideSlice.ts';
@@ -13,80 +15,81 @@ const run = (...actions: Parameters<typeof reducer>[1][]): RingsideState =>
     (state, action) => reducer(state, action),
     reducer(undefined, { type: '' }),
   );
-const began = ringside.begun({ teaching: teaching(), parcelId: 'p1' });
-const tried = (id: string) =>
-  ringside.tried({ sessionId: 's1', parcelId: `p-${id}`, observation: aTry(id) });
+const began = ringside.begun(teaching());
+const tried = (id: string) => ringside.tried(aTry(id));
+/** What the actions carry to the book, in order. */
+const kept = (...actions: { type: string; meta?: unknown }[]) =>
+  actions.flatMap(({ meta }) =>
+    ((meta as { kept?: Change[] } | undefined)?.kept ?? []).map(
+      ({ kind, is }) => `${kind} ${is!.id}`,
+    ),
+  );
 
 describe('recording at the ringside', () => {
-  test('puts every thing recorded into the outbox, in order', () => {
-    const state = run(
+  test('carries every thing recorded to the book, in order', () => {
+    const actions = [
       began,
       ringside.heldSet({ sessionId: 's1', held: 4 }),
       tried('t1'),
       tried('t2'),
-    );
-    expect(state.outbox.map((p) => p.id)).toEqual(['p1', 'p-t1', 'p-t2']);
+    ] as const;
+    expect(kept(...actions)).toEqual(['session s1', 'observation t1', 'observation t2']);
+    const state = run(...actions);
     expect(state.teaching['s1']!.held).toBe(0);
     expect(state.teaching['s1']!.tries).toHaveLength(2);
   });
 
   test('takes a try back by a new observation, not by erasing it', () => {
-    const withdrawn = {
+    const withdrawn = ringside.withdrawn({
       id: 'w1',
       sessionId: 's1',
       at: '2026-01-01T10:06:00Z',
       kind: 'withdrawn',
       corrects: 't1',
-    } as const;
-    const state = run(
-      began,
-      tried('t1'),
-      ringside.withdrawn({ sessionId: 's1', parcelId: 'p-w', observation: withdrawn }),
-    );
+    });
+    const state = run(began, tried('t1'), withdrawn);
     expect(state.teaching['s1']!.tries).toHaveLength(0);
-    expect(state.outbox.map((p) => p.id)).toEqual(['p1', 'p-t1', 'p-w']);
+    expect(kept(began, tried('t1'), withdrawn)).toEqual([
+      'session s1',
+      'observation t1',
+      'observation w1',
+    ]);
   });
 
-  test('lets a parcel go only when it is confirmed', () => {
-    const failed = run(began, tried('t1'), ringside.notReached());
-    expect(failed.outbox).toHaveLength(2);
-    expect(failed.reached).toBe(false);
-    const after = reducer(
-      failed,
-      ringside.delivered({ parcelId: 'p1', sessionId: 's1', revision: 1 }),
+  test('what the book has of a session is known here, with what another device wrote into it', () => {
+    const sent = session;
+    const saved = { ...session, revision: 3, homework: 'Two quiet halts' };
+    const swapped = { ...session, document: parseLesson('A halt\n').lesson };
+    const state = run(
+      ringside.begun(someTeaching(swapped)),
+      delivered({ key: 'session:s1@p', sent, saved }),
     );
-    expect(after.outbox.map((p) => p.id)).toEqual(['p-t1']);
-    expect(after.revisions).toEqual({ s1: 1 });
-    expect(after.reached).toBe(true);
+    expect(state.teaching['s1']!.session).toEqual({
+      ...swapped,
+      ...saved,
+      document: swapped.document,
+    });
   });
 
   test('what was begun before the device answered stands on top of what it had kept', () => {
-    const kept = run(began, tried('t1'));
+    const { teaching: before } = run(began, tried('t1'));
     const fresh = run(
-      ringside.begun({
-        teaching: { ...teaching(), session: { ...session, id: 's2' } },
-        parcelId: 'p9',
-      }),
-      ringside.restored(kept),
+      ringside.begun(someTeaching({ ...session, id: 's2' })),
+      ringside.teachingRestored(before),
     );
     expect(Object.keys(fresh.teaching).sort()).toEqual(['s1', 's2']);
-    expect(fresh.outbox.map((p) => p.id)).toEqual(['p1', 'p-t1', 'p9']);
-    expect(run(ringside.restored(null)).restored).toBe(true);
+    expect(fresh.teaching['s1']!.tries).toHaveLength(1);
   });
 
   test('the end sends the session again and then its marks', () => {
+    const end = ringside.ended(session, { ...session, endedAt: 'x' }, [aTry('m')]);
     const state = run(
       began,
       ringside.marked({ sessionId: 's1', scale: 'contact', rein: 'left', value: 6.5 }),
-      ringside.ended({
-        sessionId: 's1',
-        parcelId: 'e',
-        session: { ...session, endedAt: 'x' },
-        observations: [aTry('m')],
-      }),
+      end,
     );
     expect(state.teaching['s1']!.step).toBe('done');
-    expect(state.outbox.map((p) => p.kind)).toEqual(['session', 'session', 'observations']);
+    expect(kept(began, end)).toEqual(['session s1', 'session s1', 'observation m']);
   });
 
   test('actions for a lesson that is not on the device change nothing', () => {

@@ -1,17 +1,12 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { parseLesson } from '@canter-book/core/notation/parse';
+import { FakeDevice } from '../../testing/device.ts';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
 
-const kept = new Map<string, unknown>();
-jest.unstable_mockModule('idb-keyval', () => ({
-  get: async (key: string) => kept.get(key),
-  set: async (key: string, value: unknown) => void kept.set(key, value),
-  del: async (key: string) => void kept.delete(key),
-  keys: async () => [...kept.keys()],
-}));
+const device = new FakeDevice();
+jest.unstable_mockModule('idb-keyval', () => device.module);
 const { default: RingsideStart } = await import('./RingsideStart.tsx');
-const { restored } = await import('./ringsideSlice.ts');
 const { createBookStore } = await import('../../app/store.ts');
 
 const document = parseLesson('start A walk medium left\nA trot working\n').lesson;
@@ -49,7 +44,6 @@ const answers = {
 function open(at = '/ringside', by: Record<string, unknown> = answers) {
   const server = new FakeServer(by);
   const store = createBookStore();
-  store.dispatch(restored(null));
   renderIn(<RingsideStart />, store, at);
   const taught = () => Object.values(store.getState().ringside.teaching);
   return { server, store, taught };
@@ -59,7 +53,7 @@ const choose = (label: string, value: string) =>
 const shown = (label: string) => screen.getByLabelText<HTMLSelectElement>(label).value;
 const begin = () => fireEvent.click(screen.getByRole('button', { name: 'Begin the lesson' }));
 
-beforeEach(() => kept.clear());
+beforeEach(() => device.kept.clear());
 afterEach(cleanup);
 
 describe('before a lesson', () => {
@@ -133,7 +127,7 @@ describe('before a lesson', () => {
 
 describe('without a network', () => {
   test('begins from what the device has kept', async () => {
-    kept.set('ringside-kit', {
+    device.kept.set('ringside-kit', {
       horses: [marram],
       riders: [pia],
       lessons: [lessons[1]],

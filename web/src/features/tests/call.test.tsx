@@ -1,15 +1,11 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { parseLesson } from '@canter-book/core/notation/parse';
+import { FakeDevice } from '../../testing/device.ts';
 import { FakeServer, renderIn, someHorse } from '../../testing/render.tsx';
 
-const kept = new Map<string, unknown>();
-jest.unstable_mockModule('idb-keyval', () => ({
-  get: async (key: string) => kept.get(key),
-  set: async (key: string, value: unknown) => void kept.set(key, value),
-  del: async (key: string) => void kept.delete(key),
-  keys: async () => [...kept.keys()],
-}));
+const device = new FakeDevice();
+jest.unstable_mockModule('idb-keyval', () => device.module);
 const { default: Call } = await import('./Call.tsx');
 
 const ID = '0190a0b0-0000-7000-8000-000000000301';
@@ -51,7 +47,7 @@ const read = () => screen.getByRole('region', { name: 'Read' }).textContent!;
 const later = (seconds: number) => act(() => jest.advanceTimersByTime(1000 * seconds));
 
 beforeEach(() => {
-  kept.clear();
+  device.kept.clear();
   sessionStorage.clear();
 });
 afterEach(() => {
@@ -145,7 +141,7 @@ describe('a test is called', () => {
     press('error');
     jest.useRealTimers();
     cleanup();
-    kept.set('ringside-kit', {
+    device.kept.set('ringside-kit', {
       horses: [marram, sedge],
       riders: [],
       lessons: [],

@@ -1,14 +1,9 @@
-import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { parseLesson } from '@canter-book/core/notation/parse';
 import type { MarkedRide, RideJudge } from '@canter-book/core/sheet/markedRide';
-import { withMark } from '@canter-book/core/sheet/markedRide';
 import { codesIn, codesText, expanded } from './codes.ts';
 import { answered, keepMemory, nextBox, NOTHING, readMemory } from './memory.ts';
-import { createBookStore } from '../../app/store.ts';
-import { FakeServer, type Call } from '../../testing/render.tsx';
-import { forgetRides, keepRide, keptRide, sendLeftRides } from './leftRides.ts';
 import { sheetOfDocument } from './resultOf.ts';
-import { RideSaver, type RideDraft, type RideState } from './rideSaver.ts';
 import { runningOf } from './running.ts';
 
 const document = parseLesson(`test "Ours"
@@ -120,135 +115,5 @@ describe('what a rider remembers', () => {
     }
     expect(gaps).toEqual([...gaps].sort((a, b) => a - b));
     expect(gaps.at(-1)!).toBeGreaterThan(24 * 3_600_000);
-  });
-});
-
-describe('a ride is saved as it is marked', () => {
-  beforeEach(() => void jest.useFakeTimers());
-  afterEach(() => void jest.useRealTimers());
-
-  const open = (answers: (sent: MarkedRide) => Awaited<ReturnType<Parameters<typeof build>[0]>>) =>
-    build(async (sent) => answers(sent));
-
-  function build(save: (sent: MarkedRide) => Promise<{ saved: MarkedRide } | { problem: never }>) {
-    const seen: { draft?: RideDraft; state?: RideState; kept?: RideDraft } = {};
-    const saver = new RideSaver(
-      {
-        save,
-        keep: (draft) => void (seen.kept = draft),
-        later(run, ms) {
-          const timer = setTimeout(run, ms);
-          return () => clearTimeout(timer);
-        },
-        onChange(draft, state) {
-          seen.draft = draft;
-          seen.state = state;
-        },
-      },
-      { ride: ride(), dirty: false, own: ['C'] },
-    );
-    const mark = (value: number) =>
-      saver.change(
-        withMark(
-          seen.draft?.ride ?? ride(),
-          'C',
-          { kind: 'box', key: '1' },
-          value,
-          new Date('2026-06-15T10:00:00Z'),
-        ),
-      );
-    return { saver, seen, mark };
-  }
-  const settle = async (ms: number) => {
-    await jest.advanceTimersByTimeAsync(ms);
-  };
-
-  test('it is kept on the device first, and sent again while the book is away', async () => {
-    let away = true;
-    const { seen, mark } = open((sent) =>
-      away
-        ? { problem: { status: 0, title: '', detail: '' } as never }
-        : { saved: { ...sent, revision: sent.revision + 1 } },
-    );
-    await settle(1);
-    mark(6.5);
-    expect(seen.kept).toMatchObject({ dirty: true, ride: { judges: [{ marks: { 1: 6.5 } }] } });
-    await settle(1000);
-    expect(seen.state?.kind).toBe('waiting');
-    away = false;
-    await settle(60_000);
-    expect(seen.state?.kind).toBe('saved');
-    expect(seen.kept).toMatchObject({ dirty: false, ride: { revision: 2 } });
-  });
-
-  test('what another judge wrote meanwhile stays, and so does what is written here', async () => {
-    const theirs = ride({ revision: 5, judges: [judge(), judge({ at: 'E', marks: { 1: 8 } })] });
-    const { seen, mark } = open((sent) =>
-      sent.revision < 5
-        ? { problem: { status: 409, title: '', detail: '', current: theirs } as never }
-        : { saved: { ...sent, revision: 6 } },
-    );
-    await settle(1);
-    mark(6.5);
-    await settle(3000);
-    expect(seen.state?.kind).toBe('saved');
-    expect(seen.draft?.ride.judges.map((j) => [j.at, j.marks])).toEqual([
-      ['C', { 1: 6.5 }],
-      ['E', { 1: 8 }],
-    ]);
-  });
-
-  test('a refusal is said, and nothing is lost', async () => {
-    const { seen, mark } = open(() => ({
-      problem: { status: 400, title: '', detail: 'marks go from 0 to 10 in halves' } as never,
-    }));
-    await settle(1);
-    mark(6.5);
-    await settle(3000);
-    expect(seen.state).toEqual({ kind: 'refused', why: 'marks go from 0 to 10 in halves' });
-    expect(seen.kept?.dirty).toBe(true);
-  });
-});
-
-describe('marks whose page was left', () => {
-  const own = ['C'];
-  const marked = ride({ judges: [judge({ marks: { 1: 6.5 } })] });
-  beforeEach(() => localStorage.clear());
-
-  test('go to the book from any page, and then need no place on the device', async () => {
-    const server = new FakeServer({ [`PUT /api/rides/${marked.id}`]: { ...marked, revision: 2 } });
-    keepRide(marked.id, { ride: marked, dirty: true, own });
-    expect(await sendLeftRides(createBookStore())).toEqual([]);
-    expect(server.sent('PUT')).toMatchObject([{ body: { judges: [{ marks: { 1: 6.5 } }] } }]);
-    expect(localStorage).toHaveLength(0);
-  });
-
-  test('wait while the book is away, and with its reason where it does not take them', async () => {
-    const server = new FakeServer();
-    keepRide(marked.id, { ride: marked, dirty: true, own });
-    expect(await sendLeftRides(createBookStore())).toMatchObject([{ why: null }]);
-    server.answers['*'] = { status: 400, title: 'No', detail: 'The horse is missing.' };
-    expect(await sendLeftRides(createBookStore())).toMatchObject([
-      { to: `/tests/rides/${marked.id}/mark`, why: 'The horse is missing.' },
-    ]);
-    expect(keptRide(marked.id)?.ride.judges[0]!.marks).toEqual({ 1: 6.5 });
-    forgetRides();
-    expect(localStorage).toHaveLength(0);
-  });
-
-  test('are put beside those of another judge that came meanwhile', async () => {
-    const theirs = ride({ revision: 5, judges: [judge(), judge({ at: 'E', marks: { 1: 8 } })] });
-    const server = new FakeServer({
-      [`PUT /api/rides/${marked.id}`]: ({ body }: Call) =>
-        (body as MarkedRide).revision === 5
-          ? { ...(body as MarkedRide), revision: 6 }
-          : { status: 409, title: 'Saved elsewhere', detail: '…', current: theirs },
-    });
-    keepRide(marked.id, { ride: marked, dirty: true, own });
-    expect(await sendLeftRides(createBookStore())).toEqual([]);
-    expect((server.sent('PUT').at(-1)!.body as MarkedRide).judges.map((j) => j.marks)).toEqual([
-      { 1: 6.5 },
-      { 1: 8 },
-    ]);
   });
 });

@@ -32,8 +32,11 @@ export interface Change {
 }
 
 interface Stored {
+  /** What it is undone to. */
   readonly was: Appointment | null;
   readonly is: Appointment | null;
+  /** What it takes the place of, where that is not what it is undone to. */
+  readonly stands?: Appointment;
 }
 
 const ALL_LATER = 'Later ones too';
@@ -57,8 +60,8 @@ const storing = (save: Save<Appointment>, remove: Remove<Appointment>) =>
     all: AllLater | null = null,
   ): Outcome {
     const done: Stored[] = [];
-    for (const { was, is } of changed) {
-      const answer = is ? await save(is, was) : await remove(was!);
+    for (const { was, is, stands = was } of changed) {
+      const answer = is ? await save(is, stands) : await remove(was!);
       if (answer.error) {
         tell(`Not changed: ${problemOf(answer.error).detail}`);
         return false;
@@ -75,7 +78,7 @@ const storing = (save: Save<Appointment>, remove: Remove<Appointment>) =>
         // In place of what was done for the one day.
         run: () =>
           store(
-            all.stored.map(({ was, is }) => ({ was: was && stands, is })),
+            all.stored.map((one) => (one.was ? { ...one, stands } : one)),
             all.said,
           ),
       };

@@ -183,7 +183,9 @@ describe('the form', () => {
   });
 
   test('what the server refuses is said, and the form stays', async () => {
-    const server = new FakeServer({});
+    const server = new FakeServer({
+      '*': { status: 400, title: 'No', detail: 'The id is taken.' },
+    });
     const onDone = jest.fn();
     renderIn(<OwnEditor own={kept} onDone={onDone} />);
     type('Name', 'Another name');
