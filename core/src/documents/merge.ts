@@ -79,25 +79,15 @@ const mergeSessions: Merge<Session> = ({ was, mine, theirs }) => {
   };
 };
 
-/** Each judge's sheet from whoever has written on it. */
+/** Mark by mark; of the errors of course the higher count, where both have counted on. */
 const mergeMarked: Merge<MarkedRide> = (versions) => {
   const { was, mine, theirs } = versions;
-  const all = byFields<MarkedRide>('document', 'judges', 'corrections')(versions)!;
-  const own = mine.judges
-    .filter(
-      (judge) =>
-        !same(
-          judge,
-          was?.judges.find(({ at }) => at === judge.at),
-        ),
-    )
-    .map(({ at }) => at);
-  const { judges, corrections, errors } = mergeRides(mine, theirs, own);
-  const bothCounted =
-    was !== null && !same(mine.errors, was.errors) && theirs.errors !== was.errors;
+  const all = byFields<MarkedRide>('document', 'corrections')(versions)!;
+  const { corrections, errors } = mergeRides(mine, theirs, []);
+  const bothCounted = was !== null && mine.errors !== was.errors && theirs.errors !== was.errors;
   return {
-    merged: { ...all.merged, judges, corrections, ...(bothCounted && { errors }) },
-    overruled: all.overruled.filter((name) => !/^(judges|corrections|errors)/.test(name)),
+    merged: { ...all.merged, corrections, ...(bothCounted && { errors }) },
+    overruled: all.overruled.filter((name) => name !== 'errors' && name !== 'corrections'),
   };
 };
 

@@ -150,10 +150,11 @@ function keep(state: KeptState, next: Change): KeptState {
   const named = { kind: next.kind, id };
   const key = keyOf(named, state.page);
   const known = state.records[key];
+  const late = state.reached ? {} : { isLate: true as const };
   if (known) {
     // Where somebody has to choose, what is written on meanwhile waits for that.
     const { why: _, ...rest } = known;
-    const record = { ...rest, is: onTop(known, next) };
+    const record = { ...rest, is: onTop(known, next), ...late };
     // What is on its way cannot be taken back any more: it is changed once more.
     const records = state.sending.includes(key)
       ? { ...state.records, [key]: record }
@@ -161,7 +162,6 @@ function keep(state: KeptState, next: Change): KeptState {
     return { ...state, records };
   }
   const last = state.last + 1;
-  const late = state.reached ? {} : { isLate: true as const };
   const record: KeptRecord = { ...next, ...named, key, order: last, ...late };
   return { ...state, last, records: put(state.records, record) };
 }
@@ -237,7 +237,7 @@ function on(state: KeptState, key: string, to: (record: KeptRecord) => KeptRecor
   return record ? { ...state, records: put(state.records, to(record)) } : state;
 }
 
-const late = (records: Records): Records =>
+const allLate = (records: Records): Records =>
   Object.fromEntries(
     Object.entries(records).map(([key, r]) => [key, isDirty(r) ? { ...r, isLate: true } : r]),
   );
@@ -263,7 +263,7 @@ export const keptReducer =
     if (opened.match(action)) return open(state, action.payload);
     if (closed.match(action)) return close(state, action.payload);
     if (sending.match(action)) return { ...state, sending: action.payload };
-    if (away.match(action)) return { ...state, reached: false, records: late(state.records) };
+    if (away.match(action)) return { ...state, reached: false, records: allLate(state.records) };
     if (keepingFailed.match(action)) return { ...state, keeping: !action.payload };
     if (delivered.match(action)) {
       const { key, sent, saved } = action.payload;
