@@ -1,6 +1,6 @@
 import { createAction, type Reducer } from '@reduxjs/toolkit';
 import type { DocumentKind, Documents } from '@canter-book/core/documents';
-import { same } from '@canter-book/core/documents/fields';
+import { mergeFields, same } from '@canter-book/core/documents/fields';
 import { mergeDocument } from '@canter-book/core/documents/merge';
 import { CLIENT } from '../api/client.ts';
 
@@ -136,13 +136,11 @@ function fresh({ why: _, theirs: __, ...record }: KeptRecord): KeptRecord {
   return record;
 }
 
-/** What is to be on top of what waits already. */
-function onTop(record: KeptRecord, { kind, was, is }: Change): AnyDocument | null {
-  const mine = record.is;
+/** What is to be on top of what waits already; both are of this page, and nobody has to choose. */
+function onTop({ is: mine }: KeptRecord, { kind, was, is }: Change): AnyDocument | null {
   if (!is || !mine || !was || same(was, mine)) return is;
-  return (
-    (mergeDocument(kind, { was, mine: is, theirs: mine } as never)?.merged as AnyDocument) ?? is
-  );
+  const merged = mergeDocument(kind, { was, mine: is, theirs: mine } as never);
+  return (merged ?? mergeFields(was, is, mine)).merged as AnyDocument;
 }
 
 function keep(state: KeptState, next: Change): KeptState {

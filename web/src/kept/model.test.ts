@@ -50,7 +50,10 @@ const WITH: Record<Kind, (doc: Doc, word: string) => Doc> = {
     return { ...doc, judges: [{ ...judge, marks: { ...judge.marks, [word]: 6.5 } }] };
   },
 };
-const wordsIn = (value: unknown): string[] => JSON.stringify(value ?? null).match(/word\d+x/g) ?? [];
+const wordsIn = (value: unknown): string[] =>
+  JSON.stringify(value ?? null).match(/word\d+x/g) ?? [];
+
+const ON_ITS_WAY_MS = 40;
 
 /** The book, and what a removed phone has sent it. */
 class Book {
@@ -67,9 +70,11 @@ class Book {
     server.answers['*'] = (call: Call) => this.answer(call);
   }
 
-  private answer({ method, path, body }: Call): unknown {
+  private async answer({ method, path, body }: Call): Promise<unknown> {
+    await new Promise((on) => setTimeout(on, ON_ITS_WAY_MS / 2));
     if (this.isCut || method === 'GET') throw new TypeError('no network');
     const answer = this.take(path, body);
+    await new Promise((on) => setTimeout(on, ON_ITS_WAY_MS / 2));
     if (!this.losesAnswer) return answer;
     this.losesAnswer = false;
     throw new TypeError('cut');
@@ -114,7 +119,7 @@ class World {
 
   constructor() {
     device.kept.clear();
-    device.full = false;
+    device.full = device.isBusy = false;
     this.locks.install();
   }
 
@@ -174,9 +179,11 @@ const STEPS: Record<string, Step['run']> = {
   /** A form, or a single tap. */
   async tap(world, page, kind) {
     const word = world.newWord();
-    const was = world.shown(page, kind);
+    // As the page was told of it last: something may wait on top of that.
+    const record = page.getState().kept.records[keyOf(named(kind), page.name)];
+    const was = (record?.was ?? world.book.documents.get(FIRST[kind].id)) as unknown as Doc;
     const done = page.outbox.save(kind, asAny(was), asAny(WITH[kind](was, word)));
-    await pass(20);
+    await pass(3 * ON_ITS_WAY_MS);
     const outcome = await Promise.race([done, Promise.resolve(null)]);
     if (outcome && !outcome.error) world.acknowledged.add(word);
   },
@@ -195,6 +202,7 @@ const STEPS: Record<string, Step['run']> = {
   closeTab: (world, page) => (world.pages.length > 1 ? world.close(page) : null),
   refuseWrites: () => (device.full = true),
   takeWrites: () => (device.full = false),
+  refuseOne: () => (device.isBusy = true),
   cut: (world) => (world.book.isCut = true),
   restore: (world) => (world.book.isCut = false),
   loseAnswer: (world) => (world.book.losesAnswer = true),
@@ -243,8 +251,14 @@ const STEPS: Record<string, Step['run']> = {
   },
 };
 
+/** Mostly something is entered. */
+const name = fc.oneof(
+  { weight: 3, arbitrary: fc.constantFrom('type', 'see', 'tap', 'reload', 'refuseOne') },
+  { weight: 4, arbitrary: fc.constantFrom(...Object.keys(STEPS)) },
+);
+
 const step = fc.record({
-  name: fc.constantFrom(...Object.keys(STEPS)),
+  name,
   page: fc.nat(2),
   kind: fc.constantFrom(...KINDS),
   rest: fc.constantFrom(0, 1, 30, 800),
@@ -252,7 +266,7 @@ const step = fc.record({
 
 /** All is well again; every document is opened, and where somebody has to choose, their own stays. */
 async function settle(world: World): Promise<Page> {
-  device.full = false;
+  device.full = device.isBusy = false;
   world.book.isCut = world.book.isRemoved = world.book.losesAnswer = false;
   await pass(5000);
   for (const page of [...world.pages]) world.close(page);

@@ -132,6 +132,7 @@ export class Outbox {
   /** Of several that were refused together, each is asked alone. */
   private single = new Set<string>();
   private page!: Page;
+  private isStopped = false;
 
   readonly middleware: Middleware = (page) => {
     this.page = page as unknown as Page;
@@ -152,7 +153,11 @@ export class Outbox {
   /** The server may be back, or the page may be left: what waits goes at once. Resolves when it went, or is known to wait. */
   readonly flush = (): Promise<void> => this.courier.again();
 
-  readonly stop = (): void => this.courier.stop();
+  /** The page is gone. */
+  readonly stop = (): void => {
+    this.isStopped = true;
+    this.courier.stop();
+  };
 
   /** Saves a change; resolves when it is known what became of it. */
   save(kind: Change['kind'], was: AnyDocument | null, is: AnyDocument | null): Promise<Outcome> {
@@ -192,7 +197,8 @@ export class Outbox {
   }
 
   private async send(): Promise<Sent> {
-    if (!this.page.getState().kept.restored || !nextOf(this.page.getState().kept)) return 'done';
+    const { kept } = this.page.getState();
+    if (this.isStopped || !kept.restored || !nextOf(kept)) return 'done';
     return alone('outbox', async () => {
       const state = this.page.getState().kept;
       const next = nextOf(state);

@@ -7,12 +7,12 @@ export class FakeDevice {
   readonly kept = new Map<string, unknown>();
   /** It takes nothing any more. */
   full = false;
+  /** It does not take what comes next. */
+  isBusy = false;
 
   readonly module = {
     createStore: () => this.place,
-    promisifyRequest: async () => {
-      if (this.full) throw new DOMException('full', 'QuotaExceededError');
-    },
+    promisifyRequest: async () => {},
     get: async (key: string) => copyOf(this.kept.get(key)),
     getMany: async (names: string[]) => names.map((key) => copyOf(this.kept.get(key))),
     set: async (key: string, value: unknown) => void this.kept.set(key, copyOf(value)),
@@ -24,12 +24,15 @@ export class FakeDevice {
   /** A transaction: what is put into it is there when it is committed, and all of it. */
   private readonly place = async (_mode: string, work: (store: object) => unknown) => {
     const writes: [string, unknown][] = [];
+    const isTaken = !this.full && !this.isBusy;
+    this.isBusy = false;
     return work({
       put: (value: unknown, key: string) => void writes.push([key, copyOf(value)]),
       delete: (key: string) => void writes.push([key, undefined]),
       transaction: {
         commit: () => {
-          for (const [key, value] of this.full ? [] : writes) {
+          if (!isTaken) throw new DOMException('full', 'QuotaExceededError');
+          for (const [key, value] of writes) {
             if (value === undefined) this.kept.delete(key);
             else this.kept.set(key, value);
           }
