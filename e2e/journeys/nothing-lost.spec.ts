@@ -61,11 +61,124 @@ test('typed without a network and left, it is counted, and sent from another pag
   await expect(page.locator('[data-state="offline"]')).toContainText('kept on this device');
   await page.getByRole('link', { name: 'Horses' }).click();
   await expect(page).toHaveURL(/\/horses$/);
-  await expect(page.getByTestId('delivery')).toContainText('1 to send');
+  await expect(pill(page)).toContainText('1 to send');
   await page.unroute('**/api/**');
   await page.goto(`${server.url}/tests`);
   await expect.poll(() => textOf(lesson), { timeout: 20_000 }).toContain('let him breathe');
-  await expect(page.getByTestId('delivery')).toBeHidden();
+  await expect(pill(page)).toBeHidden();
+});
+
+/** From here on, and until it is given back, no request of the page is answered. */
+async function withoutNetwork(page: Page): Promise<() => Promise<void>> {
+  const cut = '**/api/**';
+  await page.route(cut, (route) => route.abort());
+  return () => page.unroute(cut);
+}
+const pill = (page: Page) => page.getByTestId('delivery');
+
+test('marks given without a network are counted on every page, and sent from another after a reload', async ({
+  page,
+}) => {
+  const [sheet] = await server.get<Stored[]>('lessons?sheets=1');
+  await page.goto(`${server.url}/tests/${sheet!.id}`);
+  await page.getByRole('button', { name: 'Mark a ride' }).click();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/mark$/);
+  const ride = new URL(page.url()).pathname.split('/').at(-2)!;
+  await expect(page.getByText('In the book')).toBeVisible();
+  const giveBack = await withoutNetwork(page);
+  await page.getByRole('button', { name: '6.5', exact: true }).click();
+  await expect(page.getByText('Kept on this device until the book answers')).toBeVisible();
+  // Made anew without the book, it is marked on.
+  await page.reload();
+  await expect(page.getByRole('list', { name: 'All marks' })).toContainText('6.5');
+  await page.getByRole('link', { name: 'Horses', exact: true }).click();
+  await expect(page).toHaveURL(/\/horses$/);
+  await expect(pill(page)).toContainText('1 to send');
+  await giveBack();
+  await page.goto(`${server.url}/debrief`);
+  const stored = () => server.get<{ judges: unknown }>(`rides/${ride}`);
+  await expect.poll(async () => JSON.stringify((await stored()).judges)).toContain('6.5');
+  await expect(pill(page)).toBeHidden();
+});
+
+test('a try the device refused to keep once is there after a reload', async ({ page }) => {
+  await page.addInitScript(() => {
+    const { put } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.put = function (value: unknown, key?: IDBValidKey) {
+      if (sessionStorage.getItem('refuse') !== 'once') return put.call(this, value, key);
+      sessionStorage.removeItem('refuse');
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  const { horse } = await demoIds(server, 'Bollard');
+  await page.goto(`${server.url}/ringside?horse=${horse}`);
+  await page.getByRole('button', { name: 'Begin the lesson' }).click();
+  await expect(pill(page)).toContainText('in the book');
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'next', exact: true }).click();
+  const giveBack = await withoutNetwork(page);
+  await page.evaluate(() => sessionStorage.setItem('refuse', 'once'));
+  await page.getByRole('button', { name: /^good/ }).click();
+  await page.getByRole('button', { name: /^lost/ }).click();
+  await expect(pill(page)).toContainText('kept here, 2 to send');
+  await giveBack();
+  const session = new URL(page.url()).pathname.split('/').pop()!;
+  await page.reload();
+  const seen = () => server.get<{ result?: string }[]>(`sessions/${session}/observations`);
+  await expect
+    .poll(async () => (await seen()).map(({ result }) => result))
+    .toEqual(['good', 'lost']);
+  await expect(pill(page)).toContainText('in the book');
+});
+
+test('a lesson in two tabs without a network, a line in each: both are there after a reload', async ({
+  page,
+  context,
+}) => {
+  const { lesson } = await demoIds(server, 'Bollard');
+  const other = await context.newPage();
+  const tabs = [page, other] as const;
+  for (const tab of tabs) {
+    await tab.goto(`${server.url}/desk/${lesson}`);
+    await editor(tab).press('Control+End');
+  }
+  const giveBack = await Promise.all(tabs.map(withoutNetwork));
+  await page.keyboard.type('A halt 6 s -- from here');
+  await other.keyboard.type('C halt 7 s -- from there');
+  for (const tab of tabs)
+    await expect(tab.locator('[data-state="offline"]')).toContainText('kept on this device');
+  await other.close();
+  await giveBack[0]!();
+  await page.goto(`${server.url}/debrief`);
+  // One goes to the book; the other waits for somebody to choose.
+  await expect(pill(page)).toContainText('1 not taken', { timeout: 20_000 });
+  await pill(page).click();
+  await page.getByRole('dialog').getByRole('link').click();
+  const choice = page.getByRole('dialog', { name: 'This lesson was saved in another place too.' });
+  await expect(choice).toContainText('from here');
+  await expect(choice).toContainText('from there');
+  await choice.getByRole('button', { name: 'Keep this one' }).click();
+  await expect(page.locator('[data-state="saved"]')).toBeVisible();
+  await expect(pill(page)).toBeHidden();
+});
+
+test('a form works without a network: an event is shown, counted, and in the book later', async ({
+  page,
+}) => {
+  const { horse } = await demoIds(server, 'Skipjack');
+  await page.goto(`${server.url}/horses/${horse}`);
+  await page.getByRole('button', { name: 'Note an event' }).click();
+  const giveBack = await withoutNetwork(page);
+  await page.getByLabel('What happened').fill('New saddle');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText('New saddle')).toBeVisible();
+  await expect(pill(page)).toContainText('1 to send');
+  await giveBack();
+  await page.goto(`${server.url}/tests`);
+  const events = async () =>
+    JSON.stringify((await server.get<{ events: unknown }>(`horses/${horse}`)).events);
+  await expect.poll(events, { timeout: 20_000 }).toContain('New saddle');
+  await expect(pill(page)).toBeHidden();
 });
 
 test('a horse half entered is not lost by a tab', async ({ page }) => {

@@ -65,17 +65,23 @@ test('a phone learns to trust the book, is paired, teaches without a network, an
   // Removed while it is away: what is still on it is kept aside, and taken by the owner.
   await own.context().setOffline(true);
   await own.getByRole('button', { name: /^lost/ }).click();
-  await expect(own.getByTestId('delivery')).toContainText('kept here, 1 to send');
+  await own.getByRole('button', { name: 'finish' }).click();
+  await own.getByRole('button', { name: 'rhythm, left rein: more' }).click();
+  await own.getByRole('button', { name: 'Save the lesson' }).click();
+  await expect(own.getByTestId('delivery')).toContainText('kept here, 3 to send');
   await page.goto(`${server.url}/phones`);
   await page.getByRole('button', { name: 'Remove' }).click();
   await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(page.getByText('The phone is removed.')).toBeVisible();
   await own.context().setOffline(false);
-  await expect(page.getByText('one observation')).toBeVisible({ timeout: 30_000 });
+  // All of it leaves the phone: what was seen, the marks, and the session as it ended.
+  await expect(page.getByText('2 observations')).toBeVisible({ timeout: 30_000 });
+  await expect(own.getByTestId('delivery')).toContainText('in the book');
   expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(2);
   await page.getByRole('button', { name: 'Take it into the book' }).click();
   await expect(page.getByText('All of it is in the book.')).toBeVisible();
-  expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(3);
+  expect(await server.get<unknown[]>(`sessions/${session}/observations`)).toHaveLength(4);
+  expect(await server.get(`sessions/${session}`)).toMatchObject({ endedAt: expect.any(String) });
   await own.goto(`https://${NAME}:${server.httpsPort}/pair`);
   await expect(own.getByText('This phone was removed from the book.')).toBeVisible();
 });
