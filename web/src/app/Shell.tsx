@@ -174,11 +174,16 @@ function Spine({ yard, tabs, you }: SpineProps) {
           </NavLink>
         ))}
       </nav>
-      <div className="hidden flex-col items-center gap-2 pb-3 md:flex landscape-phone:pb-0">
-        <DeliveryPill compact />
-        <You name={you} className="text-[#f7e9d6]" />
-        <HelpLink />
-        <ThemeButton />
+      <div className="contents flex-col items-center gap-2 pb-3 md:flex landscape-phone:pb-0">
+        {/* On a phone it lies above the tabs: what is not sent yet is said there too. */}
+        <div className="fixed right-3 bottom-[4.5rem] rounded-lg bg-ink md:static md:bg-transparent max-md:[&>button]:min-h-11 max-md:[&>button]:px-4 max-md:[&>button]:text-[13px]">
+          <DeliveryPill compact />
+        </div>
+        <div className="hidden md:contents">
+          <You name={you} className="text-[#f7e9d6]" />
+          <HelpLink />
+          <ThemeButton />
+        </div>
       </div>
     </header>
   );
