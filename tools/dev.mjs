@@ -1,4 +1,4 @@
-/** `npm run dev`: the server from its source on 4780, and the web app with live reload on 5173. */
+/** `npm run dev`: the server from its source on 4780 (or `PORT`), and the web app with live reload on 5173. */
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { FRESH_BOOK, freshBook } from './freshBook.mjs';

@@ -22,8 +22,15 @@ function run(command, args) {
   if (done.status !== 0) throw new Error(`"${command} ${args.join(' ')}" failed.`);
 }
 
-/** A package of the system: only tests need one. */
+/**
+ * A package of the system: only tests need one.
+ *
+ * @throws where it cannot be installed, with a sentence that says how it can
+ */
 function installPackage(name, called) {
+  const command = `apt-get install -y --no-install-recommends ${name}`;
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
+    throw new Error(`${called} is missing: install it with “sudo ${command}”.`);
   console.log(`Setting up: installing ${called} for the tests …`);
   run('apt-get', ['update', '-qq']);
   run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name]);

@@ -19,7 +19,7 @@ const WORDS =
   /core[\\/]src[\\/](daysSaid|arena[\\/]rein\.|progress[\\/]days\.|scales\.|words\.|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
-  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
+  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|kept|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|core[\\/]src[\\/](documents[\\/.]|book[\\/]mergeSession|sheet[\\/]mergeRides)|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
 
 const ICONS = /node_modules[\\/]lucide-react[\\/]dist[\\/]esm[\\/]icons[\\/]/;
 
@@ -84,5 +84,5 @@ export default defineConfig({
   },
   resolve: { alias: { 'node:module': resolve(import.meta.dirname, 'build/noModule.ts') } },
   worker: { format: 'es' },
-  server: { proxy: { '/api': 'http://127.0.0.1:4780' } },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env['PORT'] ?? 4780}` } },
 });

@@ -49,7 +49,7 @@ const rowsOf = async ({ db }: Server, table: PgTable) => {
 
 /** Something in every table, also what is easily forgotten. */
 async function fill({ book, db }: Server) {
-  await db.transaction((tx) => seedDemo(createBook(tx), new Date('2026-06-15T12:00:00Z')));
+  await db.transaction((tx) => seedDemo(createBook(tx), new Date('2026-06-15T12:00:00Z'), 5));
   await book.exercises.save({
     id: v7(),
     revision: 0,

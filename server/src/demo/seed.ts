@@ -36,8 +36,12 @@ function levelOf({ from, to, dip }: Story, week: number): number {
 
 const half = (value: number): number => Math.round(clamp(value, 0, 10) * 2) / 2;
 
-/** Writes the demo yard through the same repositories as everything else: twelve weeks up to yesterday. */
-export async function seedDemo(book: Book, now: Date): Promise<void> {
+/**
+ * Writes the demo yard through the same repositories as everything else: twelve weeks up to yesterday.
+ *
+ * @param weeks of lessons; fewer make a book that is as varied, and quicker to write
+ */
+export async function seedDemo(book: Book, now: Date, weeks = WEEKS): Promise<void> {
   const random = seeded(SEED);
   const today = Math.floor(now.getTime() / DAY_MS);
   const firstDay = today - WEEKS * 7;
@@ -57,7 +61,8 @@ export async function seedDemo(book: Book, now: Date): Promise<void> {
     const lesson = await saveLesson(book, horse, id(today - 2), now);
     const ride = compileRide(lesson.document, profileOf(horse, dateOf(today)));
     const observations: Observation[] = [];
-    for (const [n, day] of daysOf(demo, firstDay, today, random).entries()) {
+    const days = daysOf(demo, firstDay, today, random).filter((day) => day >= today - 7 * weeks);
+    for (const [n, day] of days.entries()) {
       const session = sessionOn(
         day,
         horse,
