@@ -19,7 +19,7 @@ const WORDS =
   /core[\\/]src[\\/](daysSaid|arena[\\/]rein\.|progress[\\/]days\.|scales\.|words\.|gaits[\\/]restriction\.|calendar[\\/](clock|occurrences|newTimetable)\.)/;
 /** What is on nearly every page and small. */
 const PAGE =
-  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|kept|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|core[\\/]src[\\/](documents[\\/.]|book[\\/]mergeSession|sheet[\\/]mergeRides)|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
+  /web[\\/]src[\\/](ui[\\/](Choose|Field|Page|ReinMark|Loading|Empty|Button|Strap|classNames|Rows)|api|kept[\\/](?!earlier|waitingFile)|app[\\/](dates|title|useInSteps)|features[\\/](arena[\\/](LazyLessonMini|useInSight)|plan[\\/]PlanLink))|core[\\/]src[\\/](documents[\\/.]|book[\\/]mergeSession|sheet[\\/]mergeRides)|node_modules[\\/](date-fns|lucide-react[\\/]dist[\\/]esm[\\/](?!icons)|uuid[\\/]dist[\\/](?!sha1|v35|v5|parse))[\\/]/;
 
 const ICONS = /node_modules[\\/]lucide-react[\\/]dist[\\/]esm[\\/]icons[\\/]/;
 
