@@ -10,7 +10,7 @@ import { createBookStore, type BookStore } from '../app/store.ts';
 import { useNotice } from '../app/notices.ts';
 import { horsesApi } from '../api/horses.ts';
 import { FakeServer, someHorse, type Call } from '../testing/render.tsx';
-import { isDirty } from './keptSlice.ts';
+import { changed, isDirty, takenOver } from './keptSlice.ts';
 import { useDocument, useDocumentState, useOpenRecord } from './useDocument.ts';
 import { useSave } from './useSave.ts';
 import { waitingIn } from './useWaiting.ts';
@@ -188,6 +188,23 @@ describe('a lesson at the desk', () => {
     expect(store.getState().kept.records).toEqual({});
   });
 
+  test('what a closed page had written comes up at the desk that shows the lesson, to choose', async () => {
+    const { book, result } = open();
+    book.stands = record(5, `${TEXT}K halt\n`);
+    const { kind, id } = result.current.document;
+    const left = { ...record(3), document: parseLesson(`${TEXT}E halt\n`).lesson };
+    const key = `${kind}:${id}@${store.getState().kept.page}/gone`;
+    await act(() =>
+      store.dispatch(takenOver([{ kind, id, key, was: record(3), is: left, order: 0 }])),
+    );
+    await pass(50);
+    expect(result.current.state?.kind).toBe('conflict');
+    act(() => result.current.document.settle('mine'));
+    await pass(50);
+    expect(printLesson(book.stands.document)).toContain('E halt');
+    expect(result.current.state).toEqual({ kind: 'saved', revision: 6 });
+  });
+
   test('tags go with the lines another device wrote, and the lines with its tags', async () => {
     const { book, result, text } = open();
     book.stands = record(5, `${TEXT}K halt\n`);
@@ -318,6 +335,17 @@ describe('a form, or a single tap', () => {
     expect(Object.values(store.getState().kept.records)).toMatchObject([
       { why: 'why', is: { events: [{ text: 'Shod' }] } },
     ]);
+  });
+
+  test('one that the server trips over is set aside, and holds up no other', async () => {
+    const book = new OneInBook('horses', horse);
+    book.server.answers['PUT /api/lessons/l1'] = { status: 500, title: 't', detail: 'Broken.' };
+    const lesson = { ...record(0), id: 'l1' };
+    store.dispatch(changed([{ kind: 'lesson', was: null, is: lesson }]));
+    store.dispatch(changed([{ kind: 'horse', was: horse, is: noted('Shod') }]));
+    await pass(50);
+    expect(book.stands.events).toMatchObject([{ text: 'Shod' }]);
+    expect(Object.values(store.getState().kept.records)).toMatchObject([{ why: 'Broken.' }]);
   });
 
   test('made and taken back before the book heard of it, it never gets there', async () => {

@@ -223,6 +223,23 @@ function settle(record: KeptRecord, keptVersion: 'mine' | 'theirs'): KeptRecord 
   return { ...fresh(record), was: theirs, is };
 }
 
+/** Where a page shows the document as the book has it, what a closed page had written comes up there, to choose. */
+function contest(state: KeptState, { key, theirs }: ReturnType<typeof contested>['payload']) {
+  const record = state.records[key];
+  if (!record) return state;
+  const shown = state.records[keyOf(record, state.page)];
+  const to = shown && shown !== record && !isDirty(shown) ? shown : record;
+  const { isOpen: _, ...rest } = record;
+  const next: KeptRecord = {
+    ...rest,
+    ...(to.isOpen && { isOpen: true }),
+    key: to.key,
+    theirs,
+    isLate: true,
+  };
+  return { ...state, records: { ...without(state.records, key), [next.key]: next } };
+}
+
 const taken = (state: KeptState, records: readonly KeptRecord[]): KeptState => ({
   ...state,
   last: Math.max(state.last, ...records.map(({ order }) => order)),
@@ -235,10 +252,12 @@ function on(state: KeptState, key: string, to: (record: KeptRecord) => KeptRecor
   return record ? { ...state, records: put(state.records, to(record)) } : state;
 }
 
-const allLate = (records: Records): Records =>
-  Object.fromEntries(
-    Object.entries(records).map(([key, r]) => [key, isDirty(r) ? { ...r, isLate: true } : r]),
-  );
+/** What was late before stays as it is: the device need not write it again. */
+function allLate(records: Records): Records {
+  const now = Object.values(records).filter((r) => !r.isLate && isDirty(r));
+  if (now.length === 0) return records;
+  return { ...records, ...Object.fromEntries(now.map((r) => [r.key, { ...r, isLate: true }])) };
+}
 
 const initial: KeptState = {
   page: CLIENT,
@@ -271,10 +290,7 @@ export const keptReducer =
       const { key, why } = action.payload;
       return on({ ...state, reached: true }, key, (record) => ({ ...record, why, isLate: true }));
     }
-    if (contested.match(action)) {
-      const { key, theirs } = action.payload;
-      return on({ ...state, reached: true }, key, (r) => ({ ...r, theirs, isLate: true }));
-    }
+    if (contested.match(action)) return contest({ ...state, reached: true }, action.payload);
     if (settled.match(action))
       return on(state, action.payload.key, (r) => settle(r, action.payload.keep));
     if (sentAgain.match(action)) return on(state, action.payload, fresh);

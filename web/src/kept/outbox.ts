@@ -267,10 +267,12 @@ export class Outbox {
       tell(detail);
       return 'more';
     }
+    // One that the server trips over must not hold up all others: it is set aside like one it refuses.
+    const mayBeTaken = !isRefusal(status) && status !== 500;
     // Changed once more meanwhile: that may be taken.
-    if (isRefusal(status) && getState().kept.records[key]?.is !== is) return 'more';
+    if (!mayBeTaken && getState().kept.records[key]?.is !== is) return 'more';
     const isAsked = this.waiting.has(key) && !record.isLate && !record.isOpen;
-    if (!isRefusal(status) && !(isAsked && isSaid(status))) {
+    if (mayBeTaken && !(isAsked && isSaid(status))) {
       dispatch(away());
       this.showAgain(record);
       for (const waiting of [...this.waiting.keys()]) {

@@ -1,4 +1,5 @@
 import { lazy, Suspense } from 'react';
+import { parseLesson } from '@canter-book/core/notation/parse';
 import { printLesson } from '@canter-book/core/notation/print';
 import { useDocumentState, useOpenRecord } from '../../../kept/useDocument.ts';
 import { SaveNote } from './SaveNote.tsx';
@@ -19,17 +20,20 @@ interface SavingConflictProps {
 
 /** When the lesson was saved elsewhere too: both versions, and a choice. */
 export function SavingConflict({ lesson, text, onText }: SavingConflictProps) {
-  const theirs = useOpenRecord(lesson)?.theirs;
-  if (!theirs) return null;
-  const inBook = printLesson(theirs.document);
+  const record = useOpenRecord(lesson);
+  if (!record?.theirs) return null;
+  const [here, inBook] = [record.is, record.theirs].map(({ document }) => printLesson(document));
+  // It may come from a page that was closed, and not be what is seen.
+  const isSeen = printLesson(parseLesson(text).lesson) === here;
   return (
     <Suspense>
       <Conflict
-        mine={text}
-        theirs={inBook}
+        mine={isSeen ? text : here!}
+        theirs={inBook!}
         onKeep={(keep) => {
           lesson.settle(keep);
-          if (keep === 'theirs') onText(inBook);
+          if (keep === 'theirs') onText(inBook!);
+          else if (!isSeen) onText(here!);
         }}
       />
     </Suspense>
