@@ -72,7 +72,7 @@ export function openApi(resources: Readonly<Record<string, Resource>>) {
   const named = Object.values(resources).flatMap(({ schemas = {} }) => Object.entries(schemas));
   return {
     openapi: '3.1.0',
-    info: { title: 'Canter Book', version: '0.1.0' },
+    info: { title: 'Canter Book', version: '0.2.0' },
     paths: pathsOf(resources),
     components: {
       schemas: {
