@@ -44,18 +44,18 @@ describe('pages without their data', () => {
     answers['/api/horses'] = [];
     answers['/api/yard'] = [];
     open('/');
-    expect(await screen.findByText('The book is empty.')).toBeTruthy();
+    await screen.findByText('The book is empty.');
     expect(document.title).toBe('Today · Canter Book');
   });
 
   test('a server that does not answer is said, and asked again', async () => {
     open('/debrief');
-    expect(await screen.findByText('The book’s server does not answer')).toBeTruthy();
+    await screen.findByText('The book’s server does not answer');
     answers['/api/sessions'] = [];
     answers['/api/horses'] = [];
     answers['/api/riders'] = [];
     fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
-    expect(await screen.findByText('Nothing has been taught yet.')).toBeTruthy();
+    await screen.findByText('Nothing has been taught yet.');
   });
 
   test('what is not in the book, and what is no page, are said in words', async () => {
@@ -64,10 +64,10 @@ describe('pages without their data', () => {
     answers['/api/sessions'] = [];
     answers['/api/riders'] = [];
     open('/horses/x');
-    expect(await screen.findByText('There is no such horse in the book.')).toBeTruthy();
+    await screen.findByText('There is no such horse in the book.');
     cleanup();
     open('/no/such/page');
-    expect(await screen.findByText('There is no such page in the book.')).toBeTruthy();
+    await screen.findByText('There is no such page in the book.');
   });
 });
 
@@ -91,8 +91,8 @@ test('one more screen is its file and its line: in the shell, with what it asks 
       </BookRouter>
     </Provider>,
   );
-  expect(await screen.findByRole('heading', { name: 'Rag doll' })).toBeTruthy();
-  expect(screen.getByRole('link', { name: 'Horses' })).toBeTruthy();
+  await screen.findByRole('heading', { name: 'Rag doll' });
+  screen.getByRole('link', { name: 'Horses' });
   expect(file).toHaveBeenCalledTimes(1);
   window.history.replaceState(null, '', '/');
 });

@@ -100,10 +100,10 @@ describe('Today', () => {
   test('shows what each horse waits for, and the way to its lesson', async () => {
     book();
     renderIn(<Today />);
-    expect(await screen.findByRole('link', { name: 'Marram' })).toBeTruthy();
+    await screen.findByRole('link', { name: 'Marram' });
     expect(screen.getByText(/Contact/).textContent).toContain('left');
-    expect(screen.getByText('5.2')).toBeTruthy();
-    expect(screen.getByText('Look up')).toBeTruthy();
+    screen.getByText('5.2');
+    screen.getByText('Look up');
     expect(screen.getByRole('link', { name: 'Teach' }).getAttribute('href')).toBe(
       `/ringside?horse=${horse.id}`,
     );
@@ -114,12 +114,12 @@ describe('the page of a horse', () => {
   test('has its theme, its straps, its last sessions and its homework', async () => {
     book();
     renderIn(<HorsePage />, undefined, `/horses/${horse.id}`, '/horses/:id');
-    expect(await screen.findByText('One tempo')).toBeTruthy();
-    expect(screen.getByText(/hollow on the left/)).toBeTruthy();
-    expect(await screen.findByRole('img', { name: /contact, left rein: about 5/ })).toBeTruthy();
-    expect(screen.getByRole('img', { name: 'rhythm, right rein: no marks yet' })).toBeTruthy();
-    expect(await screen.findByText(/2 of 3 good/)).toBeTruthy();
-    expect(screen.getByText('Look up')).toBeTruthy();
+    await screen.findByText('One tempo');
+    screen.getByText(/hollow on the left/);
+    await screen.findByRole('img', { name: /contact, left rein: about 5/ });
+    screen.getByRole('img', { name: 'rhythm, right rein: no marks yet' });
+    await screen.findByText(/2 of 3 good/);
+    screen.getByText('Look up');
   });
 });
 
@@ -215,7 +215,7 @@ describe('the debrief', () => {
     const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
     expect(save.disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Homework'), { target: { value: 'Count to four' } });
-    expect(screen.getByText('not saved yet')).toBeTruthy();
+    screen.getByText('not saved yet');
     fireEvent.click(save);
     await waitFor(() => expect(server.sent('PUT')).toHaveLength(1));
     expect(server.sent('PUT')[0]!.body).toMatchObject({
@@ -228,7 +228,7 @@ describe('the debrief', () => {
   test('the list has the days with their sessions', async () => {
     book();
     renderIn(<Debriefs />);
-    expect(await screen.findByText(pastDate(session.date))).toBeTruthy();
+    await screen.findByText(pastDate(session.date));
     expect((await screen.findByText('Marram')).closest('a')!.getAttribute('href')).toBe(
       `/debrief/${S}`,
     );
@@ -248,9 +248,9 @@ describe('the debrief', () => {
     ];
     renderIn(<Debriefs />);
     fireEvent.click(await screen.findByRole('button', { name: 'Earlier sessions' }));
-    expect(await screen.findByText('The first')).toBeTruthy();
-    expect(screen.getByText('Monday, 1 December 2025')).toBeTruthy();
-    expect(screen.getByText('Lesson 0')).toBeTruthy();
+    await screen.findByText('The first');
+    screen.getByText('Monday, 1 December 2025');
+    screen.getByText('Lesson 0');
     expect(screen.queryByRole('button', { name: 'Earlier sessions' })).toBeNull();
   });
 });
@@ -260,8 +260,8 @@ test('progress begins with the whole yard: who needs what', async () => {
   renderIn(<ProgressIndex />);
   const link = (await screen.findByText('Marram')).closest('a')!;
   expect(link.getAttribute('href')).toBe(`/progress/${horse.id}`);
-  expect(screen.getByText('set back')).toBeTruthy();
-  expect(screen.getByText(/^contact,/)).toBeTruthy();
+  screen.getByText('set back');
+  screen.getByText(/^contact,/);
 });
 
 describe('the way to the ringside', () => {
@@ -273,7 +273,7 @@ describe('the way to the ringside', () => {
     });
     expect(begin.disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Horse'), { target: { value: horse.id } });
-    expect(screen.getByText(/write one at the desk/)).toBeTruthy();
+    screen.getByText(/write one at the desk/);
     expect(screen.getByText(/Before you begin/).textContent).toBe('Before you begin:');
     // Without a lesson it is a session without a plan.
     expect(begin.disabled).toBe(false);

@@ -47,7 +47,7 @@ describe('a strap', () => {
     const { container } = render(
       <Strap side="left" value={7} spread={0.5} notch={6} label="rhythm" />,
     );
-    expect(screen.getByRole('img', { name: 'rhythm' })).toBeTruthy();
+    screen.getByRole('img', { name: 'rhythm' });
     expect(container.querySelectorAll('circle')).toHaveLength(11);
     const keeper = container.querySelector('rect[fill-opacity]')!;
     expect(Number(keeper.getAttribute('width'))).toBeCloseTo(52, 6);
@@ -86,8 +86,8 @@ test('a field says its error in words, and points to it', () => {
 
 test('the rein has a mark and a word, not only a colour', () => {
   render(<ReinMark rein="left" />);
-  expect(screen.getByText('left')).toBeTruthy();
-  expect(screen.getByText('◐')).toBeTruthy();
+  screen.getByText('left');
+  screen.getByText('◐');
 });
 
 test('a question is answered with yes or no', () => {

@@ -39,10 +39,10 @@ describe('the book as a file', () => {
   test('is looked at before it is taken', async () => {
     const server = open();
     give('A book file', 'book.jsonl', '{}\n');
-    expect(await screen.findByText('✓ The file is complete.')).toBeTruthy();
-    expect(screen.getByText('new')).toBeTruthy();
+    await screen.findByText('✓ The file is complete.');
+    screen.getByText('new');
     fireEvent.click(screen.getByRole('button', { name: 'Import it' }));
-    expect(await screen.findByText('✓ It is in the book.')).toBeTruthy();
+    await screen.findByText('✓ It is in the book.');
     expect(server.sent('POST')).toHaveLength(2);
   });
 
@@ -55,8 +55,8 @@ describe('the book as a file', () => {
       }),
     });
     give('A book file', 'book.jsonl', '{}\n');
-    expect(await screen.findByText(/cut short or changed/)).toBeTruthy();
-    expect(screen.getByText('line 7: horse: name give a name')).toBeTruthy();
+    await screen.findByText(/cut short or changed/);
+    screen.getByText('line 7: horse: name give a name');
     fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(screen.queryByText(/cut short/)).toBeNull();
   });
@@ -77,7 +77,7 @@ describe('the book as a file', () => {
       name: 'Import it',
     });
     expect(take.disabled).toBe(true);
-    expect(screen.getByText('Nothing in it is new.')).toBeTruthy();
+    screen.getByText('Nothing in it is new.');
   });
 });
 
@@ -88,10 +88,10 @@ describe('sessions from a table', () => {
     const server = open();
     await waitFor(() => expect(server.calls.length).toBeGreaterThanOrEqual(2));
     give('A table of sessions', 'old.csv', CSV);
-    expect(await screen.findByText('1 of 2 rows can be imported.', { exact: false })).toBeTruthy();
-    expect(screen.getByText(/line 3: horse “Nobody”, no horse of this name/)).toBeTruthy();
+    await screen.findByText('1 of 2 rows can be imported.', { exact: false });
+    screen.getByText(/line 3: horse “Nobody”, no horse of this name/);
     fireEvent.click(screen.getByRole('button', { name: 'Import 1 session' }));
-    expect(await screen.findByText('✓ 1 session imported.')).toBeTruthy();
+    await screen.findByText('✓ 1 session imported.');
     const { sessions, observations } = server.sent('POST')[0]!.body as {
       sessions: { horseId: string; date: string; id: string }[];
       observations: { value: number; scale: string; sessionId: string }[];
@@ -108,7 +108,7 @@ describe('sessions from a table', () => {
     const date = await screen.findByLabelText<HTMLSelectElement>('What “Date” is');
     fireEvent.change(screen.getByLabelText('What “Horse” is'), { target: { value: 'date' } });
     expect(date.value).toBe('');
-    expect(screen.getByText('0 of 2 rows can be imported.', { exact: false })).toBeTruthy();
+    screen.getByText('0 of 2 rows can be imported.', { exact: false });
   });
 });
 
@@ -121,10 +121,10 @@ describe('readings from a table', () => {
       'hand.csv',
       'date,horse,reading,rein,gait,value,detail\n2026-01-05,Marram,contact,left,trot,2 / 3,during\n2026-01-05,Marram,aid,left,walk,late,\n2026-01-05,Marram,aid,left,walk,soonish,\n',
     );
-    expect(await screen.findByText('2 of 3 rows can be imported.', { exact: false })).toBeTruthy();
-    expect(screen.getByText(/line 4: value “soonish”, value: at once/)).toBeTruthy();
+    await screen.findByText('2 of 3 rows can be imported.', { exact: false });
+    screen.getByText(/line 4: value “soonish”, value: at once/);
     fireEvent.click(screen.getByRole('button', { name: 'Import 2 readings' }));
-    expect(await screen.findByText('✓ 2 readings imported.')).toBeTruthy();
+    await screen.findByText('✓ 2 readings imported.');
     const { body } = server.sent('POST')[0]!;
     const { sessions, observations } = body as {
       sessions: { id: string }[];
@@ -155,14 +155,14 @@ test('safety copies are listed, written at once and read through', async () => {
       report({ whole: (body as { name: string }).name.includes('-18T') }),
   });
   const section = await screen.findByRole('region', { name: 'Safety copies' });
-  expect(within(section).getByText('1 older')).toBeTruthy();
+  within(section).getByText('1 older');
   fireEvent.click(within(section).getByRole('button', { name: 'Write one now' }));
-  expect(await within(section).findByText('2 older')).toBeTruthy();
+  await within(section).findByText('2 older');
   const checks = within(section).getAllByRole('button', { name: /^Check the copy of/ });
   fireEvent.click(checks[0]!);
-  expect(await within(section).findByText(/✓ complete, 12 records read/)).toBeTruthy();
+  await within(section).findByText(/✓ complete, 12 records read/);
   fireEvent.click(checks[1]!);
-  expect(await within(section).findByText(/✕ cut short or changed/)).toBeTruthy();
+  await within(section).findByText(/✕ cut short or changed/);
   expect(server.sent('POST')).toHaveLength(3);
 });
 

@@ -154,14 +154,14 @@ describe('laying down by letters', () => {
   test('shows the ghost under the pointer, and asks for the second letter', () => {
     choose(/^C circle/);
     take('across the school');
-    expect(screen.getByText(/at which letter\?/)).toBeTruthy();
+    screen.getByText(/at which letter\?/);
     const h = screen.getByRole('button', { name: 'across the school at H' });
     fireEvent.pointerEnter(h);
-    expect(screen.getByTestId('ghost')).toBeTruthy();
+    screen.getByTestId('ghost');
     fireEvent.pointerLeave(h);
     expect(screen.queryByTestId('ghost')).toBeNull();
     act(() => void fireEvent.keyDown(document, { key: 'h' }));
-    expect(screen.getByText(/from H to which letter\?/)).toBeTruthy();
+    screen.getByText(/from H to which letter\?/);
     fireEvent.click(screen.getByRole('button', { name: 'across the school to F' }));
     expect(text).toContain('C circle left 20\nH-X-F change rein\nH-K loop 5\n');
   });

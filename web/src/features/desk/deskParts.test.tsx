@@ -69,7 +69,7 @@ describe('a slip', () => {
     );
     expect(screen.getByRole('status').textContent).toBe('Slips: 1 that cannot be ridden, 1 hint.');
     expect(screen.getAllByRole('note')).toHaveLength(1);
-    expect(screen.getByText('wet sand')).toBeTruthy();
+    screen.getByText('wet sand');
     cleanup();
     const answers = { onFix: () => {}, onAllow: () => {} };
     const { rerender } = render(<LessonSlips reviewed={null} slips={[]} {...answers} />);
@@ -97,7 +97,7 @@ describe('the drawing', () => {
     open(null);
     const drawing = screen.getByRole('img');
     expect(drawing.getAttribute('aria-label')).toContain('C circle left 20; K circle left 20');
-    for (const letter of 'AKVESHCMRBPFDLXIG') expect(screen.getByText(letter)).toBeTruthy();
+    for (const letter of 'AKVESHCMRBPFDLXIG') screen.getByText(letter);
   });
 
   test('the horse follows the play head', () => {
@@ -150,7 +150,7 @@ describe('the strip', () => {
         onMove={() => {}}
       />,
     );
-    expect(await screen.findByTitle('warm-up')).toBeTruthy();
+    await screen.findByTitle('warm-up');
     const range = screen.getByRole('slider', { name: 'Place of the play head' });
     fireEvent.input(range, { target: { value: '12' } });
     expect(player.seconds).toBeCloseTo(12, 6);
@@ -171,7 +171,7 @@ describe('the strip', () => {
         onMove={() => {}}
       />,
     );
-    expect(screen.getByRole('slider')).toBeTruthy();
+    screen.getByRole('slider');
   });
 });
 
@@ -183,7 +183,7 @@ test('each of the shares adds up to the whole', () => {
     const shares = [...row.textContent!.matchAll(/(\d+) %/g)].map(([, n]) => Number(n));
     expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThanOrEqual(1);
   }
-  expect(screen.getByTitle(/trot \d+ m, canter 0 m/)).toBeTruthy();
+  screen.getByTitle(/trot \d+ m, canter 0 m/);
 });
 
 describe('where something dragged goes', () => {
@@ -299,9 +299,9 @@ describe('slips in the arena', () => {
 
 test('the legend names the horse whose strides are drawn', () => {
   const { rerender } = render(<BeatLegend horse="Tansy" />);
-  expect(screen.getByText(/Tansy’s strides/)).toBeTruthy();
+  screen.getByText(/Tansy’s strides/);
   rerender(<BeatLegend horse={null} />);
-  expect(screen.getByText(/one period, one stride/)).toBeTruthy();
+  screen.getByText(/one period, one stride/);
 });
 
 describe('where the text is', () => {
@@ -324,8 +324,8 @@ describe('where the text is', () => {
   test('two versions are shown, and one is chosen', () => {
     const onKeep = jest.fn();
     render(<Conflict mine="A halt" theirs="C halt" onKeep={onKeep} />);
-    expect(screen.getByText('A halt')).toBeTruthy();
-    expect(screen.getByText('C halt')).toBeTruthy();
+    screen.getByText('A halt');
+    screen.getByText('C halt');
     fireEvent.click(screen.getByRole('button', { name: 'Use that one' }));
     expect(onKeep).toHaveBeenCalledWith('theirs');
   });

@@ -12,9 +12,7 @@ describe('the shorthand on the page of help', () => {
     new FakeServer();
     renderIn(<Help />);
     for (const { line } of rows)
-      expect(
-        screen.getByText((_, e) => e?.tagName === 'CODE' && e.textContent === line),
-      ).toBeTruthy();
+      screen.getByText((_, e) => e?.tagName === 'CODE' && e.textContent === line);
     expect((await screen.findAllByRole('img')).length).toBeGreaterThan(20);
   });
 });

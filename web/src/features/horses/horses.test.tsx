@@ -92,7 +92,7 @@ describe('the form of a horse', () => {
     fireEvent.change(screen.getByLabelText('From'), { target: { value: '2026-06-10' } });
     fireEvent.change(screen.getByLabelText('Until'), { target: { value: '2026-06-01' } });
     save();
-    expect(await screen.findByText('✕ It must not end before it begins.')).toBeTruthy();
+    await screen.findByText('✕ It must not end before it begins.');
     expect(server.sent('PUT')).toEqual([]);
     fireEvent.change(screen.getByLabelText('Until'), { target: { value: '2026-07-01' } });
     save();
@@ -113,9 +113,9 @@ describe('the form of a horse', () => {
     fireEvent.change(screen.getByLabelText(/Height/), { target: { value: '20' } });
     fireEvent.change(screen.getByLabelText(/Steepest/), { target: { value: '80' } });
     save();
-    expect(await screen.findByText('✕ give a name')).toBeTruthy();
-    expect(screen.getByText('✕ Enter a height between 70 and 210 cm')).toBeTruthy();
-    expect(screen.getByText('✕ Enter a sensible number, or leave it empty')).toBeTruthy();
+    await screen.findByText('✕ give a name');
+    screen.getByText('✕ Enter a height between 70 and 210 cm');
+    screen.getByText('✕ Enter a sensible number, or leave it empty');
     expect(server.sent('PUT')).toHaveLength(0);
     expect(onSaved).not.toHaveBeenCalled();
   });
@@ -140,16 +140,16 @@ describe('the form of a horse', () => {
 
   test('shows the limits of the chosen stage', () => {
     open(someHorse({ stage: 2 }));
-    expect(screen.getByText('stage: 8')).toBeTruthy();
-    expect(screen.getByText('stage: none yet')).toBeTruthy();
+    screen.getByText('stage: 8');
+    screen.getByText('stage: none yet');
   });
 });
 
 describe('the strides of a horse', () => {
   test('are those of its height until they are measured', () => {
     renderIn(<Strides horse={someHorse()} />);
-    expect(screen.getByText('By height, until they are measured.')).toBeTruthy();
-    expect(screen.getByText('2.73 m')).toBeTruthy();
+    screen.getByText('By height, until they are measured.');
+    screen.getByText('2.73 m');
   });
 
   test('a ridden distance is kept, and shown with its uncertainty', async () => {
@@ -172,8 +172,8 @@ describe('the strides of a horse', () => {
     });
     cleanup();
     renderIn(<Strides horse={someHorse({ measured: [measured!] })} />);
-    expect(screen.getByText('1.85 m')).toBeTruthy();
-    expect(screen.getByText('± 0.02')).toBeTruthy();
+    screen.getByText('1.85 m');
+    screen.getByText('± 0.02');
   });
 
   test('figures that cannot be are said', async () => {
@@ -182,18 +182,16 @@ describe('the strides of a horse', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Measure strides' }));
     fireEvent.change(screen.getByLabelText('Metres'), { target: { value: '2' } });
     fireEvent.click(screen.getByRole('button', { name: 'Save' }));
-    expect(await screen.findByText('✕ ride at least 5 m')).toBeTruthy();
+    await screen.findByText('✕ ride at least 5 m');
     expect(server.sent('PUT')).toHaveLength(0);
     fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
-    expect(screen.getByRole('button', { name: 'Measure strides' })).toBeTruthy();
+    screen.getByRole('button', { name: 'Measure strides' });
   });
 });
 
 test('two straps a scale, each said in words', () => {
   const standing = { left: { mean: 6.24, sd: 0.41, marks: 9, monthAgo: 5.5 }, right: null };
   renderIn(<ScaleStraps scale="contact" words="light" standing={standing} />);
-  expect(
-    screen.getByRole('img', { name: 'contact, left rein: about 6.2, give or take 0.4' }),
-  ).toBeTruthy();
-  expect(screen.getByRole('img', { name: 'contact, right rein: no marks yet' })).toBeTruthy();
+  screen.getByRole('img', { name: 'contact, left rein: about 6.2, give or take 0.4' });
+  screen.getByRole('img', { name: 'contact, right rein: no marks yet' });
 });

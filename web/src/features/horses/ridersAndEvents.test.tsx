@@ -37,14 +37,14 @@ describe('the riders', () => {
 
   test('stand with their habits, theme, stage and corners', async () => {
     await open();
-    expect(await screen.findByText('Looks down.')).toBeTruthy();
-    expect(screen.getByText('· stage 6')).toBeTruthy();
-    expect(await screen.findByText(/corners with bend, four weeks: 9 of 12/)).toBeTruthy();
+    await screen.findByText('Looks down.');
+    screen.getByText('· stage 6');
+    await screen.findByText(/corners with bend, four weeks: 9 of 12/);
   });
 
   test('none yet says so; a new one is added by name, without spaces around it', async () => {
     const server = await open([]);
-    expect(await screen.findByText('No rider yet.')).toBeTruthy();
+    await screen.findByText('No rider yet.');
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add' }).disabled).toBe(true);
     type('New rider', '  Pia Undershaw ');
     press('Add');
@@ -89,7 +89,7 @@ describe('the riders', () => {
     fireEvent.click(await screen.findByRole('button', { name: 'Change Ines Calloway' }));
     type('Theme', 'Something else');
     press('Cancel');
-    expect(screen.getByText('Corners ridden with bend')).toBeTruthy();
+    screen.getByText('Corners ridden with bend');
     expect(server.sent('PUT')).toHaveLength(0);
   });
 });
@@ -117,13 +117,13 @@ describe('the events of a horse', () => {
       ...events,
       { date: '2026-03-20', kind: 'theme', text: 'Shoulders in front' },
     ]);
-    expect(await screen.findByRole('button', { name: 'Note an event' })).toBeTruthy();
+    await screen.findByRole('button', { name: 'Note an event' });
   });
 
   test('what the book does not take is said, and stays written', async () => {
     new FakeServer({ '*': { status: 400, title: 'No', detail: 'The words are too many.' } });
     renderIn(<Events horse={someHorse()} />);
-    expect(screen.getByText(/it shows in the charts/)).toBeTruthy();
+    screen.getByText(/it shows in the charts/);
     press('Note an event');
     type('What happened', 'New saddle');
     press('Note it');
@@ -139,14 +139,14 @@ describe('strides by taps', () => {
   test('count from the first mark, and time it to hundredths', () => {
     const measured = jest.fn();
     render(<StrideTaps unit="strides" onMeasured={measured} />);
-    expect(screen.getByText('Tap at the first mark, then with each of the strides')).toBeTruthy();
+    screen.getByText('Tap at the first mark, then with each of the strides');
     tap(1000);
     expect(measured).not.toHaveBeenCalled();
     tap(1783);
     expect(measured).toHaveBeenLastCalledWith(1, 0.78);
     tap(2561);
     expect(measured).toHaveBeenLastCalledWith(2, 1.56);
-    expect(screen.getByText('2 strides: the last tap is at the second mark')).toBeTruthy();
+    screen.getByText('2 strides: the last tap is at the second mark');
     press('again');
     tap(9000);
     expect(measured).toHaveBeenCalledTimes(2);

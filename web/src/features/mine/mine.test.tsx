@@ -46,7 +46,7 @@ test('the homework comes first, and its answer goes back once', async () => {
     },
   });
   renderIn(<Mine />);
-  expect(await screen.findByText('Two quiet breaths')).toBeTruthy();
+  await screen.findByText('Two quiet breaths');
   const send = screen.getByRole<HTMLButtonElement>('button', { name: 'Send it' });
   expect(send.disabled).toBe(true);
   fireEvent.click(screen.getByRole('button', { name: 'partly' }));
@@ -54,7 +54,7 @@ test('the homework comes first, and its answer goes back once', async () => {
     target: { value: ' he waits for me ' },
   });
   fireEvent.click(send);
-  expect(await screen.findByText(/“he waits for me”/)).toBeTruthy();
+  await screen.findByText(/“he waits for me”/);
   expect(server.sent('POST').map((c) => c.body)).toMatchObject([
     { sessionId: SESSION, did: 'partly', felt: 'he waits for me' },
   ]);
@@ -83,7 +83,7 @@ test('days without a lesson, the lessons, and where the horse stands', async () 
   const [hack, ...others] = within(horse).getAllByRole('listitem');
   expect(hack!.textContent).toContain('hack or stretch, 40 min');
   expect(others).toEqual([]);
-  expect(within(horse).getByLabelText(/^rhythm, left rein: about \d/)).toBeTruthy();
+  within(horse).getByLabelText(/^rhythm, left rein: about \d/);
   await waitFor(() =>
     expect(screen.getByRole('region', { name: 'Your lessons' }).textContent).toContain(
       'Kelpwick · 45 min · Slipway',

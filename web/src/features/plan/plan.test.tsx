@@ -142,12 +142,12 @@ describe('a lesson proposed', () => {
     answer = async () =>
       plan({ aim: aim('trot-circle', 'Circle in trot'), otherAims: [aim('travers', 'Travers')] });
     open();
-    expect(await screen.findByRole('heading', { name: 'Circle in trot, 20 m' })).toBeTruthy();
+    await screen.findByRole('heading', { name: 'Circle in trot, 20 m' });
     const strip = screen.getByRole('list', { name: 'The sets in their order' });
     expect(within(strip).getByRole('link').textContent).toContain('the aim');
-    expect(await within(strip).findByRole('img', { name: 'Circle in trot, drawn' })).toBeTruthy();
+    await within(strip).findByRole('img', { name: 'Circle in trot, drawn' });
     fireEvent.click(within(strip).getByRole('link'));
-    expect(screen.getByText('Good looks like')).toBeTruthy();
+    screen.getByText('Good looks like');
     fireEvent.click(screen.getByRole('button', { name: 'Travers' }));
     await waitFor(() => expect(asked.at(-1)!.wishes.aim).toBe('travers'));
   });
@@ -178,21 +178,21 @@ describe('a lesson proposed', () => {
     expect(asked.at(-1)!.horse.riderStage).toBeUndefined();
     fireEvent.change(screen.getByLabelText(/^Rider/), { target: { value: pia!.id } });
     await waitFor(() => expect(asked.at(-1)!.horse.riderStage).toBe(2));
-    expect(screen.getByText('Nothing beyond stage 2 is asked.')).toBeTruthy();
+    screen.getByText('Nothing beyond stage 2 is asked.');
   });
 
   test('is made at once from what the book knows, with its reasons', async () => {
     open();
-    expect(await screen.findByRole('button', { name: /Circle in trot/ })).toBeTruthy();
+    await screen.findByRole('button', { name: /Circle in trot/ });
     expect(asked[0]).toMatchObject({
       horse: { name: horse.name, stage: horse.stage },
       wishes: { minutes: 45, arena: { widthM: 20, lengthM: 60 }, mood: 'as usual', kept: [] },
     });
-    expect(screen.getByText('For rhythm: developing.')).toBeTruthy();
-    expect(screen.getByText(/within 0.4 % of the best choice/)).toBeTruthy();
+    screen.getByText('For rhythm: developing.');
+    screen.getByText(/within 0.4 % of the best choice/);
     fireEvent.click(screen.getByRole('button', { name: /Circle in trot/ }));
-    expect(screen.getByText('A second round as even as the first.')).toBeTruthy();
-    expect(screen.getByRole('link', { name: 'All about it' })).toBeTruthy();
+    screen.getByText('A second round as even as the first.');
+    screen.getByRole('link', { name: 'All about it' });
   });
 
   test('from a marked ride: what trains its weakest boxes, those boxes, and a rehearsal; each can be left out', async () => {
@@ -225,7 +225,7 @@ describe('a lesson proposed', () => {
       fireEvent.change(screen.getByLabelText(label), { target: { value } });
     type(/Temperature/, '33');
     type(/Humidity/, '70');
-    expect(screen.getByText(/too hot to work/)).toBeTruthy();
+    screen.getByText(/too hot to work/);
     await waitFor(() => expect(asked.at(-1)!.wishes.hot).toBe(true));
     cleanup();
     open();
@@ -234,7 +234,7 @@ describe('a lesson proposed', () => {
     // A cold, wet day is not hot.
     type(/Temperature/, '9,5');
     type(/Humidity/, '100');
-    expect(screen.getByText(/no need to shorten/)).toBeTruthy();
+    screen.getByText(/no need to shorten/);
     await waitFor(() => expect(asked.at(-1)!.wishes.hot).toBe(false));
     type(/Humidity/, '140');
     expect(screen.getByRole('alert').textContent).toContain('humidity from 0 to 100 %');
@@ -280,7 +280,7 @@ describe('a lesson proposed', () => {
   test('while it is being made it says so and can be stopped', async () => {
     answer = () => new Promise(() => {});
     open();
-    expect(await screen.findByText(/Choosing the exercises/)).toBeTruthy();
+    await screen.findByText(/Choosing the exercises/);
     fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
     await waitFor(() => expect(screen.queryByText(/Choosing/)).toBeNull());
     expect(stopped).toHaveBeenCalled();
@@ -298,8 +298,8 @@ describe('a lesson proposed', () => {
     answer = () => Promise.resolve(plan({ notes: ['“Travers” cannot be in it: stage 4.'] }));
     fireEvent.click(within(alert).getByRole('button', { name: 'Make it 60 minutes' }));
     await waitFor(() => expect(asked.at(-1)!.wishes.minutes).toBe(60));
-    expect(await screen.findByText(/Travers” cannot be in it/)).toBeTruthy();
-    expect(screen.getByText('It belongs to stage 4.')).toBeTruthy();
+    await screen.findByText(/Travers” cannot be in it/);
+    screen.getByText('It belongs to stage 4.');
     answer = () => Promise.reject(new Error('wasm went away'));
     fireEvent.click(screen.getByRole('button', { name: '30' }));
     expect((await screen.findByRole('alert')).textContent).toContain('broke off. Try it again');

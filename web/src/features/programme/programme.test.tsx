@@ -87,8 +87,8 @@ describe('the weeks of a horse', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Plan the weeks' }));
     const weeks = await screen.findByRole('region', { name: 'The weeks' });
     expect(within(weeks).getAllByRole('button', { name: /^Week of/ })).toHaveLength(13);
-    expect(screen.getByRole('heading', { name: /^The goal/ })).toBeTruthy();
-    expect(screen.getByRole('heading', { name: 'Gates' })).toBeTruthy();
+    screen.getByRole('heading', { name: /^The goal/ });
+    screen.getByRole('heading', { name: 'Gates' });
     fireEvent.click(screen.getByRole('button', { name: 'Save these weeks' }));
     await waitFor(() => expect(saved(server)).toHaveLength(1));
     const [record] = saved(server);
@@ -119,7 +119,7 @@ describe('the weeks of a horse', () => {
     const [record] = saved(server);
     expect(record!.moved[0]!.said.join(' ')).toMatch(/is not open yet/);
     expect(record!.plan.weeks[0]!.monday).toBe(mondayOf(daysLater(today(), -back)));
-    expect(await screen.findByRole('heading', { name: 'What has changed' })).toBeTruthy();
+    await screen.findByRole('heading', { name: 'What has changed' });
   }, 60_000);
 
   test('are planned again after a lesson, where it is looked back on', async () => {
@@ -169,11 +169,9 @@ describe('the weeks of a horse', () => {
     await waitFor(() =>
       expect(moves.textContent).toMatch(/rest instead of .*, as you fixed it|With your change/),
     );
-    expect(
-      within(weeks).getByRole('button', {
-        name: new RegExp(`${Number(tuesday.slice(8))} .*: rest, fixed`),
-      }),
-    ).toBeTruthy();
+    within(weeks).getByRole('button', {
+      name: new RegExp(`${Number(tuesday.slice(8))} .*: rest, fixed`),
+    });
     fireEvent.click(within(moves).getByRole('button', { name: 'Discard my change' }));
     await waitFor(() => expect(screen.queryByRole('region', { name: 'What changes' })).toBeNull());
   }, 60_000);
@@ -230,8 +228,8 @@ test('a rider sees the days of two weeks: lessons, what the programmes want, hom
     '/api/timetable': { arenas: [], instructors: [] },
   });
   renderIn(<RiderWeeks />, undefined, `/riders/${rider.id}`, '/riders/:id');
-  expect(await screen.findByRole('heading', { name: 'The weeks of Ines Calloway' })).toBeTruthy();
-  expect(await screen.findByText('Marram: Look up')).toBeTruthy();
+  await screen.findByRole('heading', { name: 'The weeks of Ines Calloway' });
+  await screen.findByText('Marram: Look up');
   const rows = screen.getAllByRole('listitem');
   expect(rows).toHaveLength(14);
   await waitFor(() => expect(rows[1]!.textContent).toContain('10:15 Marram, 45 min, Slipway'));

@@ -55,12 +55,12 @@ describe('two periods', () => {
   test('are the last two months at first, and others when they are chosen', () => {
     render(<Compare readings={readings} today={TODAY} />);
     const contact = () => within(screen.getByRole('rowheader', { name: 'contact' }).closest('tr')!);
-    expect(contact().getByText('↗ better')).toBeTruthy();
-    expect(contact().getByText('no sure difference')).toBeTruthy();
+    contact().getByText('↗ better');
+    contact().getByText('no sure difference');
     fireEvent.change(screen.getByLabelText('before from'), { target: { value: '2020-01-01' } });
     fireEvent.change(screen.getByLabelText('before to'), { target: { value: '2020-02-01' } });
     expect(contact().getAllByText('nothing to compare')).toHaveLength(2);
-    expect(screen.getByRole('rowheader', { name: 'rhythm' })).toBeTruthy();
+    screen.getByRole('rowheader', { name: 'rhythm' });
   });
 });
 
@@ -73,7 +73,7 @@ describe('the days of half a year', () => {
     }));
     new FakeServer({ '/api/sessions': worked });
     const { container } = renderIn(<SessionCalendar horseId={HORSE} today={TODAY} />);
-    expect(await screen.findByText(/^2 days in half a year, 1.5 h in all\./)).toBeTruthy();
+    await screen.findByText(/^2 days in half a year, 1.5 h in all\./);
     const prints = [...container.querySelectorAll('title')];
     expect(prints).toHaveLength(2);
     expect(prints.map((p) => p.textContent).join()).toContain('60 min');
@@ -99,23 +99,19 @@ describe('what was measured', () => {
     renderIn(
       <Measured horseId={HORSE} biases={{ aid: { mean: 0.8, pairs: 14 } }} since="2025-06-15" />,
     );
-    expect(
-      await screen.findByRole('img', { name: 'Tempo, strides a minute in trot: middle 78.0' }),
-    ).toBeTruthy();
-    expect(
-      screen.getByRole('img', { name: 'Contact, of 10, both hands: middle 2.5' }),
-    ).toBeTruthy();
+    await screen.findByRole('img', { name: 'Tempo, strides a minute in trot: middle 78.0' });
+    screen.getByRole('img', { name: 'Contact, of 10, both hands: middle 2.5' });
     const holds = screen.getByText('F-M shoulder-in').closest('tr')!;
     expect(holds.textContent).toBe('F-M shoulder-in697');
-    expect(screen.getByText(/against the marks it lies above by 0.8 \(14 pairs\)/)).toBeTruthy();
+    screen.getByText(/against the marks it lies above by 0.8 \(14 pairs\)/);
   });
 
   test('with nothing yet, it says how to begin', () => {
     new FakeServer({ [`/api/horses/${HORSE}/seen`]: [] });
     renderIn(<Measured horseId={HORSE} biases={{}} since="2025-06-15" />);
-    expect(screen.getByText(/Tap the beat at the ringside/)).toBeTruthy();
-    expect(screen.getByText(/Note the weight in the hand/)).toBeTruthy();
-    expect(screen.getByText(/Tap along while it holds/)).toBeTruthy();
+    screen.getByText(/Tap the beat at the ringside/);
+    screen.getByText(/Note the weight in the hand/);
+    screen.getByText(/Tap along while it holds/);
   });
 });
 

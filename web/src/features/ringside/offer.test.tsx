@@ -42,7 +42,7 @@ describe('the thread at the ringside', () => {
     press(/^lost/);
     const card = await offer();
     expect(card.textContent).toContain('Lost twice: leave it.');
-    expect(within(card).getByRole('img', { name: /, drawn$/ })).toBeTruthy();
+    within(card).getByRole('img', { name: /, drawn$/ });
     fireEvent.click(within(card).getByRole('button', { name: 'ride it now' }));
     const [swap] = swapsIn(taught().session.document!);
     expect(swap!.planned).toEqual({ exercise: 'shoulder-in', rung: 0 });

@@ -43,7 +43,7 @@ describe('teaching', () => {
     expect(region('Now').textContent).toContain('go large');
     expect(region('Now').textContent).toContain('breathe');
     expect(region('Next').textContent).toContain('A trot working');
-    expect(screen.getByRole('heading', { name: /Marram · Ines/ })).toBeTruthy();
+    screen.getByRole('heading', { name: /Marram · Ines/ });
   });
 
   test('goes to the next and back, and runs by the clock', () => {
@@ -76,9 +76,9 @@ describe('teaching', () => {
       ['C circle left 20', 'good', 2, 'trot', 'left'],
       ['C circle left 20', 'lost', 0, 'trot', 'left'],
     ]);
-    expect(screen.getByText(/1 of 2 good/)).toBeTruthy();
+    screen.getByText(/1 of 2 good/);
     press('undo');
-    expect(screen.getByText(/1 of 1 good/)).toBeTruthy();
+    screen.getByText(/1 of 1 good/);
     expect(inOrder(store.getState().kept).map(({ kind }) => kind)).toEqual([
       'session',
       'observation',
@@ -94,7 +94,7 @@ describe('teaching', () => {
     press('rhythm, left rein: more');
     press('contact, right rein: less');
     press('Save the lesson');
-    expect(screen.getByText(/0 tries and 2 marks/)).toBeTruthy();
+    screen.getByText(/0 tries and 2 marks/);
     const marks = inOrder(store.getState().kept).filter(({ kind }) => kind === 'observation');
     expect(marks.map(({ is }) => is)).toMatchObject([
       { kind: 'mark', scale: 'rhythm', rein: 'left', value: 6.5 },
@@ -136,7 +136,7 @@ describe('noting what is seen', () => {
       rein: 'left',
       gait: 'trot',
     });
-    expect(screen.getByText('✓ contact ◐ 2.5 ◑ 2, during')).toBeTruthy();
+    screen.getByText('✓ contact ◐ 2.5 ◑ 2, during');
     const { id } = lastSeen()!;
     press('undo');
     expect(lastSeen()).toMatchObject({ kind: 'withdrawn', corrects: id });
@@ -176,7 +176,7 @@ describe('noting what is seen', () => {
     );
     act(() => void jest.advanceTimersByTime(60 * 60_000));
     press(/A walk break is due/);
-    expect(screen.getByRole('button', { name: 'Time to the walk break' })).toBeTruthy();
+    screen.getByRole('button', { name: 'Time to the walk break' });
   });
 });
 

@@ -48,7 +48,7 @@ test('where nobody is let in the link says so', async () => {
     <ShareSheet what={{ kind: 'homework', sessionId: id }} called="it" onClose={() => {}} />,
   );
   fireEvent.click(await screen.findByRole('button', { name: 'Make the link' }));
-  expect(await screen.findByText(/opens on this machine only/)).toBeTruthy();
+  await screen.findByText(/opens on this machine only/);
 });
 
 test('links are listed with what became of them, and taken back', async () => {
@@ -86,7 +86,7 @@ test('a lesson is read line by line, with its times, notes and repeats', async (
   const rows = (await screen.findByRole('list', { name: 'The lesson, line by line' })).textContent!;
   for (const said of ['work, 10 min', 'wait for the beat', '2 times:', 'C circle left 20', ' m · '])
     expect(rows).toContain(said);
-  expect(screen.getByText('A lesson for Kelpwick')).toBeTruthy();
+  screen.getByText('A lesson for Kelpwick');
 });
 
 test('homework is one sentence; a link that is good no longer says what to do', async () => {
@@ -102,9 +102,9 @@ test('homework is one sentence; a link that is good no longer says what to do', 
     },
   });
   const { unmount } = renderIn(<Shared />);
-  expect(await screen.findByText('Two quiet breaths')).toBeTruthy();
+  await screen.findByText('Two quiet breaths');
   unmount();
   new FakeServer({ '/api/shared': { status: 410, title: 'Gone', detail: 'Ask for a new one.' } });
   renderIn(<Shared />);
-  expect(await screen.findByText('Ask for a new one.')).toBeTruthy();
+  await screen.findByText('Ask for a new one.');
 });

@@ -49,11 +49,8 @@ describe('the shelf', () => {
   test('shows every chain; a horse marks what it is ready for', async () => {
     new FakeServer(answers);
     renderIn(<Shelf />);
-    expect(
-      await screen.findByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`),
-    ).toBeTruthy();
-    for (const chain of CHAINS)
-      expect(screen.getByRole('heading', { name: chain.name })).toBeTruthy();
+    await screen.findByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`);
+    for (const chain of CHAINS) screen.getByRole('heading', { name: chain.name });
     // Each strap leads from what comes before to what follows.
     expect(CHAINS.every((c) => levelsOf(c.exercises) !== null)).toBe(true);
     await screen.findByRole('option', { name: horse.name });
@@ -70,7 +67,7 @@ describe('the shelf', () => {
       target: { value: 'zebra' },
     });
     fireEvent.click(screen.getByRole('button', { name: 'Show all' }));
-    expect(screen.getByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`)).toBeTruthy();
+    screen.getByText(`${EXERCISES.length} of ${EXERCISES.length} exercises`);
   });
 });
 
@@ -80,18 +77,18 @@ describe('an exercise', () => {
   test('has its aids, faults and repair, and is drawn on either rein', () => {
     new FakeServer(answers);
     open('shoulder-in');
-    expect(screen.getByText('Seat and weight')).toBeTruthy();
-    expect(screen.getByText('Neck bent more than the body')).toBeTruthy();
+    screen.getByText('Seat and weight');
+    screen.getByText('Neck bent more than the body');
     fireEvent.click(screen.getByRole('button', { name: 'half a side in trot' }));
     fireEvent.click(screen.getByRole('button', { name: '◑ right' }));
     expect(document.querySelector('pre')?.textContent).toContain('K-E shoulder-in');
     fireEvent.click(screen.getByRole('button', { name: 'Ride it' }));
-    expect(screen.getByRole('button', { name: 'Stop' })).toBeTruthy();
+    screen.getByRole('button', { name: 'Stop' });
   });
 
   test('that is not on the shelf says so', async () => {
     new FakeServer(answers);
     open('nothing');
-    expect(await screen.findByText(/no exercise of this name/)).toBeTruthy();
+    await screen.findByText(/no exercise of this name/);
   });
 });

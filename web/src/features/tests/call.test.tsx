@@ -86,25 +86,25 @@ describe('a test is called', () => {
   test('errors are noted and taken back; the one after the last price ends the test, and is read on', async () => {
     await begun();
     press('error');
-    expect(screen.getByText('1 error of course. Go on calling.')).toBeTruthy();
+    screen.getByText('1 error of course. Go on calling.');
     press('undo');
     expect(screen.queryByText(/of course/)).toBeNull();
     for (let i = 0; i < 3; i++) press('error');
-    expect(screen.getByText('Eliminated at error 3. Read on, for practice.')).toBeTruthy();
+    screen.getByText('Eliminated at error 3. Read on, for practice.');
     press('finish');
-    expect(screen.getByText(/3 errors of course\./)).toBeTruthy();
+    screen.getByText(/3 errors of course\./);
     press('Call it again');
-    expect(screen.getByRole('button', { name: 'Begin' })).toBeTruthy();
+    screen.getByRole('button', { name: 'Begin' });
   });
 
   test('by keys as well, and never while a button has the focus', async () => {
     await begun();
     fireEvent.keyDown(window.document.body, { key: ' ' });
-    expect(screen.getByRole('button', { name: 'wait' })).toBeTruthy();
+    screen.getByRole('button', { name: 'wait' });
     fireEvent.keyDown(window.document.body, { key: 'e' });
-    expect(screen.getByText(/1 error/)).toBeTruthy();
+    screen.getByText(/1 error/);
     fireEvent.keyDown(screen.getByRole('button', { name: 'finish' }), { key: ' ' });
-    expect(screen.getByRole('button', { name: 'wait' })).toBeTruthy();
+    screen.getByRole('button', { name: 'wait' });
   });
 
   test('of two horses the distance is measured where both pass one letter', async () => {
@@ -133,7 +133,7 @@ describe('a test is called', () => {
       screen.getAllByText(/Sedge covers \d+ % less ground than Marram/).length,
     ).toBeGreaterThan(0);
     fireEvent.change(screen.getByLabelText(/Between them/), { target: { value: '2' } });
-    expect(screen.getByText(/Too near at “.*walk/)).toBeTruthy();
+    screen.getByText(/Too near at “.*walk/);
   });
 
   test('a page opened again goes on, also without the book', async () => {
@@ -148,7 +148,7 @@ describe('a test is called', () => {
       documents: { [ID]: document },
     });
     await open({});
-    expect(await screen.findByText(/1 error of course/)).toBeTruthy();
+    await screen.findByText(/1 error of course/);
     expect(read()).toContain('X, halt, salute');
   });
 });

@@ -59,8 +59,8 @@ describe('why a line is there', () => {
 
   test('an exercise of one’s own is known too; one that is gone says nothing', async () => {
     open('approach light-rein\nA trot working\n', { exercise: own.id, rung: 0 });
-    expect(await screen.findByText('Shoulder-in, my way')).toBeTruthy();
-    expect(screen.getByText('From the outside knee.')).toBeTruthy();
+    await screen.findByText('Shoulder-in, my way');
+    screen.getByText('From the outside knee.');
     cleanup();
     open('A trot working\n', { exercise: 'gone', rung: 0 });
     expect(screen.queryByRole('complementary')).toBeNull();

@@ -74,7 +74,7 @@ describe('a number', () => {
     const { last } = open({ kind: 'half', name: 'left', label: 'left', from: 5 }, 9.5);
     press('left: more');
     expect(last()).toBe(10);
-    expect(screen.getByText('9.5')).toBeTruthy();
+    screen.getByText('9.5');
   });
 });
 
@@ -88,7 +88,7 @@ describe('taps', () => {
     for (let i = 0; i < 8; i++) tapAt(button, 5000 + 400 * i);
     expect(last()).toEqual([0, 400, 800, 1200, 1600, 2000, 2400, 2800]);
     expect(screen.getByTestId('tempo').textContent).toBe('150.0');
-    expect(screen.getByText('scatter 0 %')).toBeTruthy();
+    screen.getByText('scatter 0 %');
   });
 
   test('begin again from nothing', () => {
@@ -119,10 +119,10 @@ describe('a stopwatch', () => {
     press(/start: immobile/);
     act(() => void jest.advanceTimersByTime(3460));
     expect(onChange).not.toHaveBeenCalled();
-    expect(screen.getByText('3.4 s')).toBeTruthy();
+    screen.getByText('3.4 s');
     press(/stop/);
     expect(last()).toBe(3.5);
-    expect(screen.getByRole('button', { name: /start: immobile/ })).toBeTruthy();
+    screen.getByRole('button', { name: /start: immobile/ });
   });
 });
 
@@ -137,9 +137,9 @@ describe('n strides of this, m of that', () => {
     expect(last()).toBeUndefined();
     stride();
     expect(last()).toEqual({ of: 'asked', asked: 5, soft: 3, held: [5] });
-    expect(screen.getByText(/more soft · round 1/)).toBeTruthy();
+    screen.getByText(/more soft · round 1/);
     for (let i = 0; i < 3; i++) stride();
-    expect(screen.getByText(/more asked · round 2/)).toBeTruthy();
+    screen.getByText(/more asked · round 2/);
   });
 
   test('what was lost held so far, and the soft strides follow', () => {
@@ -148,11 +148,11 @@ describe('n strides of this, m of that', () => {
     stride();
     press('lost here, after 2');
     expect(last()).toEqual({ of: 'asked', asked: 5, soft: 3, held: [2] });
-    expect(screen.getByText(/more soft · round 1/)).toBeTruthy();
+    screen.getByText(/more soft · round 1/);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /lost here/ }).disabled).toBe(
       true,
     );
-    expect(screen.getByText('held: 2')).toBeTruthy();
+    screen.getByText('held: 2');
   });
 
   test('the plan can be another', () => {
