@@ -83,6 +83,23 @@ module.exports = {
       from: { path: '^web/src/ui' },
       to: { path: '^(core|web/src/(features|api|app))' },
     },
+    {
+      name: 'kept-knows-no-feature',
+      comment: 'Every page saves through it, whatever it shows.',
+      severity: 'error',
+      from: { path: '^web/src/(kept|api)', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^web/src/features' },
+    },
+    {
+      name: 'saved-in-one-place',
+      comment: 'No feature sends a document by itself: see web/src/kept.',
+      severity: 'error',
+      from: { path: '^web/src/(features|app|ui)' },
+      to: {
+        path: '^web/src/(api/kept|kept/(device|keeper|startKept))\\.ts$',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
     ...inOrder,
     {
       name: 'core-known-rooms',
