@@ -12,7 +12,7 @@ import { useAppointmentsQuery } from '../../api/timetable.ts';
 import { useHealthQuery } from '../../api/yard.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
-import { saveFile } from '../../app/files.ts';
+import { savePdf } from '../../app/savePdf.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Field, TextInput } from '../../ui/Field.tsx';
@@ -33,16 +33,13 @@ export default function Report() {
   }));
   useTitle(horse.data ? `Report on ${horse.data.name}` : 'Report');
   const report = useReport(id, period);
-  const [failed, setFailed] = useState(false);
   const [isSharing, setSharing] = useState(false);
   const { data: health } = useHealthQuery();
   if (!horse.data) return <QueryState query={horse} what="horse" />;
-  const save = async (told: Told) => {
-    setFailed(false);
-    const { pdfOf } = await import('../../pdf/pdf.ts');
-    const page = reportSvg(told, health?.demo ?? '');
-    saveFile(`${told.horse}-report.pdf`, await pdfOf([page], `Report on ${told.horse}`));
-  };
+  const save = (told: Told) =>
+    savePdf(`${told.horse}-report`, `Report on ${told.horse}`, () => [
+      reportSvg(told, health?.demo ?? ''),
+    ]);
   return (
     <Page
       title={`Report on ${horse.data.name}`}
@@ -52,11 +49,8 @@ export default function Report() {
           <Button look="quiet" onClick={() => window.print()}>
             Print
           </Button>
-          <Button
-            disabled={!report}
-            onClick={() => report && void save(report).catch(() => setFailed(true))}
-          >
-            {failed ? 'The PDF failed: try again' : 'As a page (PDF)'}
+          <Button disabled={!report} onClick={() => report && void save(report)}>
+            As a page (PDF)
           </Button>
           <Button look="quiet" onClick={() => setSharing(true)}>
             Share

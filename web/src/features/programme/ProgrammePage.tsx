@@ -17,7 +17,7 @@ import { useProgrammesQuery } from '../../api/programmes.ts';
 import { useRidersQuery } from '../../api/riders.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, today } from '../../app/dates.ts';
-import { saveFile } from '../../app/files.ts';
+import { savePdf } from '../../app/savePdf.ts';
 import { tell } from '../../app/notices.ts';
 import { useSave } from '../../kept/useSave.ts';
 import { useTitle } from '../../app/title.ts';
@@ -317,17 +317,12 @@ const dateSaid = ({ goal }: Programme): string =>
   goal.kind !== 'keep going' && goal.date ? `, by ${longDate(goal.date)}` : '';
 
 /** The weeks on a page, for the owner and the rider. */
-async function asPdf(programme: Programme, horse: string, goal: string, shelf: Shelf) {
-  try {
-    const { pdfOf } = await import('../../pdf/pdf.ts');
-    const page = programmeSvg({
+const asPdf = (programme: Programme, horse: string, goal: string, shelf: Shelf) =>
+  savePdf(`${horse}-weeks`, `The weeks of ${horse}`, () => [
+    programmeSvg({
       horse,
       goal: `${capital(goal)}${dateSaid(programme)}.`,
       weeks: programme.weeks,
       gates: programme.steps.map(({ from, gate }) => ({ from, says: gateSaid(gate, shelf) })),
-    });
-    saveFile(`${horse}-weeks.pdf`, await pdfOf([page], `The weeks of ${horse}`));
-  } catch {
-    tell('The PDF failed. Try it again.');
-  }
-}
+    }),
+  ]);

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { progressSvg } from '@canter-book/core/formats/progressSvg';
 import { dateOf, dayOf } from '@canter-book/core/progress/days';
@@ -10,6 +10,7 @@ import { useSessionsQuery } from '../../api/sessions.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { shortDate, today } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
+import { savePdf } from '../../app/savePdf.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -74,12 +75,9 @@ interface OfHorseProps {
 
 /** What can be taken out of the page, and the way back. */
 function Actions({ horse, readings, now }: OfHorseProps) {
-  const [failed, setFailed] = useState(false);
   const { data: sessions } = useSessionsQuery({ horseId: horse.id, limit: 1 });
-  const report = async () => {
-    setFailed(false);
-    const { pdfOf } = await import('../../pdf/pdf.ts');
-    const page = progressSvg({
+  const page = () =>
+    progressSvg({
       horse: horse.name,
       about: [horse.kind, `stage ${horse.stage}`].filter(Boolean).join(' · '),
       theme: horse.theme,
@@ -87,13 +85,13 @@ function Actions({ horse, readings, now }: OfHorseProps) {
       readings,
       today: now,
     });
-    saveFile(`${horse.name}-progress.pdf`, await pdfOf([page], `Progress of ${horse.name}`));
-  };
+  const report = () =>
+    savePdf(`${horse.name}-progress`, `Progress of ${horse.name}`, () => [page()]);
   return (
     <span className="flex gap-2">
       {readings.length > 0 && (
-        <Button look="quiet" onClick={() => void report().catch(() => setFailed(true))}>
-          {failed ? 'The PDF failed: try again' : 'Report (PDF)'}
+        <Button look="quiet" onClick={() => void report()}>
+          Report (PDF)
         </Button>
       )}
       {readings.length > 0 && (

@@ -14,6 +14,7 @@ import { useRideQuery, useRidesQuery } from '../../api/rides.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { longDate, shortDate, whenSaid } from '../../app/dates.ts';
 import { saveFile } from '../../app/files.ts';
+import { savePdf } from '../../app/savePdf.ts';
 import { tell } from '../../app/notices.ts';
 import { useTitle } from '../../app/title.ts';
 import { useSave } from '../../kept/useSave.ts';
@@ -56,8 +57,7 @@ function useResult(ride: MarkedRide, horse: string) {
     void navigate(ride.lessonId ? `/tests/${ride.lessonId}` : '/tests');
     tell('The ride is deleted.', () => void save(ride, null));
   };
-  const paper = async (sheet: Sheet, score: Score | null) => {
-    const { pdfOf } = await import('../../pdf/pdf.ts');
+  const paper = (sheet: Sheet, score: Score | null) => {
     const rider = riders.find((r) => r.id === ride.riderId)?.name;
     const said = [
       [horse, rider].filter(Boolean).join(', '),
@@ -66,8 +66,9 @@ function useResult(ride: MarkedRide, horse: string) {
       ride.place,
     ];
     const about = said.filter(Boolean).join(' · ');
-    const pages = sheetPages({ sheet, about, judges: ride.judges, score });
-    saveFile(`${horse} ${ride.date}.pdf`, await pdfOf(pages, `${horse}: ${sheet.title}`));
+    return savePdf(`${horse} ${ride.date}`, `${horse}: ${sheet.title}`, () =>
+      sheetPages({ sheet, about, judges: ride.judges, score }),
+    );
   };
   return { change, take, takeOut, paper };
 }

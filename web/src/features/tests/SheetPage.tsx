@@ -15,7 +15,7 @@ import { useHorsesQuery } from '../../api/horses.ts';
 import { useLessonQuery } from '../../api/lessons.ts';
 import { QueryState } from '../../api/QueryState.tsx';
 import { today } from '../../app/dates.ts';
-import { saveFile } from '../../app/files.ts';
+import { savePdf } from '../../app/savePdf.ts';
 import { useTitle } from '../../app/title.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choose.tsx';
@@ -186,11 +186,10 @@ const WholeRide = ({ sheet }: { sheet: Sheet }) => (
   </section>
 );
 
-async function saveJudgesSheet(sheet: Sheet) {
-  const { pdfOf } = await import('../../pdf/pdf.ts');
-  const pages = sheetPages({ sheet, about: '', judges: [], score: null });
-  saveFile(`${sheet.title}.pdf`, await pdfOf(pages, sheet.title));
-}
+const saveJudgesSheet = (sheet: Sheet) =>
+  savePdf(sheet.title, sheet.title, () =>
+    sheetPages({ sheet, about: '', judges: [], score: null }),
+  );
 
 /** What speaks against riding a line, by the line. */
 function findingsByItem(document: Lesson, ride: Ride): ReadonlyMap<string, string[]> {

@@ -73,7 +73,6 @@ export const DeskTop = memo(function DeskTop(props: DeskTopProps) {
               onReplan={
                 horse && setsIn(parsed.lesson).size > 0 ? () => void planAnew(horse.id) : null
               }
-              onFailed={(what) => setFailed(`${what} could not be made. Try it again.`)}
             >
               {MENU_NAME}
             </LessonMenu>

@@ -5,7 +5,7 @@ import { flipLesson, mirrorLesson } from '@canter-book/core/lesson/mirror';
 import { inOtherArena } from '@canter-book/core/lesson/otherArena';
 import { Between, DropMenu, Entry } from '../../../ui/DropMenu.tsx';
 import { useDesk } from '../deskModel.ts';
-import { printPage, saveExport, savePdf, saveText, type HandOut } from './handOut.ts';
+import { printPage, saveExport, saveAsPdf, saveText, type HandOut } from './handOut.ts';
 
 interface LessonMenuProps {
   /** Look and words of its button. */
@@ -19,7 +19,6 @@ interface LessonMenuProps {
   onShare(): void;
   onReplan: (() => void) | null;
   onHelp(): void;
-  onFailed(what: string): void;
 }
 
 const ARENAS = [
@@ -29,7 +28,7 @@ const ARENAS = [
 
 /** What can be done with the lesson as a whole. */
 export function LessonMenu(props: LessonMenuProps) {
-  const { handOut, onVersions, onDetails, onCopy, onReplan, onHelp, onShare, onFailed } = props;
+  const { handOut, onVersions, onDetails, onCopy, onReplan, onHelp, onShare } = props;
   const { derived, edit } = useDesk();
   const { arena } = derived.ride;
   const others = ARENAS.filter(([w, l]) => w !== arena.widthM || l !== arena.lengthM);
@@ -50,9 +49,7 @@ export function LessonMenu(props: LessonMenuProps) {
           ))}
           <Between />
           <Entry onClick={() => printPage(handOut)}>Print the page</Entry>
-          <Entry onClick={() => void savePdf(handOut).catch(() => onFailed('The PDF'))}>
-            Save as PDF
-          </Entry>
+          <Entry onClick={() => void saveAsPdf(handOut)}>Save as PDF</Entry>
           {LESSON_EXPORTS.map((one) => (
             <Entry key={one.verb} onClick={() => saveExport(one, handOut)}>
               {one.entry}

@@ -4,6 +4,7 @@ import { printLesson } from '@canter-book/core/notation/print';
 import type { Lesson } from '@canter-book/core/lesson/document';
 import type { Ride } from '@canter-book/core/ride/types';
 import { saveFile } from '../../../app/files.ts';
+import { savePdf } from '../../../app/savePdf.ts';
 
 /** What leaves the desk: the page to print, and the files to share. */
 export interface HandOut {
@@ -19,12 +20,8 @@ const nameOf = (lesson: Lesson): string =>
 const pageOf = ({ ride, lesson, homework }: HandOut): string =>
   lessonSvg(ride, lesson, { homework });
 
-export async function savePdf(handOut: HandOut): Promise<void> {
-  // The maker of PDFs is large, and only loaded when it is asked for.
-  const { pdfOf } = await import('../../../pdf/pdf.ts');
-  const title = handOut.lesson.title?.text ?? 'Lesson';
-  saveFile(`${nameOf(handOut.lesson)}.pdf`, await pdfOf([pageOf(handOut)], title));
-}
+export const saveAsPdf = (handOut: HandOut): Promise<void> =>
+  savePdf(nameOf(handOut.lesson), handOut.lesson.title?.text ?? 'Lesson', () => [pageOf(handOut)]);
 
 export function saveExport({ type, ending, write }: LessonExport, handOut: HandOut): void {
   saveFile(`${nameOf(handOut.lesson)}.${ending}`, new Blob([write(handOut)], { type }));
