@@ -61,15 +61,15 @@ interface State {
 
 const fetched = fetchBaseQuery({ baseUrl: '/api', headers: { 'X-Client': CLIENT } });
 
-/** Whether the book is away: then pages go by what they know. */
-const isAway = ({ status }: FetchBaseQueryError): boolean =>
-  typeof status !== 'number' || status >= 500;
+/** Whether pages go by what they know: the book is away, or has not got it yet. */
+const isNotThere = ({ status }: FetchBaseQueryError): boolean =>
+  typeof status !== 'number' || status >= 500 || status === 404;
 
 /** Asks the book, and lays over its answer what waits on this device. */
 const asking: Asking = async (args, page, of) => {
   const answer = await fetched(args, page, {});
   if (page.type !== 'query' || !of?.kind) return answer;
-  if (answer.error && !isAway(answer.error)) return answer;
+  if (answer.error && !isNotThere(answer.error)) return answer;
   const { kept, api: cache } = page.getState() as State;
   const known = answer.error ? cache.queries[page.queryCacheKey ?? '']?.data : answer.data;
   const asked = typeof args === 'string' ? { url: args } : args;

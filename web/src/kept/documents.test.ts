@@ -9,6 +9,7 @@ import type { MarkedRide, RideJudge } from '@canter-book/core/sheet/markedRide';
 import { createBookStore, type BookStore } from '../app/store.ts';
 import { useNotice } from '../app/notices.ts';
 import { horsesApi } from '../api/horses.ts';
+import { lessonsApi } from '../api/lessons.ts';
 import { FakeServer, someHorse, type Call } from '../testing/render.tsx';
 import { changed, isDirty, takenOver } from './keptSlice.ts';
 import { useDocument, useDocumentState, useOpenRecord } from './useDocument.ts';
@@ -346,6 +347,11 @@ describe('a form, or a single tap', () => {
     await pass(50);
     expect(book.stands.events).toMatchObject([{ text: 'Shod' }]);
     expect(Object.values(store.getState().kept.records)).toMatchObject([{ why: 'Broken.' }]);
+    // The book has never heard of it; here it can still be opened, and put right.
+    book.server.answers['GET /api/lessons/l1'] = { status: 404, title: 't', detail: 'None.' };
+    const opened = store.dispatch(lessonsApi.endpoints.lesson.initiate('l1'));
+    await pass(10);
+    expect((await opened).data).toEqual(lesson);
   });
 
   test('made and taken back before the book heard of it, it never gets there', async () => {
