@@ -30,7 +30,7 @@ export interface Candidate {
   readonly canterShare: number;
   /** Of one round, seconds. */
   readonly roundS: number;
-  /** What each round asks at letters. */
+  /** The questions a round asks at letters. */
   readonly asked: readonly Repeated[];
   /** Worth of the first minute on each rein. */
   readonly worth: Readonly<Record<Rein, number>>;
@@ -40,10 +40,10 @@ export interface Candidate {
   readonly forScale: Scale;
 }
 
-/** What its first minutes on both reins are worth. */
+/** Worth of its first minutes on both reins together. */
 export const worthOf = ({ worth }: Pick<Candidate, 'worth'>): number => worth.left + worth.right;
 
-/** What the approach prefers in the warm-up, chain by chain; 0 leaves it out. Common practice. */
+/** Preference of each approach in the warm-up, chain by chain; 0 leaves it out. Common practice. */
 const WARM_UP: Readonly<Record<Approach, Readonly<Record<string, number>>>> = {
   'steady-hand': { connection: 1.5, transitions: 1.3, stretch: 0.9 },
   'stretch-first': { stretch: 2, walk: 1.3, connection: 0.6, transitions: 0.8 },
@@ -55,7 +55,7 @@ const WORTH_OF = { confirmed: 0.8, improving: 1.2, new: 0.9, 'not yet': 0 } as c
 /** Done this many days ago it counts half as fresh. Common practice. */
 const FRESH_AGAIN_DAYS = 4;
 const MOST_TIRED = 0.5;
-/** What mends a thing that was lost in the last lesson comes before the rest. Common practice. */
+/** Factor for work that brings back something lost in the last lesson. Common practice. */
 const BRINGS_BACK = 1.8;
 
 /** Everything that may be ridden today, and what may not, with the reason. */
@@ -130,7 +130,7 @@ function offeredRungs(rungs: readonly Readiness[]): Readiness[] {
   return [confirmed, next].filter((r) => r !== undefined);
 }
 
-/** What the last two lessons worked on is left alone for a day, unless nothing else is worth as much. Common practice. */
+/** Factor for work of a chain the last two lessons both worked on. Common practice. */
 const RESTING = 0.5;
 const workedOn = (exercise: Exercise, resting: ReadonlySet<string>): number =>
   resting.has(chainOf(exercise.id)?.id ?? '') ? RESTING : 1;
@@ -190,7 +190,7 @@ function candidate(
   };
 }
 
-/** What the last sessions did counts less today. */
+/** Factor from 0 to 1: less, the sooner it was last done. */
 function freshness(done: readonly Done[], exercise: string, today: string): number {
   const own = done.filter((d) => d.exercise === exercise && d.date < today);
   if (own.length === 0) return 1;

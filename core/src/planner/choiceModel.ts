@@ -8,7 +8,7 @@ import type { Frame } from './timing.ts';
 
 type Term = readonly [string, number];
 
-/** What the rules write: the worth of the steps, and what a lesson must keep. */
+/** The integer programme while the rules write it: the worth of each step, and the rows a lesson must keep. */
 export interface ChoiceModel {
   readonly candidates: readonly Candidate[];
   readonly request: PlanRequest;

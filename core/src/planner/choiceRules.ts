@@ -200,7 +200,7 @@ const boutsAndLoad: Rule = ({ candidates, request, frame, add }) => {
   add('load', load, '<=', frame.mostLoad);
 };
 
-/** What is not yet confirmed is ridden on a day on which one of its parts was. */
+/** A whole that is not yet confirmed is ridden only on a day with one of its parts. */
 const partsBeforeWholes: Rule = ({ candidates, add }) => {
   for (const c of candidates) {
     if (c.readiness.status === 'confirmed') continue;

@@ -2,7 +2,7 @@ import { REINS, type Rein } from '../arena/rein.ts';
 import type { Candidate } from './candidates.ts';
 import { WAY_S } from './timing.ts';
 
-/** What the planner decides of a candidate: whether it is ridden, and how long on each rein, step by step. */
+/** The decisions on a candidate: whether it is ridden, and how long on each rein, step by step. */
 
 /** A round on a rein, and a minute more twice; each minute is worth less than the one before. */
 export const MINUTES = [1, 2, 3] as const;
@@ -19,7 +19,7 @@ export const terms = (list: readonly Candidate[], factor = 1) =>
 /** How long a step lasts: the first is a whole round, each further one a minute. */
 export const lengthOf = (c: Candidate, minute: number): number => (minute === 1 ? c.leastMin : 1);
 
-/** What a round is worth: its minutes, each less than the one before. */
+/** Worth of a round: its minutes, each less than the one before. */
 export const worthOfRound = (c: Candidate): number =>
   Array.from({ length: c.leastMin }, (_, i) => WORTH_OF_MINUTE[Math.min(i + 1, 3) as 1]).reduce(
     (a, b) => a + b,

@@ -121,7 +121,7 @@ const minutesOf = (frame: Frame): Record<PlannedPhase, number> => ({
   stretch: frame.stretchMin,
 });
 
-/** What stands above the first line. */
+/** The head of the lesson: title, arena, horse, approach, start. */
 function headOf(request: PlanRequest, chosen: readonly Chosen[], aim: Exercise | null) {
   const { horse, wishes } = request;
   return {

@@ -4,7 +4,7 @@ import type { Exercise } from '../exercises/exercise.ts';
 import { RIDER_FAULTS } from '../exercises/faults.ts';
 import { SCALES } from '../scales.ts';
 
-/** What a day can be for other than an exercise: a scale on a rein, or a habit of the rider. */
+/** The focus of a day, where it is no exercise: a scale on a rein, or a habit of the rider. */
 
 /** Habits of the rider as they stand on the cards, in the words that follow “a rider who”. */
 export const HABIT_SAID = {

@@ -20,7 +20,7 @@ interface Known {
   readonly date: string;
 }
 
-/** What the planner has to know of a horse of the book. */
+/** The horse file of the planner, put together from the documents of the book. */
 export function horseFileOf({
   horse,
   readings,

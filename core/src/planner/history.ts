@@ -5,7 +5,7 @@ import type { SetNext } from '../book/next.ts';
 import { sameSet, setsIn, type SetId } from './marks.ts';
 import type { Done } from './request.ts';
 
-/** What the sets of a ridden lesson came to, from the tries of their lines. A set without a try was still ridden. */
+/** How each set of a ridden lesson went, from the tries of its lines. A set without a try was still ridden. */
 export function doneIn(
   date: string,
   lesson: Lesson,

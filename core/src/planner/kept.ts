@@ -19,7 +19,7 @@ interface Block {
   readonly items: readonly Item[];
 }
 
-/** What the planner writes between the sets, and writes anew each time. */
+/** Lines the planner puts between the sets: they are left out of what is kept, and written anew. */
 const BETWEEN =
   /^([A-Z]-X-[A-Z] ([a-z ]*, )?change rein|[A-Z] (canter working, go large|go large, (canter|trot) working(, rising)?|trot working(, rising, go large)?)|walk break .*|(walk medium, |trot working, )?go large( x\d)?|walk (free|medium).*go large for .*)$/;
 

@@ -128,7 +128,7 @@ export function laidWithoutDrill(
   return best!.laid;
 }
 
-/** What is asked more than three times at one letter, and how often too many. */
+/** How often too many something is asked at one letter, by whatever is made dearer for it. */
 function overdone(laid: readonly Laid[]): Map<string, number> {
   const times = new Map<string, { n: number; price: string }>();
   const count = (key: string, price = key) =>

@@ -24,7 +24,7 @@ export const squeezed = (room: Frame, part: PlannedPhase, by: number): Frame => 
   [KEY[part]]: Math.max(Math.min(LEAST_MIN, room[KEY[part]]), room[KEY[part]] - by),
 });
 
-/** What is chosen for cannot be less: the part itself gets a minute more. */
+/** The frame with a minute more for a part, where its sets cannot be fewer. */
 export const widened = (frame: Frame, part: PlannedPhase): Frame => ({
   ...frame,
   [KEY[part]]: frame[KEY[part]] + 1,
@@ -46,7 +46,7 @@ export const stretched = (frame: Frame): Frame => ({
     : { warmUpMin: Math.max(2, frame.warmUpMin - 1) }),
 });
 
-/** What the review says above a hint, with the set it speaks of. */
+/** A finding above a hint, and the set it speaks of. */
 export interface Trouble {
   readonly finding: Finding;
   readonly exercise: string | null;

@@ -8,12 +8,12 @@ import { levelOf, type HorseFile } from './request.ts';
 /** How much each scale needs work on each rein, 0–1.5. */
 export type Needs = Readonly<Record<Scale, Readonly<Record<Rein, number>>>>;
 
-/** What is confirmed is still touched in every session. Common practice. */
+/** Least need of a scale, as a confirmed one is still touched in every session. Common practice. */
 const KEPT_ALIVE = 0.25;
 /** The theme of the month counts this much more. Common practice. */
 const THEME = 1.5;
 
-/** What the day is for counts this much more, on its rein. Common practice. */
+/** Factor for the scale the day is for, on its rein. Common practice. */
 const FOCUS = 2;
 
 /**

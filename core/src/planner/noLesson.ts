@@ -20,7 +20,7 @@ export class NoLesson extends Error {
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
-/** What was asked for, and what stood in the way to the end. */
+/** Why no lesson could be made: the wishes, and the obstacle that was left at the end. */
 export function whyNoLesson(
   { horse, wishes }: PlanRequest,
   trouble: readonly Pick<Trouble, 'finding'>[],
@@ -43,7 +43,7 @@ export function whyNoLesson(
 const LENGTHS = [20, 30, 45, 60];
 const LARGE = { widthM: 20, lengthM: 60 };
 
-/** What could be asked for instead, the smallest change first. */
+/** Wishes that could be made instead, the smallest change first. */
 export function otherWishes({ wishes }: PlanRequest): WayOut[] {
   const { minutes, mustHave, notToday, kept, arena } = wishes;
   const { nameOf } = shelfOf({ wishes });

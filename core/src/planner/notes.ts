@@ -7,7 +7,7 @@ import { profileOfFile, shelfOf, type PlanRequest } from './request.ts';
 import type { Selection } from './selection.ts';
 import { longest } from './timing.ts';
 
-/** What is said with a plan: wishes that could not be kept, and what to take care of today. */
+/** Sentences that go with a plan: wishes that could not be kept, and cautions for today. */
 export function notesOf(request: PlanRequest, shelf: OnOffer, selection: Selection): string[] {
   return [
     ...(request.horse.limits.dated ?? []).map((r) => `${sentence(r)}.`),

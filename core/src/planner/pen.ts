@@ -12,7 +12,7 @@ import type { Writing } from './writing.ts';
 
 export type SpotsOf = (chosen: Chosen) => RungSpots;
 
-/** What the ids of plain trot and plain canter begin with. */
+/** Prefix of the ids of plain trot and plain canter. */
 export const PLAIN = 'plain ';
 /** And those of what is kept. */
 export const KEPT = 'kept ';
@@ -28,7 +28,7 @@ interface WhyWritten {
   readonly why: string;
 }
 
-/** What is written of one part of the lesson. */
+/** One part of the lesson while it is written. */
 class Sheet {
   readonly items: Item[] = [];
   /** The set that the last line belongs to, and the one that was marked last. */
@@ -98,7 +98,7 @@ export class Pen {
     return sheet.items;
   }
 
-  /** What is kept, or plain, is written as it stands, its change of rein before it. */
+  /** Writes a set that is kept, or plain, as it stands, with its change of rein before it. */
   private writeAsItStands(
     sheet: Sheet,
     { set, spot }: LaidStep,

@@ -34,16 +34,16 @@ import { USUAL_WRITING, type Writing } from './writing.ts';
 export interface Plan {
   /** In shorthand. */
   readonly lesson: string;
-  /** What the day is for; null where it is for going as such. */
+  /** The aim of the day; null where it is for going as such. */
   readonly aim: Aim | null;
-  /** What it could be for as well. */
+  /** Other aims it could have. */
   readonly otherAims: readonly Aim[];
   readonly sets: readonly PlannedSet[];
   readonly leftOut: readonly LeftOut[];
   readonly objective: number;
   /** Share by which the choice may lie below the best one. */
   readonly gap: number;
-  /** What could not be kept, in sentences. */
+  /** Sentences on wishes that could not be kept, and cautions. */
   readonly notes: readonly string[];
 }
 
@@ -56,7 +56,7 @@ export interface PlanOptions {
   progress?(doing: string): void;
 }
 
-/** What the day is for is clear long before the best choice is proved. */
+/** The gap at which the aim is read off: it is clear long before the best choice is proved. */
 const AIM_GAP = 0.1;
 /** Whether there is a lesson at all is known from any choice. */
 const QUICK_GAP = 0.1;
@@ -135,7 +135,7 @@ export async function planLesson(
   throw new NoLesson(whyNoLesson(request, last));
 }
 
-/** What a lesson is written by, and what it leaves out. */
+/** A selection while it is mended, and the sets that were banned from it. */
 interface Mendable {
   readonly writing: Writing;
   readonly frame: Frame;
@@ -171,7 +171,7 @@ const longer = (a: Found | null, b: Found): Found =>
 
 const MOST_WAYS_OUT = 3;
 
-/** What could be asked for instead: each was tried, and there is a lesson for it. */
+/** Wishes that could be made instead; each was tried, and there is a lesson for it. */
 export async function waysOut(
   request: PlanRequest,
   solve: Solve,

@@ -7,7 +7,7 @@ import type { PlanRequest } from './request.ts';
 export type Planned =
   { readonly plan: Plan } | { readonly why: string; readonly waysOut: readonly WayOut[] };
 
-/** What the page, the server and the command line are answered alike. */
+/** Makes a plan, or says why there is none: one answer for page, server and command line. */
 export async function propose(
   request: PlanRequest,
   solve: Solve,

@@ -26,7 +26,7 @@ export interface Readiness {
   } | null;
   /** Why, in a sentence. */
   readonly because: string;
-  /** What would change it; empty when it is confirmed. */
+  /** A sentence on how to get there; empty when it is confirmed. */
   readonly wouldChange: string;
 }
 
@@ -36,7 +36,7 @@ const RUNG_STEP = 0.4;
 const IMPROVING_FROM = 0.45;
 const CONFIRMED_PROBABILITY = 0.75;
 
-/** What an exercise asks of the scales: its own thresholds, and of what it builds first at least a beginning. */
+/** Thresholds of an exercise, scale by scale: its own, and at least a beginning of what it builds first. */
 export function thresholdsOf(exercise: Exercise, rung: number): [Scale, number][] {
   const own = exercise.needs.scales;
   const weights = Object.values(exercise.builds);
@@ -71,7 +71,7 @@ const hasShown = (horse: HorseFile, exercise: string, rung: number): boolean => 
   return nextOf({ good, lost: tries - good, next: decided }) === 'on';
 };
 
-/** What went wrong in the last lesson rests in the next one; the easiest of all is always open. */
+/** Why a rung rests today: it was lost in the last lesson, or put to rest. Null where it may be ridden; the easiest of all always may. */
 function restsNow(
   horse: HorseFile,
   exercise: Exercise,
@@ -108,7 +108,7 @@ const not = (
   wouldChange,
 });
 
-/** What shuts an exercise out whatever the levels say: stage, age, limits, equipment, the rider. */
+/** The first gate that is shut, whatever the levels say: stage, age, limits, equipment, the rider. Null where all are open. */
 function gate(horse: HorseFile, exercise: Exercise, rung: Rung, index: number): Readiness | null {
   const stage = stageOf(exercise, rung);
   if (stage > horse.stage) {
@@ -206,7 +206,7 @@ export function readinessOf(
   };
 }
 
-/** What comes before is there when it has been shown, or when the stage has long left it behind. */
+/** Whether an exercise that comes before is there, or need not be: shown, impossible to set up here, plain, or likely by its levels. */
 function mayBuildOn(horse: HorseFile, id: string, needed: Exercise | undefined): boolean {
   if (!needed) return true;
   if (horse.done.some((d) => d.exercise === id && d.good > 0)) return true;

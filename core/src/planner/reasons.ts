@@ -35,11 +35,11 @@ export interface PlannedSet {
   /** The level that decides how far the horse is with it; null where none is known. */
   readonly level: Readiness['level'];
   readonly why: string;
-  /** What it takes from the set before, in a sentence. */
+  /** A sentence: what it takes from the set before. */
   readonly takes: string;
-  /** What it gives to the next set; null where that is another matter. */
+  /** A sentence: what it gives to the next set; null where that is another matter. */
   readonly gives: string | null;
-  /** What must be seen to move on. */
+  /** The sign to move on. */
   readonly moveOnWhen: string;
   readonly leaveWhen: string;
   /** It says when to stop, rather than when it was good enough. */
@@ -90,7 +90,7 @@ export function plannedSet(
   };
 }
 
-/** What trains the same can stand in its place; the same scale alone is less. */
+/** How well one can stand in for another: 2 where it gives to the same, 1 for the same scale, else 0. */
 const likeness = (o: Candidate, c: Candidate): number =>
   givenTo(o.exercise, c.exercise) ? 2 : o.forScale === c.forScale ? 1 : 0;
 
@@ -123,7 +123,7 @@ function alternativesTo(
 
 const MOST_LEFT_OUT = 12;
 
-/** What was left out, and why: first what was wished, then what is not ready, then what was worth less today. */
+/** Exercises that were left out, with the reason: those not wanted today, those not ready, those worth less today. */
 export function leftOutOf(
   request: PlanRequest,
   { candidates, shut }: OnOffer,

@@ -16,7 +16,7 @@ import { SCALES, type Scale } from '../scales.ts';
 import { focusSchema } from './focus.ts';
 import type { Standing, Standings } from '../progress/standing.ts';
 
-/** What the planner is told: the horse as it is known, the time there is, and what is wished for today. */
+/** The request to the planner: the horse as it is known, the time there is, and the wishes of today. */
 
 const level = z.strictObject({
   mean: z.number().check(z.gte(0), z.lte(10)),
@@ -30,7 +30,7 @@ const measurementSchema = z
   })
   .check(z.refine(hasItsPace, 'the gait has no such pace'));
 
-/** What an exercise came to on an earlier day. */
+/** How an exercise went on an earlier day. */
 export const doneSchema = z.strictObject({
   date: daySchema,
   exercise: z.string().check(z.maxLength(80)),
@@ -41,7 +41,7 @@ export const doneSchema = z.strictObject({
   tries: z.optional(
     z.array(z.strictObject({ rein: z.enum(REINS), good: z.boolean() })).check(z.maxLength(999)),
   ),
-  /** What the instructor decided to come of it, where the tries say something else. */
+  /** The instructor's decision for the next lesson, where the tries say something else. */
   next: z.optional(z.enum(NEXT)),
 });
 
@@ -68,7 +68,7 @@ export const horseFileSchema = z.strictObject({
         }),
       ),
       ...ownLimitShape,
-      /** What it may not be asked for a time. */
+      /** Limits with a date. */
       dated: z.optional(z.array(restrictionSchema).check(z.maxLength(20))),
     }),
     {},
@@ -138,7 +138,7 @@ export interface PlanRequest {
 
 const shelves = new WeakMap<object, Shelf>();
 
-/** What may be planned with: made once for a request, for it is asked often. */
+/** The exercises that may be planned with; one shelf for each request, as it is asked often. */
 export function shelfOf({ wishes }: Pick<PlanRequest, 'wishes'>): Shelf {
   const known = shelves.get(wishes.own) ?? shelfWith(wishes.own);
   shelves.set(wishes.own, known);

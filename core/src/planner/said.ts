@@ -8,7 +8,7 @@ import { nearnessOf } from './thread.ts';
 
 /** Why a set stands where it stands: facts first, their sentences below. */
 
-/** What a set does in the lesson. */
+/** The part a set plays in the lesson. */
 export type Role = 'warms' | 'prepares' | 'aim' | 'further' | 'beside' | 'lets go';
 
 export interface SetReason {
@@ -81,7 +81,7 @@ export function reasonSaid(
   return `${does}; ${STATUS_SAYS[status]}${more ? `, more on the ${more} rein` : ''}`;
 }
 
-/** What a set takes from the one before it. */
+/** A sentence on what a set takes from the one before it. */
 export function takesSaid(own: Exercise, before: Exercise | undefined): string {
   if (!before) return 'The first thing asked today.';
   const given = helpsIn(before, own);
@@ -89,7 +89,7 @@ export function takesSaid(own: Exercise, before: Exercise | undefined): string {
   return `A change after “${before.name}”.`;
 }
 
-/** What it gives to the one after it; null where that is another matter, or nothing comes after. */
+/** A sentence on what it gives to the one after it; null where that is another matter, or nothing comes after. */
 export function givesSaid(own: Exercise, after: Exercise | undefined): string | null {
   const given = after && helpsIn(own, after);
   return given ? FACULTY_WORDS[given] : null;

@@ -40,7 +40,7 @@ export function programmeOf(
   return model.programme;
 }
 
-/** What the solver's answer means. */
+/** The sets of the solver's answer with their minutes, and the gap that was proved. */
 export function readAnswer(
   answer: Solution,
   candidates: readonly Candidate[],

@@ -59,7 +59,7 @@ export interface Round {
   readonly seconds: number;
   readonly difficulty: Difficulty;
   readonly canterShare: number;
-  /** What the horse may not be asked today, and it asks. */
+  /** The dated limit it breaks, if any. */
   readonly breaks: Restriction | null;
   readonly asked: readonly Repeated[];
 }

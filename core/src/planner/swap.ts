@@ -15,7 +15,7 @@ import { changesRein, rideOfPart } from './rideOfSet.ts';
 
 /** A lesson that is being ridden is changed from here on: one exercise takes the place of what is left of a set. */
 
-/** What else could be ridden now: harder after it held, easier after it was lost. */
+/** Another set to ride now: harder after three good, easier after two lost. */
 export interface Offer {
   readonly because: 'held' | 'lost';
   readonly exercise: Exercise;
@@ -72,7 +72,7 @@ export interface Swapped {
   readonly lesson: Lesson;
   /** The first line of what is ridden instead. */
   readonly itemId: string;
-  /** What is ridden instead, from where the horse is then. */
+  /** The set that is offered, ridden from where the horse is then. */
   readonly ride: Ride;
 }
 
@@ -152,7 +152,7 @@ function itemsOf(site: Site, set: SetMark, insteadOf: SetId, planned: Exercise):
   ) as Item[];
 }
 
-/** What was ridden instead of what, in the order of the lesson; each once. */
+/** The sets that were exchanged in a lesson, in its order; each once. */
 export function swapsIn(lesson: Lesson): { planned: SetId; ridden: SetId }[] {
   const found = new Map<string, { planned: SetId; ridden: SetId }>();
   for (const item of allItems(lesson.items)) {

@@ -12,7 +12,7 @@ import type { Selection } from './selection.ts';
  */
 export type Nearness = 'kin' | 'shares' | 'beside';
 
-/** What belongs to the aim of the day is worth so much more, what does not so much less. Common practice. */
+/** Factors of worth for work near the aim of the day, and beside it. Common practice. */
 const WORTH_IN_WORK: Readonly<Record<Nearness, number>> = { kin: 1.6, shares: 1.3, beside: 0.8 };
 /** The warm-up prepares the aim where it can; otherwise it is a warm-up. Common practice. */
 const WORTH_ELSEWHERE: Readonly<Record<Nearness, number>> = { kin: 1.6, shares: 1.15, beside: 1 };
@@ -56,7 +56,7 @@ const isBelowAim = (c: Candidate, all: readonly Candidate[], aim: Exercise): boo
   c.readiness.status === 'confirmed' &&
   all.some((o) => o.exercise.id === aim.id && o.phase === 'work' && o.rung > c.rung);
 
-/** What the day is for, as it is said. */
+/** The aim of the day, in the words of the page. */
 export interface Aim {
   readonly exercise: string;
   readonly name: string;
@@ -74,7 +74,7 @@ export const aimSaid = ({ exercise, rung }: Candidate, focus?: Focus): Aim => ({
   ...(focus && serves(exercise, focus) && { for: focusSaid(focus) }),
 });
 
-/** What is worth most of what serves a focus; what is still being learned goes before what is secure. */
+/** The candidate of most worth that serves a focus; one still being learned goes before a secure one. Null where none serves it. */
 export function aimFor(candidates: readonly Candidate[], focus: Focus): Candidate | null {
   const work = candidates.filter((c) => c.phase === 'work' && serves(c.exercise, focus));
   const worth = (c: Candidate) => ('scale' in focus ? c.worth[focus.rein] : worthOf(c));
@@ -87,7 +87,7 @@ export function aimFor(candidates: readonly Candidate[], focus: Focus): Candidat
 
 const MOST_OTHERS = 3;
 
-/** What else the day could be for: of other threads, what is being learned first, then what is worth most. */
+/** Other aims for the day, each of another thread: those being learned first, then by worth. */
 export function otherAims(candidates: readonly Candidate[], aim: Exercise): Aim[] {
   const worth = (c: Candidate) => worthOf(c) * (c.readiness.status === 'confirmed' ? 0.5 : 1);
   const found: Candidate[] = [];

@@ -37,7 +37,7 @@ const YOUNG_UNTIL = 4;
 const RIDDEN_SHARE = 0.8;
 const LOAD_A_MIN = { unfit: 2.2, usual: 2.7, fit: 3 } as const;
 
-/** What the horse is that may not work longer. */
+/** Reasons for a shorter lesson, each with the most minutes it allows. */
 const SHORTENED: readonly {
   readonly is: (horse: HorseFile) => boolean;
   readonly mostMin: number;
@@ -117,7 +117,7 @@ export const mostCanterMinutes = ({ horse }: PlanRequest, frame: Frame): number 
 const riddenMin = ({ warmUpMin, plainMin, workMin, stretchMin }: Frame): number =>
   warmUpMin + plainMin + workMin + stretchMin;
 
-/** What the plain canter of the warm-up takes of it. */
+/** Minutes of the warm-up that plain canter takes. */
 const plainCanterMin = ({ plainMin }: Frame): number =>
   plainMin >= PLAIN_TROT_MIN + PLAIN_CANTER_MIN ? 1.3 : 0;
 

@@ -8,7 +8,7 @@ import type { Next } from '../book/next.ts';
 import { setName } from './marks.ts';
 import { levelOf, type Done, type HorseFile } from './request.ts';
 
-/** What the tries of a lesson mean for the next one. The planner goes by it, and the debrief says it. */
+/** From the tries of a lesson to the next one. The planner goes by it, and the debrief says it. */
 
 /** So many good tries, and so large a share of all, have it. Common practice. */
 export const GOOD_TRIES = 3;
@@ -16,7 +16,7 @@ const GOOD_SHARE = 0.7;
 /** So many lost ones, and more than were good, send it back. Common practice. */
 const LOST_TRIES = 2;
 
-/** What the tries alone say; a decision of the instructor goes before. */
+/** The next step by the tries alone, unless the instructor has decided. */
 export function nextOf({ good, lost, next }: Pick<Done, 'good' | 'lost' | 'next'>): Next {
   if (next) return next;
   if (lost >= LOST_TRIES && lost > good) return 'back';
@@ -80,7 +80,7 @@ export function restingChains(done: readonly Done[], today: string): ReadonlySet
 const MOST_SAID = 3;
 const IN_ORDER: readonly Next[] = ['back', 'rest', 'on', 'again'];
 
-/** What becomes of a set in the next lesson. */
+/** A set of the lesson, its next step, and the sentence that says so. */
 export interface Tomorrow {
   readonly exercise: string;
   readonly rung: number;
@@ -88,7 +88,7 @@ export interface Tomorrow {
   readonly said: string;
 }
 
-/** What a lesson means for the next one: what was lost first, then what held, then the rest. */
+/** Each set of a lesson and its next step: those that were lost first, then those that held, then the rest. */
 export function tomorrowOf(done: readonly Done[], shelf: Shelf): Tomorrow[] {
   const rank = (d: Done) => IN_ORDER.indexOf(nextOf({ good: d.good, lost: d.lost }));
   return (

@@ -4,7 +4,7 @@ import { createStore, getMany, keys, promisifyRequest } from 'idb-keyval';
  * The place on the device: what a page has in memory is written through to it, only what has changed, all of it or nothing.
  */
 
-/** What is kept, by its key. */
+/** Everything kept, by its key. */
 export type Contents = Readonly<Record<string, unknown>>;
 
 /** The place that idb-keyval has for all. */

@@ -8,7 +8,7 @@ import { newId } from '../app/newId.ts';
 import type { BookStore } from '../app/store.ts';
 import { change, changed, type Change } from './keptSlice.ts';
 
-/** What versions up to 0.1 had left on the device, each in a place of its own: it is sent like everything else. */
+/** Left on the device by versions up to 0.1, each kind in a place of its own: it is sent like everything else. */
 
 interface Parcel {
   readonly session?: Session;

@@ -38,14 +38,14 @@ export interface KeptRecord extends Change {
   readonly isLate?: true;
   /** Why the book does not take it: it is set aside until somebody settles it. */
   readonly why?: string;
-  /** What another device has saved meanwhile, where a person has to choose. */
+  /** The version of another device, where a person has to choose. */
   readonly theirs?: AnyDocument;
 }
 
 export interface KeptState {
   /** This page, among all that are open on this device. */
   readonly page: string;
-  /** What the device had kept is back in memory. */
+  /** Whether the device has been read: its records are in memory. */
   readonly restored: boolean;
   readonly records: Readonly<Record<string, KeptRecord>>;
   /** The last place in the order. */
@@ -136,7 +136,7 @@ function fresh({ why: _, theirs: __, ...record }: KeptRecord): KeptRecord {
   return record;
 }
 
-/** What is to be on top of what waits already; both are of this page, and nobody has to choose. */
+/** The document with a further change on top of one that waits; both are of this page, and nobody has to choose. */
 function onTop({ is: mine }: KeptRecord, { kind, was, is }: Change): AnyDocument | null {
   if (!is || !mine || !was || same(was, mine)) return is;
   const merged = mergeDocument(kind, { was, mine: is, theirs: mine } as never);
@@ -252,7 +252,7 @@ function on(state: KeptState, key: string, to: (record: KeptRecord) => KeptRecor
   return record ? { ...state, records: put(state.records, to(record)) } : state;
 }
 
-/** What was late before stays as it is: the device need not write it again. */
+/** All that is dirty, marked late. Records that were late before stay the same: the device need not write them again. */
 function allLate(records: Records): Records {
   const now = Object.values(records).filter((r) => !r.isLate && isDirty(r));
   if (now.length === 0) return records;
@@ -302,7 +302,7 @@ export const keptReducer =
 export const inOrder = ({ records }: Pick<KeptState, 'records'>): KeptRecord[] =>
   Object.values(records).sort((a, b) => a.order - b.order);
 
-/** What this page has of a document, or took over from one that was closed. */
+/** The record of a document on this page, or one taken over from a page that was closed. */
 export function recordOf(state: KeptState, named: Named): KeptRecord | undefined {
   const own = state.records[keyOf(named, state.page)];
   return own ?? inOrder(state).find(({ kind, id }) => kind === named.kind && id === named.id);

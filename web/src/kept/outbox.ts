@@ -48,7 +48,7 @@ interface Page {
   getState(): State;
 }
 
-/** What became of a change: in the book, kept here while the book is away, or refused. */
+/** Outcome of a change: in the book, kept here while the book is away, or refused. */
 export interface Outcome {
   /** As the book has it, or as it is kept here; null where it was removed. */
   readonly data?: AnyDocument | null;

@@ -1,7 +1,7 @@
 import type { DocumentKind } from '@canter-book/core/documents';
 import { inOrder, isDirty, type AnyDocument, type KeptState } from './keptSlice.ts';
 
-/** What pages show: the book's answers, with what waits on this device laid over them. */
+/** The book's answers with everything that waits on this device laid over them, for pages to show. */
 
 interface Asked {
   /** Below `/api`. */
@@ -33,7 +33,7 @@ function isAskedFor(document: AnyDocument, { url, params = {} }: Asked): boolean
   );
 }
 
-/** What the document says of the fields of an item like this. */
+/** The fields of a document that an item like this has too. */
 const told = (document: AnyDocument, like: Item): Partial<Item> =>
   Object.fromEntries(Object.entries(isIn(document)).filter(([name]) => name in like));
 

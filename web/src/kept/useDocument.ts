@@ -40,7 +40,7 @@ export interface OpenRecord<T> {
   readonly theirs?: T;
 }
 
-/** What can be done to it; the same as long as the page shows it. */
+/** The open document, for reading and changing; the same object as long as the page shows it. */
 export interface OpenDocument<T> extends Named {
   /** As it is at this moment; null before it is open. */
   now(): OpenRecord<T> | null;

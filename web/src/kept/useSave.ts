@@ -3,7 +3,7 @@ import type { DocumentKind, Documents } from '@canter-book/core/documents';
 import type { ApiError } from '../api/problem.ts';
 import { useBookStore } from '../app/store.ts';
 
-/** What became of a change, to the page that asked for it. */
+/** Outcome of a change, for the page that asked for it. */
 export interface Saved<T> {
   /** As the book has it, or as it is kept on this device while the book is away. */
   readonly data?: T;
