@@ -11,7 +11,7 @@ import { MOST_WEEKS, type ProgrammeWishes } from './request.ts';
 
 type Expected = { readonly mean: number; readonly sd: number } | null;
 
-/** What is to be expected of a horse of the book: for every week from a Monday, from all its readings. */
+/** The forecast of a horse of the book for every week from a Monday, made from all its readings. */
 export function aheadByWeek(
   readings: readonly DatedMark[],
   today: string,

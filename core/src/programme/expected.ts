@@ -10,7 +10,7 @@ import type { Setting } from './setting.ts';
 import { weeksNeeded, type WeekTheme } from './themes.ts';
 import type { Programme, Unmet } from './types.ts';
 
-/** What the weeks will come to, and what could not be had. */
+/** The outlook of the weeks, and the wishes that could not be met. */
 
 /** Likelier than not: good enough to work for. */
 const LIKELY = 0.5;
@@ -21,7 +21,7 @@ export function chancesOf({ themes, wishes, mondays }: Setting, ahead: AheadOf):
   return themes.filter(counts).map((theme) => ahead.chance(theme.scale, theme.least, w));
 }
 
-/** What a test will come to: each scale at its mean of both reins, as it is asked. */
+/** Percent to expect of a test: each scale at its mean of both reins, weighed by its share. */
 export function percentOf(
   { wishes: { goal }, mondays }: Setting,
   ahead: AheadOf,

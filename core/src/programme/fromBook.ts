@@ -6,7 +6,7 @@ import { aheadByWeek } from './ahead.ts';
 import type { ProgrammeRecord } from './record.ts';
 import { MOST_WEEKS, type ProgrammeRequest } from './request.ts';
 
-/** What is wished for: all of a record that its owner may change. */
+/** The wishes of a record: all of it that its owner may change. */
 export type Wished = Pick<
   ProgrammeRecord,
   'goal' | 'weeks' | 'availability' | 'lately' | 'themes' | 'days'

@@ -9,7 +9,7 @@ import { readinessOf } from '../planner/readiness.ts';
 import type { Done, HorseFile } from '../planner/request.ts';
 import { capital } from '../words.ts';
 
-/** What has to hold before a theme is left: tries of one exercise, and the level of the scale. */
+/** The gate at the end of a theme: tries of one exercise, and the level of the scale. */
 
 /** Three of the last four tries. Common practice. */
 const OF = 4;
@@ -32,7 +32,7 @@ export type Gate = z.infer<typeof gateSchema>;
 export const GATE_STATES = ['open', 'nearly', 'not yet'] as const;
 export type GateState = (typeof GATE_STATES)[number];
 
-/** What is still missing of a gate. */
+/** Something a gate still lacks. */
 export type Missing =
   | {
       readonly what: 'level';
@@ -47,7 +47,7 @@ export type Missing =
       readonly of: number;
     };
 
-/** What a gate is read from. */
+/** The evidence a gate is read from. */
 export interface GateEvidence {
   readonly levels: HorseFile['levels'];
   readonly done: readonly Done[];
@@ -121,7 +121,7 @@ export const missingShort = (missing: Missing): string => {
   return is === null ? `no marks on the ${rein}` : `${rein} ${is.toFixed(1)}, wants ${least}`;
 };
 
-/** What is being learned shows more than what is there already. */
+/** Rank of an exercise as a gate: one being learned shows more than one that is there already. */
 const RANK = { new: 2, improving: 3, confirmed: 1, 'not yet': 0 } as const;
 
 /** Whether a scale is the first thing an exercise builds. */

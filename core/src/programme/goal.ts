@@ -8,7 +8,7 @@ import type { HorseFile } from '../planner/request.ts';
 import { setName } from '../planner/marks.ts';
 import { CONFIRMED_FROM } from '../progress/standing.ts';
 
-/** What shall be there, and by when. */
+/** The goal of a programme, and its date. */
 
 const date = z.optional(daySchema);
 const level = z.number().check(z.gte(0), z.lte(10));
@@ -30,7 +30,7 @@ export const goalSchema = z.discriminatedUnion('kind', [
     percent: z.number().check(z.gte(30), z.lte(100)),
     /** The sheet in the book. */
     lessonId: z.optional(z.uuid()),
-    /** What it asks of each scale, as shares; alike where nothing is said. */
+    /** Shares of the scales in it; alike where nothing is said. */
     asks: z.optional(z.partialRecord(z.enum(SCALES), z.number().check(z.gte(0), z.lte(1)))),
     date,
   }),
@@ -54,7 +54,7 @@ const THEME_FROM: Readonly<Record<Scale, Stage>> = {
 const READY_FOR_NEXT = 6.5;
 /** And of what the next stage adds there is a beginning. Common practice. */
 const A_BEGINNING = 5;
-/** What a test asks this little of needs nothing of its own. */
+/** A scale with a smaller share of a test needs nothing of its own. */
 const LITTLE = 0.08;
 
 export interface Target {

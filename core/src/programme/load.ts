@@ -28,7 +28,7 @@ const FOUR_WEEKS = 28;
 const JUMP = 1.3;
 const ENOUGH_WEEKS = 3;
 
-/** What was done on each day: lessons of the book, and what was entered for the other days. */
+/** The work of each day: lessons of the book, and entries for the other days. */
 export function doneDays(
   record: Pick<ProgrammeRecord, 'done'>,
   ridden: readonly RiddenDay[],

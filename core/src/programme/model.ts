@@ -21,7 +21,7 @@ export interface WeekOptions {
   readonly theme: Scale | null;
   /** A theme that is over: its gate is open. */
   readonly not: Scale | null;
-  /** What it was planned for; null where it was not. */
+  /** The theme it was planned for; null where it was not. */
   readonly was: Scale | null;
   /** Begun already: its load is not held against the week after. */
   readonly underWay: boolean;
@@ -30,9 +30,9 @@ export interface WeekOptions {
 export interface ModelInput {
   readonly themes: readonly WeekTheme[];
   readonly weeks: readonly WeekOptions[];
-  /** What the horse has done of late, a week. */
+  /** Load of the horse a week, of late. */
   readonly loadBefore: number;
-  /** What is left of the first week. */
+  /** The share of the first week that is left, 0 to 1. */
   readonly firstShare: number;
   /** Weeks each theme has had before the first of these, and how many the last of them has had in a row. */
   readonly had: ReadonlyMap<Scale, number>;
@@ -99,7 +99,7 @@ function runsOf({ themes, weeks, run }: ModelInput): Run[] {
   return runs;
 }
 
-/** What was chosen for each week, what it is worth, and what no choice is worth more than. */
+/** The choice for each week, its worth, and the bound that no choice exceeds. */
 export interface ChosenWeeks {
   readonly themes: readonly Scale[];
   readonly shapes: readonly Shape[];

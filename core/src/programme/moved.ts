@@ -9,7 +9,7 @@ import { readGate, type Gate } from './gate.ts';
 import type { Programme } from './types.ts';
 import type { KeptWeek, ProgrammeRequest } from './request.ts';
 
-/** What is other than it was planned, and why: nothing is moved silently. */
+/** Differences from the last plan, and why: nothing is moved silently. */
 
 export type Because =
   | { readonly code: 'gate open'; readonly scale: Scale }
@@ -49,7 +49,7 @@ export type Moved =
       readonly is: DayKind;
     }
   | {
-      /** What a gate asks. */
+      /** A gate asks something else. */
       readonly code: 'gate';
       readonly scale: Scale;
       readonly was: string;

@@ -41,12 +41,12 @@ export const programmeSchema = z.strictObject({
     /** The levels it was made from. */
     levels: levelsSchema,
   }),
-  /** What was done on days without a lesson in the book; a day that was left out has no minutes. */
+  /** Work on days without a lesson in the book; a day that was left out has no minutes. */
   done: z._default(
     z.array(z.extend(plannedDaySchema, { kind: dayKindSchema })).check(z.maxLength(2000)),
     [],
   ),
-  /** What moved, when, and why: in the words it was told. */
+  /** Moves of the plan: when, and why, in the words they were told in. */
   moved: z._default(
     z
       .array(

@@ -7,7 +7,7 @@ import { dayKindSchema } from './daySchema.ts';
 import { gateSchema } from './gate.ts';
 import { goalSchema } from './goal.ts';
 
-/** What a programme is made from. */
+/** The request for a programme. */
 
 /** Half a year: beyond that nobody knows. */
 export const MOST_WEEKS = 26;
@@ -50,7 +50,7 @@ export const latelySchema = z.strictObject({
   minutes: z.int().check(z.gte(0), z.lte(90)),
 });
 
-/** What the instructor has fixed: the theme of a week by its Monday, the kind of a day. */
+/** Fixed by the instructor: the theme of a week by its Monday, the kind of a day. */
 export const fixedThemesSchema = z
   .array(z.strictObject({ monday: daySchema, theme: scale }))
   .check(z.maxLength(60));

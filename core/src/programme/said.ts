@@ -65,7 +65,7 @@ function begins({ scale, rein, mean, least, because }: Extract<Fact, { code: 'be
   }
 }
 
-/** What could not be had, with the nearest way out. */
+/** A sentence on a wish that could not be met, with the nearest way out. */
 export function unmetSaid(unmet: Unmet): string {
   switch (unmet.code) {
     case 'unlikely': {
@@ -90,7 +90,7 @@ export function unmetSaid(unmet: Unmet): string {
   }
 }
 
-/** What moved since the last plan, and why. */
+/** A sentence on something that moved since the last plan, and why. */
 export function movedSaid(moved: Moved): string {
   switch (moved.code) {
     case 'theme': {

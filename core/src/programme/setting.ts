@@ -10,9 +10,9 @@ import { MOST_WEEKS, type KeptWeek, type ProgrammeRequest } from './request.ts';
 import { shapesOf, slotsOf, weekRules, type Shape, type DayRoom } from './shapes.ts';
 import { themesOf, type WeekTheme } from './themes.ts';
 
-/** What the weeks are chosen from: what stands, what is open, what gates say. */
+/** The setting the weeks are chosen in: days that stand, days that are open, gates. */
 
-/** What a horse of which nothing is said has done of late. Common practice. */
+/** Work of late of a horse of which nothing is said. Common practice. */
 const LATELY = {
   young: { days: 4, minutes: 25 },
   unfit: { days: 3, minutes: 20 },
@@ -165,7 +165,7 @@ function plannedThemes(
   return stays ? [themes[0], stays, ...themes.slice(1)] : themes;
 }
 
-/** What the gate of the step under way says: the theme is over, or it stays a week longer than it was to. */
+/** Reads the gate of the step under way: its theme is over, or stays a week longer than it was to. */
 function gateRules({ horse, wishes, past, now }: Setting): {
   stays: Scale | null;
   over: Scale | null;

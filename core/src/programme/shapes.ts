@@ -7,7 +7,7 @@ import { SUITS } from './themes.ts';
 
 /** The shapes a week can have: which kind of day on which weekday, and how long its lessons are. */
 
-/** What may be done on one day. */
+/** The room of one day. */
 export interface DayRoom {
   readonly date: string;
   readonly kinds: readonly DayKind[];
@@ -15,13 +15,13 @@ export interface DayRoom {
   readonly minutes: number;
   /** A lesson stands in the timetable. */
   readonly isSet?: boolean;
-  /** What was planned for it. */
+  /** The kind that was planned for it. */
   readonly was?: DayKind;
   /** Minutes of a day that stands already, whatever the shape says. */
   readonly fixed?: number;
 }
 
-/** What a horse's weeks are made of. */
+/** The rules for the weeks of a horse: days of each kind, most days, lengths of lessons. */
 export interface WeekRules {
   readonly wanted: Readonly<Record<Exclude<DayKind, 'goal' | 'rest'>, number>>;
   readonly mostDays: number;
@@ -117,7 +117,7 @@ export interface Shape {
 
 const SUITED_BY = [...new Set(Object.values(SUITS))];
 
-/** What a day too many or too few of a kind costs. */
+/** Cost of a day too many or too few of a kind. */
 const ASTRAY = { lesson: 2.5, poles: 1.5, lunge: 0.8, easy: 0.8, hack: 1 } as const;
 const SHORTER_BY_5_MIN = 0.15;
 /** Lessons with two days between them are better spread than lessons with one and three. */

@@ -4,11 +4,11 @@ import { levelOf, type HorseFile } from '../planner/request.ts';
 import { normalCdf } from '../stats/normal.ts';
 import type { Target } from './goal.ts';
 
-/** What a week on a theme is worth: the chance that its scale still lacks something when the week begins. */
+/** The worth of a week on a theme: the chance that its scale still lacks something when the week begins. */
 
 /** A theme of four weeks brings about half a point. Common practice. */
 const GAIN_A_WEEK = 0.125;
-/** What is there is kept up. Common practice. */
+/** Least worth of a week on a scale that is there: it is kept up. Common practice. */
 const KEPT_UP = 0.1;
 /**
  * A scale counts so much while the one below it is not there, and fully when it is. More than in a lesson: in weeks
@@ -27,7 +27,7 @@ export interface WeekTheme extends Target {
   readonly sd: number;
   /** That it is there on both reins. */
   readonly there: number;
-  /** What the k-th week on it is worth, from 0. */
+  /** Worth of the k-th week on it, from 0. */
   weekWorth(k: number): number;
 }
 

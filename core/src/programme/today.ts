@@ -12,7 +12,7 @@ import {
 } from './gate.ts';
 import type { ProgrammeRecord } from './record.ts';
 
-/** What the programme of a horse says of one day. */
+/** One day of the programme of a horse. */
 export interface ProgrammeDay {
   readonly theme: Scale;
   readonly kind: DayKind;
@@ -21,7 +21,7 @@ export interface ProgrammeDay {
   readonly gate: {
     readonly says: string;
     readonly state: GateState;
-    /** What is still missing. */
+    /** Sentences on what it still lacks. */
     readonly missing: readonly string[];
   } | null;
 }

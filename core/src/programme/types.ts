@@ -6,7 +6,7 @@ import type { GateReading } from './gate.ts';
 import type { Goal } from './goal.ts';
 import type { KeptWeek, WeekStep } from './request.ts';
 
-/** What a programme is. */
+/** The shape of a programme. */
 
 export interface Week extends KeptWeek {
   readonly days: Day[];
@@ -18,7 +18,7 @@ export interface PlannedStep extends WeekStep {
   readonly reading: GateReading;
 }
 
-/** What could not be had, and the nearest that could. */
+/** A wish that could not be met, and the nearest that could. */
 export type Unmet =
   | {
       readonly code: 'unlikely';
