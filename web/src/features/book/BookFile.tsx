@@ -92,7 +92,7 @@ const ToImport = ({ hasNews, isBusy, onImport, onCancel }: ToImportProps) => (
   </div>
 );
 
-/** What a file holds, and how much of it is new. */
+/** The contents of a file, and how much of it is new. */
 const Report = ({ of, stored }: { of: BundleReport; stored: boolean }) => (
   <>
     <p className={of.whole ? 'text-bottle' : 'text-madder'}>

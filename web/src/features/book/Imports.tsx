@@ -6,7 +6,7 @@ import { counted } from '../../app/words.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 
-/** What came in from tables, each of which can be taken out again as a whole. */
+/** Imports from tables, each of which can be taken out again as a whole. */
 export function Imports() {
   const { data: imports = [] } = useImportsQuery();
   const [undo, undoing] = useUndoImportMutation();

@@ -26,7 +26,7 @@ interface Table {
   readonly rows: readonly string[][];
 }
 
-/** What is sent to the book at once. */
+/** A batch that is sent to the book at once. */
 export interface Batch {
   readonly sessions: Session[];
   readonly observations: Observation[];
@@ -36,7 +36,7 @@ interface TableImportProps<F extends string, R> {
   form: TableForm<F, R>;
   title: string;
   about: string;
-  /** What a row is: session, reading. */
+  /** One row in words: session, reading. */
   one: string;
   /** Rows of days that have a session already go into it. */
   join?: boolean;
@@ -201,7 +201,7 @@ function RowsOfFile<F extends string, R>(props: RowsOfFileProps<F, R>) {
   );
 }
 
-/** What cannot be read, and why. */
+/** Rows that cannot be read, and why. */
 const KeptAside = ({ table, bad }: { table: Table; bad: readonly BadRow[] }) => (
   <div className="rounded-lg bg-slip p-4 text-[14px]">
     <p className="font-bold">

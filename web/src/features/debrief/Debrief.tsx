@@ -54,7 +54,7 @@ function namesIn(seen: readonly Observation[], teacher: string | undefined): str
   return names.size > 0 ? `seen by ${[...names].join(', ')}` : '';
 }
 
-/** What the rider said became of the homework. */
+/** The rider's answer to the homework. */
 function OnHomework({ seen }: { seen: readonly Observation[] }) {
   const last = seen.findLast((o) => o.kind === 'homework');
   if (!last) return null;

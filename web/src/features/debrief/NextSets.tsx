@@ -17,7 +17,7 @@ interface NextSetsProps {
   lines: readonly Tomorrow[];
 }
 
-/** What the sets of this lesson mean for the next plan: said by the tries, and the instructor's to decide. */
+/** The next step of each set of this lesson: said by the tries, and the instructor's to decide. */
 export function NextSets({ session, lines }: NextSetsProps) {
   const { save, isSaving, error } = useSave('session');
   const decide = (line: Tomorrow, next: Next) => {

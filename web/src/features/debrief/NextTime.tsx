@@ -16,11 +16,11 @@ const MOST = 2;
 interface NextTimeProps {
   session: Session;
   tries: readonly TryObservation[];
-  /** What the sets of this lesson mean for the next plan. */
+  /** The next step of each set of this lesson. */
   lines: readonly Tomorrow[];
 }
 
-/** What the next lesson could begin with, from where the horse stands and what has held over the year. */
+/** A beginning for the next lesson, from where the horse stands and what has held over the year. */
 export function NextTime({ session, tries, lines }: NextTimeProps) {
   const { horseId } = session;
   const { data: known } = useReadingsQuery(horseId);

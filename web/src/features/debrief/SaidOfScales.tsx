@@ -5,7 +5,7 @@ import { sayObservation } from '@canter-book/core/observations/observation';
 import { SCALES } from '@canter-book/core/scales';
 import { evidenceOf } from '@canter-book/core/progress/evidence';
 
-/** What each thing seen says of each scale: every estimate is traced to these. */
+/** Each observation and its word on each scale: every estimate is traced to these. */
 export function SaidOfScales({ seen }: { seen: readonly Observation[] }) {
   const rows = useMemo(() => {
     const said = new Map(seen.map((o) => [o.id, sayObservation(o)]));

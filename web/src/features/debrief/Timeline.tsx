@@ -19,7 +19,7 @@ interface TimelineProps {
 
 const DAY_MS = 24 * 3600 * 1000;
 
-/** What was planned beside what was ridden and seen. For a day it can be corrected; then it stands. */
+/** The plan beside the ride and everything seen in it. For a day it can be corrected; then it stands. */
 export function Timeline({ session, seen, horse, onTakeBack }: TimelineProps) {
   const rows = useMemo(
     () => timelineOf(session, seen, profileOf(horse, session.date)),
@@ -93,7 +93,7 @@ const MovementRow = ({ row, onTakeBack }: MovementRowProps) => (
   </tr>
 );
 
-/** What was ridden instead of what was planned. */
+/** Sets that were ridden in place of planned ones. */
 function Changed({ lesson }: { lesson: Lesson }) {
   const { find } = useShelf().shelf;
   const nameOf = ({ exercise, rung }: SetId): string => {

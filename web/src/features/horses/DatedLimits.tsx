@@ -6,7 +6,7 @@ import { Fault } from '../../ui/Fault.tsx';
 
 type What = Restriction['what'];
 
-/** What can be said, with the number it takes. */
+/** The kinds of dated limits, with the number each takes. */
 const CHOICES: readonly {
   words: string;
   unit?: string;
@@ -55,12 +55,12 @@ const CHOICES: readonly {
 
 interface DatedLimitsProps {
   value: readonly Restriction[];
-  /** What is wrong with each, by its place. */
+  /** A sentence on what is wrong with one, by its place. */
   wrong(index: number): string | undefined;
   onChange(value: Restriction[]): void;
 }
 
-/** What the horse may not be asked for a time; planner and review go by it until its last day. */
+/** Dated limits of a horse; planner and review go by each until its last day. */
 export function DatedLimits({ value, wrong, onChange }: DatedLimitsProps) {
   const add = () =>
     onChange([

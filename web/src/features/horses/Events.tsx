@@ -14,7 +14,7 @@ const KINDS: Readonly<Record<HorseEvent['kind'], string>> = {
 };
 const SHOWN = 6;
 
-/** What changed how the past is read: themes, rests, the vet. They stand in the charts. */
+/** Events that change how the past is read: themes, rests, the vet. They stand in the charts. */
 export function Events({ horse }: { horse: Horse }) {
   const [open, setOpen] = useState(false);
   const newest = [...horse.events].sort((a, b) => byDate(b.date, a.date));

@@ -2,7 +2,7 @@ import { sentence } from '@canter-book/core/gaits/restriction';
 import type { Horse } from '@canter-book/core/book/records';
 import { shortDate, today } from '../../app/dates.ts';
 
-/** What the horse may not be asked now, and what is to come. */
+/** Dated limits of a horse, now and to come. */
 export function ForATime({ horse, className }: { horse: Horse; className: string }) {
   const day = today();
   const coming = (horse.limits.dated ?? []).filter((r) => r.until === null || r.until >= day);

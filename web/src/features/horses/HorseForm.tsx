@@ -26,7 +26,7 @@ function withTheme(entered: Horse, before: string): Horse {
   return { ...entered, events: [...events, { date: today(), kind: 'theme', text: theme }] };
 }
 
-/** What is to be put right in a limit for a time, whatever its field. */
+/** A sentence on what to put right in a dated limit, whatever its field. */
 function wrongIn({ wrong }: HorseEntry, index: number): string | undefined {
   const at = `limits.dated.${index}`;
   if (!wrong(at)) return undefined;

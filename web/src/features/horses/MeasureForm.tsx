@@ -20,7 +20,7 @@ import { Fault } from '../../ui/Fault.tsx';
 import { Field, Select, TextInput } from '../../ui/Field.tsx';
 import { StrideTaps } from './StrideTaps.tsx';
 
-/** What is not a horse, in words that say what to look at. */
+/** A sentence on a measurement that no horse makes, with the thing to look at. */
 function wordsOf(wrong: Implausible, gait: MovingGait): string {
   const round = (n: number) => Math.round(n * 10) / 10;
   switch (wrong.code) {
@@ -42,7 +42,7 @@ interface SoFarProps {
   onRemove(gone: Measurement): Promise<void>;
 }
 
-/** What was measured before in this pace; a slip can be deleted. */
+/** Earlier measurements of this pace; a slip can be deleted. */
 function SoFar({ horse, gait, pace, onRemove }: SoFarProps) {
   const own = horse.measured.filter((m) => m.gait === gait && m.pace === pace);
   if (own.length === 0) return null;

@@ -12,7 +12,7 @@ const enteredSchema = horseSchema.check(
   z.refine((h) => h.bornYear === null || h.bornYear <= thisYear(), { path: ['bornYear'] }),
 );
 
-/** What the text of a field means; what cannot be one is found by the schema. */
+/** From the text of a field to its value; one that cannot be is found by the schema. */
 export const READ = {
   text: (text: string): unknown => text,
   number: Number,
@@ -52,7 +52,7 @@ export interface HorseEntry {
     read?: (text: string) => unknown,
   ): { value: string; onChange(event: ChangeEvent<Control>): void };
   set(path: string, value: unknown): void;
-  /** What is wrong at a path, once it was tried to save it. */
+  /** The fault at a path, once saving was tried. */
   wrong(path: string): string | undefined;
   /** The horse as it is to be saved; null where something is wrong, which is said from now on. */
   check(): Horse | null;

@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { FilePick } from '../../ui/FilePick.tsx';
 
-/** What was seen at the ringside is many things, and counted. */
+/** Whether a record is named: observations are many, and counted. */
 const isNamed = ({ kind }: KeptRecord): boolean => kind !== 'observation';
 const MOST_NAMED = 5;
 

@@ -1,6 +1,6 @@
 import { create as createQr } from 'qrcode';
 
-/** What is to be photographed; dark on white on every paper, as cameras want it. */
+/** The square to be photographed; dark on white on every paper, as cameras want it. */
 export function Square({ text, label }: { text: string; label: string }) {
   const { modules } = createQr(text, { errorCorrectionLevel: 'M' });
   const { size, data } = modules;

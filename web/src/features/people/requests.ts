@@ -1,3 +1,3 @@
-/** What is sent to the door: to do something, and to end it. */
+/** Requests to the door: to do something, and to end it. */
 export const post = (url: string) => (body?: object) => ({ url, method: 'POST', body });
 export const drop = (url: string) => ({ url, method: 'DELETE' });

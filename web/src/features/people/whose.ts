@@ -33,7 +33,7 @@ export function whoseFrom({ role, name: typed, riderId, horseIds }: WhoseDraft):
   }
 }
 
-/** What each may do, in a few words. */
+/** The rights of each role, in a few words. */
 export const MAY: Readonly<Record<Role, string>> = {
   instructor: 'May do all an instructor does, with every horse.',
   helper: 'Teaches the horses below at the ringside and takes notes on them; sees no others.',

@@ -6,7 +6,7 @@ interface AimOfDayProps {
   onAim(exercise: string): void;
 }
 
-/** What the day is for, and what it could be for instead. */
+/** The aim of the day, and other aims it could have. */
 export function AimOfDay({ aim, others, onAim }: AimOfDayProps) {
   return (
     <section aria-label="The aim" className="mb-5">

@@ -13,7 +13,7 @@ const OF_SCALES: readonly Focus[] = SCALES.flatMap((scale) =>
 );
 const OF_HABITS: readonly Focus[] = HABITS.map((habit) => ({ habit }));
 
-/** What the day is for: the planner's choice, a scale on a rein, or a habit of the rider. */
+/** The choice of focus: the planner's, a scale on a rein, or a habit of the rider. */
 export function FocusChoice({ focus, onFocus }: FocusChoiceProps) {
   const find = (said: string) => [...OF_SCALES, ...OF_HABITS].find((f) => focusSaid(f) === said);
   return (

@@ -27,7 +27,7 @@ function boxesSaid(boxes: readonly number[], { items }: Lesson): string {
   return [`Box ${boxes[0]}`, box?.kind === 'box' && box.title].filter(Boolean).join(', ');
 }
 
-/** What the lesson takes from a marked ride: its weakest boxes as they stand in the test, and a rehearsal. */
+/** The parts of a marked ride in the lesson: its weakest boxes as they stand in the test, and a rehearsal. */
 export function FromTheTest({ ride, parts, without, horse, fits, onWithout }: FromTheTestProps) {
   const arena = arenaOf(ride.document);
   return (

@@ -15,7 +15,7 @@ interface Air {
   readonly humidity: string;
 }
 
-/** What was entered today; another day's air is not today's. */
+/** The air as it was entered today; another day's does not count. */
 function airToday(): Air {
   const none = { date: today(), celsius: '', humidity: '' };
   try {

@@ -60,7 +60,7 @@ interface PlanningProps {
   asked: URLSearchParams;
 }
 
-/** What is wished for at first: what this device remembers, what the address asks, what a ride has shown. */
+/** The first wishes: remembered on this device, asked by the address, shown by a ride. */
 function firstWishes(asked: URLSearchParams, marked: MarkedRide | null): Wished {
   const aim = asked.get('aim');
   const arena = marked && arenaName(arenaOf(marked.document));
@@ -77,7 +77,7 @@ function useEarlier(lessonId: string | null) {
   return (!isFetching && data) || null;
 }
 
-/** What is asked of the planner: the wishes, what the book knows, and what a ride has shown. */
+/** The request to the planner: wishes, horse file, and a marked ride. */
 function useRequest({ horse, own, marked, asked }: PlanningProps) {
   const [wished, setWished] = useState((): Wished => firstWishes(asked, marked));
   const [without, setWithout] = useState<readonly string[]>([]);
@@ -195,7 +195,7 @@ function Planning({ horse, own, marked, asked }: PlanningProps) {
   );
 }
 
-/** What a marked ride asks of the lesson: its weakest boxes, the worst first. */
+/** The part of a request that comes from a marked ride: its weakest boxes, the worst first. */
 function lessonFrom(
   marked: MarkedRide,
   horse: HorseProfile,
@@ -253,7 +253,7 @@ const NoPlan = ({ why, waysOut, onWay }: NoPlanProps) => (
   </div>
 );
 
-/** What stays as it was changed by hand. */
+/** The parts that stay as they were changed by hand. */
 function KeptParts({ kept }: { kept: PlanRequest['wishes']['kept'] }) {
   return (
     <details className="mb-4 rounded-lg bg-slip px-4 py-2 text-[14px]">

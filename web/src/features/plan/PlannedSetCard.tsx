@@ -5,7 +5,7 @@ import { leaveLabel } from '@canter-book/core/exercises/leaveLabel';
 
 interface PlannedSetCardProps {
   set: PlannedSet;
-  /** What the whole plan is worth, to say what another set would cost. */
+  /** Worth of the whole plan, against which another set's cost is said. */
   objective: number;
   shown: boolean;
   pinned: boolean;
@@ -69,7 +69,7 @@ export function PlannedSetCard(props: PlannedSetCardProps) {
   );
 }
 
-/** What must be seen, when it is left, what then, and what to beware of. */
+/** Of a set: the sign to move on, when to leave it, the step after, and cautions. */
 const WhatToSee = ({ set }: { set: PlannedSet }) => (
   <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[7rem_1fr]">
     <dt className="text-soft">Good looks like</dt>
@@ -106,7 +106,7 @@ function Level({ scale, rein, mean, sd }: NonNullable<PlannedSet['level']>) {
   );
 }
 
-/** What another set costs, as a share of what the plan is worth. */
+/** The cost of another set in words, as a share of the plan's worth. */
 function costWords(costs: number, objective: number): string {
   const percent = Math.round((100 * costs) / Math.max(1e-9, objective));
   return percent > 0 ? `(the lesson is worth ${percent} % less)` : '(as good)';

@@ -16,7 +16,7 @@ interface WishesFormProps {
   onWish(change: Partial<Wished>): void;
 }
 
-/** What is wished for today. Each change proposes the lesson anew. */
+/** The form of today's wishes. Each change proposes the lesson anew. */
 export function WishesForm({ wished, riders, rider, onWish }: WishesFormProps) {
   const { minutes, arena, mood, hot, equipment, mustHave, notToday } = wished;
   // On a phone the plan comes first.

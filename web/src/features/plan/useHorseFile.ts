@@ -8,7 +8,7 @@ import { useDoneQuery, useHorseQuery, useReadingsQuery } from '../../api/horses.
 import { useProgrammesQuery } from '../../api/programmes.ts';
 import { today } from '../../app/dates.ts';
 
-/** What the book knows of a horse, for the planner and the shelf; null until it is there, or without a horse. */
+/** The horse file, for the planner and the shelf; null until it is there, or without a horse. */
 export function useHorseFile(
   id: string | null,
   equipment: readonly EquipmentName[],

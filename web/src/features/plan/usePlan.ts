@@ -12,7 +12,7 @@ export interface Failed {
 
 export interface PlanState {
   readonly plan: Plan | null;
-  /** What is being done; null when nothing is. */
+  /** The step under way, in words; null when none is. */
   readonly doing: string | null;
   readonly failed: Failed | null;
   stop(): void;

@@ -4,7 +4,7 @@ import type { Focus } from '@canter-book/core/planner/focus';
 import { wishesSchema, type Wishes } from '@canter-book/core/planner/request';
 import { today } from '../../app/dates.ts';
 
-/** What is wished for a lesson on this device; the last choice is the next beginning. */
+/** Wishes for a lesson, remembered on this device: the last choice is the next beginning. */
 export interface Wished {
   readonly minutes: number;
   readonly arena: string;
@@ -13,7 +13,7 @@ export interface Wished {
   readonly equipment: readonly EquipmentName[];
   /** Who rides: the rider’s id, '' for nobody said; without it the first of the horse’s riders. */
   readonly rider?: string;
-  /** What the day is for; without it the planner says. */
+  /** The aim of the day; without it the planner chooses. */
   readonly aim?: string | undefined;
   /** Or a scale on a rein, or a habit of the rider. */
   readonly focus?: Focus | undefined;

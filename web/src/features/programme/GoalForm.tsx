@@ -37,7 +37,7 @@ const WEEKS = [8, 12, 16, 20, 26];
 const LENGTHS = [0, 20, 30, 45, 60];
 const IN_WEEKS = 12;
 
-/** What shall be there, and by when; which days there are. */
+/** The form of a goal, its date, and the days there are. */
 export function GoalForm({ wished, horse, shelf, isNew, onChange, onBegin }: GoalFormProps) {
   const { goal, weeks, availability } = wished;
   const date = goal.kind === 'keep going' ? undefined : goal.date;
@@ -98,7 +98,7 @@ interface WhatForProps {
   onChange(goal: Goal): void;
 }
 
-/** What belongs to this kind of goal. */
+/** The fields of one kind of goal. */
 function WhatFor({ goal, horse, shelf, onChange }: WhatForProps) {
   return (
     <>
@@ -201,7 +201,7 @@ interface ExerciseGoalProps {
   onChange(goal: Goal): void;
 }
 
-/** What can be learned: the exercises of this stage and the next. */
+/** The choice of an exercise to learn: of this stage and the next. */
 function ExerciseGoal({ goal, horse, shelf, onChange }: ExerciseGoalProps) {
   const offered = shelf.exercises
     .filter((e) => e.phases.includes('work'))

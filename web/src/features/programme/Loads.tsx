@@ -7,7 +7,7 @@ import { longDate, shortDate, today } from '../../app/dates.ts';
 const WEEKS_BACK = 4;
 const HIGH_PX = 64;
 
-/** What was planned and what was done: by day, over a week and over four. Minutes times effort. */
+/** Load, planned and done: by day, over a week and over four. Minutes times effort. */
 export function Loads({ record, horseId }: { record: ProgrammeRecord; horseId: string }) {
   const now = today();
   const monday = mondayOf(now);

@@ -139,7 +139,7 @@ function Weeks({ horse, record, rider }: WeeksProps) {
   );
 }
 
-/** What is wished for: as it is saved, until it is changed. */
+/** The wishes of a programme: as saved, until they are changed. */
 function useWished(record: ProgrammeRecord | null) {
   const saved = useMemo(() => (record ? wishedOf(record) : null), [record]);
   const [changed, setChanged] = useState<Wished | null>(null);

@@ -129,7 +129,7 @@ const WeekOf = ({ monday, lessons, times, horses, programmes }: WeekOfProps) => 
   </section>
 );
 
-/** What the programmes of the rider's horses have for a day. */
+/** Days of the programmes of the rider's horses. */
 const wantedOn = (
   day: string,
   horses: readonly Horse[],

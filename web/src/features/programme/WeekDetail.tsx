@@ -125,7 +125,7 @@ function DayOfWeek({ day, aim, horseId, wished, record, onChange }: DayOfWeekPro
 const saidOf = ({ kind, minutes }: Day): string =>
   minutes > 0 ? `${DAYS[kind].label}, ${minutes} min` : DAYS[kind].label;
 
-/** What was done on a day without a lesson in the book. */
+/** Done or not, for a day without a lesson in the book. */
 function Done({ day, record }: { day: Day; record: ProgrammeRecord }) {
   const { save } = useSave('programme');
   if (day.kind === 'lesson') return <span className="text-[13px] text-soft">from its debrief</span>;

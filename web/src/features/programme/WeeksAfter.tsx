@@ -16,7 +16,7 @@ interface WeeksAfterProps {
 /** Marks are given one after the other; the weeks are worked out when the hand rests. */
 const STILL_MS = 1500;
 
-/** What a lesson means for the weeks ahead: they are planned again, and nothing moves until it is saved. */
+/** The weeks after a lesson: they are planned again, and nothing moves until it is saved. */
 export default function WeeksAfter({ record, rider }: WeeksAfterProps) {
   const { horseId } = record;
   const wished = useMemo(() => wishedOf(record), [record]);

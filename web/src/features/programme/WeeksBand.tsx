@@ -88,7 +88,7 @@ export function WeeksBand(props: WeeksBandProps) {
   );
 }
 
-/** What can be dragged: a day onto another of its week, a week onto another, a theme onto a week. */
+/** Dragging: a day onto another of its week, a week onto another, a theme onto a week. */
 function useHands(
   { weeks, steps }: Programme,
   wished: Wished,

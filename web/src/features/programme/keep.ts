@@ -6,7 +6,7 @@ import type { ProgrammeRequest } from '@canter-book/core/programme/request';
 import { movedSaid } from '@canter-book/core/programme/said';
 import { newId } from '../../app/newId.ts';
 
-/** What becomes of weeks that were planned: what moves in them, and the record that keeps them. */
+/** From planned weeks to the record that keeps them, and the moves in between. */
 
 export const wishedOf = ({
   goal,
@@ -24,7 +24,7 @@ export const wishedOf = ({
   days,
 });
 
-/** What is other than it was planned, in words. */
+/** Differences from the record's plan, in words. */
 export const movedIn = (
   { plan }: ProgrammeRecord,
   { programme, request }: { programme: Programme; request: ProgrammeRequest },

@@ -2,7 +2,7 @@ import type { DayKind } from '@canter-book/core/programme/days';
 import type { Wished } from '@canter-book/core/programme/fromBook';
 import type { Week } from '@canter-book/core/programme/types';
 
-/** What the instructor fixes: a day, two days that change places, the theme of a week. */
+/** Pins of the instructor: a day, two days that change places, the theme of a week. */
 
 export function withDay(wished: Wished, date: string, kind: DayKind | ''): Partial<Wished> {
   const others = wished.days.filter((d) => d.date !== date);

@@ -17,7 +17,7 @@ import { useProgramme, type ProgrammeState } from './useProgramme.ts';
 export interface WeeksState extends ProgrammeState {
   readonly file: HorseFile | null;
   readonly shelf: Shelf;
-  /** What is other than in the plan that holds, in words. */
+  /** Differences from the plan that holds, in words. */
   readonly moved: readonly string[];
 }
 

@@ -86,7 +86,7 @@ const Period = ({ name, of: [from = '', to = ''], onChange }: PeriodProps) => (
   </fieldset>
 );
 
-/** What one rein has come to, and whether it is more than chance. */
+/** The difference on one rein, and whether it is more than chance. */
 function Found({ found }: { found: Comparison | null }) {
   if (!found) {
     return <span className="font-sans text-[13px] text-soft">nothing to compare</span>;

@@ -38,7 +38,7 @@ interface CoursesProps {
   today: number;
 }
 
-/** What the last twelve weeks come to, scale by scale; where the data do not carry a verdict, that is said. */
+/** The last twelve weeks, scale by scale; where the data do not carry a verdict, that is said. */
 export function Courses({ readings, today }: CoursesProps) {
   const rows = useMemo(() => {
     const standings = standingsOf(readings, today);
@@ -100,7 +100,7 @@ export function Courses({ readings, today }: CoursesProps) {
   );
 }
 
-/** What the weeks come to on one rein. */
+/** The course of one rein. */
 const Course = ({ course }: { course: Development }) => (
   <>
     <td className="tabular font-mono">

@@ -73,7 +73,7 @@ interface OfHorseProps {
   now: number;
 }
 
-/** What can be taken out of the page, and the way back. */
+/** Exports of the page, and the way back. */
 function Actions({ horse, readings, now }: OfHorseProps) {
   const { data: sessions } = useSessionsQuery({ horseId: horse.id, limit: 1 });
   const page = () =>

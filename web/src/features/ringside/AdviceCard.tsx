@@ -8,7 +8,7 @@ interface AdviceCardProps {
   onDone(): void;
 }
 
-/** What the watch has to say, now. It advises; the person on the spot decides. */
+/** The advice of the watch. It advises; the person on the spot decides. */
 export function AdviceCard({ advice, leave, onDone }: AdviceCardProps) {
   const { what, then } = adviceWords(advice);
   return (

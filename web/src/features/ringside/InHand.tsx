@@ -6,7 +6,7 @@ import { Held, LastSeen, TryButton } from './hands.tsx';
 import type { Place } from './instruments/instruments.ts';
 import { heldSet, tried, withdrawn, type Teaching } from './ringsideSlice.ts';
 
-/** What is being ridden: a movement of the plan, or work that is only named. */
+/** The work of the moment: a movement of the plan, or work that is only named. */
 export interface Ridden {
   readonly itemId: string;
   readonly text: string;
@@ -15,7 +15,7 @@ export interface Ridden {
 interface InHandProps {
   teaching: Teaching;
   place: Place;
-  /** What was seen last, where it belongs to what is ridden. */
+  /** The last observation, where it belongs to the work of the moment. */
   last: Observation | null;
   /** Null while nothing of the plan is ridden: there is nothing to judge then. */
   ridden: Ridden | null;

@@ -18,12 +18,12 @@ export interface OfferCardProps {
   seconds: number;
   /** On to the next movement, when there is one. */
   leave: (() => void) | null;
-  /** What stands here when there is nothing to offer. */
+  /** Shown when there is nothing to offer. */
   otherwise: ReactNode;
   onDone(): void;
 }
 
-/** What could be ridden instead of the rest of this set, by name and drawn; one tap puts it into the lesson. */
+/** Another exercise for the rest of this set, by name and drawn; one tap puts it into the lesson. */
 export default function OfferCard(props: OfferCardProps) {
   const { teaching, own, itemId, seconds, leave, otherwise, onDone } = props;
   const dispatch = useAppDispatch();

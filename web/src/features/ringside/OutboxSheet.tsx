@@ -12,7 +12,7 @@ interface OutboxSheetProps {
   onClose(): void;
 }
 
-/** What is on its way to the book, and what it did not take. */
+/** The list of everything on its way to the book, or not taken by it. */
 export function OutboxSheet({ records, keeping, onClose }: OutboxSheetProps) {
   return (
     <Sheet open title="On its way to the book" onClose={onClose}>

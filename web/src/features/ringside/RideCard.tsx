@@ -122,7 +122,7 @@ interface AsPlannedProps {
   spoken: ReturnType<typeof useSpokenCalls>;
   ride: Ride;
   seconds: number;
-  /** What the watch says takes the room of the picture: the buttons stay where they are. */
+  /** Whether the picture is shown: advice takes its room, so that the buttons stay where they are. */
   isDrawn: boolean;
 }
 
@@ -146,7 +146,7 @@ interface WatchSaysProps {
   watched: ReturnType<typeof useWatched>;
 }
 
-/** What the watch makes of the last tries: an exercise that may take over, or a word of advice. */
+/** After the last tries: an exercise that may take over, or a word of advice. */
 function WatchSays({ teaching, now, seconds, leave, watched }: WatchSaysProps) {
   const { last, advice, mayOffer, pass } = watched;
   const own = useOwnKept();
@@ -166,7 +166,7 @@ function WatchSays({ teaching, now, seconds, leave, watched }: WatchSaysProps) {
   );
 }
 
-/** What was seen last, and what the watch makes of it. */
+/** The last observation, and the advice the watch draws from it. */
 function useWatched(teaching: Teaching, now: Cue | null, planned: boolean) {
   const [passed, setPassed] = useState<string | null>(null);
   const seen = teaching.seen ?? teaching.tries;
@@ -233,7 +233,7 @@ function useGoTo({ goTo, clock, session }: Teaching, cues: readonly Cue[]): void
   }, [goTo, cues, clock.runningSince, session.id, dispatch]);
 }
 
-/** What was seen in the movement that is ridden now; what belongs to none is looked at where it was made. */
+/** Whether an observation belongs to the movement ridden now; one that names none does. */
 const isOfNow = (seen: Observation, itemId: string | null): boolean =>
   !('itemId' in seen) || seen.itemId === undefined || itemId === null || seen.itemId === itemId;
 

@@ -8,7 +8,7 @@ import { Confirm } from '../../ui/Confirm.tsx';
 import { DropMenu, Entry } from '../../ui/DropMenu.tsx';
 import { discarded, takenUpAgain, type Teaching } from './ringsideSlice.ts';
 
-/** What is seldom wanted during a lesson: another paper, or not to have begun it. */
+/** The menu of the seldom: another paper, or not to have begun. */
 export function RingsideMenu({ teaching }: { teaching: Teaching }) {
   const theme = useTheme();
   const dispatch = useAppDispatch();

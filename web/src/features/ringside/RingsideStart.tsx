@@ -49,7 +49,7 @@ export default function RingsideStart() {
 
 type Shown = Pick<Kit, 'horses' | 'riders' | 'lessons'>;
 
-/** What was chosen, and what follows from it for the rest. */
+/** The choice of horse, rider and lesson, each following from the others. */
 function useChoice({ horses: all, riders: everybody, lessons }: Shown) {
   const [search] = useSearchParams();
   const [chosenHorse, setHorse] = useState(search.get('horse') ?? '');

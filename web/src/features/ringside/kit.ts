@@ -10,7 +10,7 @@ import { lessonsApi, useLessonsQuery, useSheetsQuery } from '../../api/lessons.t
 import { ridersApi, useRidersQuery } from '../../api/riders.ts';
 import type { BookStore } from '../../app/store.ts';
 
-/** What is needed to begin a lesson, kept on the device for where there is no network. */
+/** Everything needed to begin a lesson, kept on the device for where there is no network. */
 export interface Kit {
   readonly horses: readonly Horse[];
   readonly riders: readonly Rider[];

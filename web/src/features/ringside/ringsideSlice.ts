@@ -49,7 +49,7 @@ interface Swapped {
   fromS: number;
 }
 
-/** What was seen goes to the book as it is. */
+/** An action that records an observation, and carries it to the book. */
 const seen = <T extends Observation>(observation: T) => ({
   payload: observation,
   meta: keeping(change('observation', null, observation)),
@@ -61,12 +61,12 @@ const nowRidden = ({ session }: Teaching, document: Lesson) =>
 
 const initialState: RingsideState = { teaching: {} };
 
-/** What goes to the book stands in the `meta` of each action, and is kept by the room of all that is entered. */
+/** Documents for the book stand in the `meta` of each action, and are kept by `kept/`. */
 export const ringsideSlice = createSlice({
   name: 'ringside',
   initialState,
   reducers: {
-    /** What was begun before the device had answered goes on top of what it had kept. */
+    /** Lessons the device had kept; those begun before it answered stay on top. */
     teachingRestored(state, { payload }: PayloadAction<Readonly<Record<string, Teaching>>>) {
       state.teaching = { ...payload, ...state.teaching } as typeof state.teaching;
     },

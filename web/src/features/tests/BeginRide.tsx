@@ -26,7 +26,7 @@ interface BeginRideProps {
   onBegun(rideId: string): void;
 }
 
-/** What is asked before a ride is marked. */
+/** The form before a ride is marked. */
 interface Entry {
   /** Empty until one is chosen: then it is the first. */
   readonly horseId: string;

@@ -30,7 +30,7 @@ interface CallCardProps {
   onAct(act: CallAct): void;
 }
 
-/** What to read now and next; under the thumb the letter the rider comes to, which sets the clock right. */
+/** The lines to read now and next; under the thumb the letter the rider comes to, which sets the clock right. */
 export function CallCard(props: CallCardProps) {
   const { ride, calls, second, seconds, state, onAct } = props;
   const running = state.clock.sinceMs !== null;

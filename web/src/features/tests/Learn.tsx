@@ -59,7 +59,7 @@ type Answer =
   | { readonly box: number; readonly letter: string | null }
   | { readonly box: number; readonly drawn: DrawnLine };
 
-/** What is asked next, and what comes of the answer. */
+/** The next question, and the memory after its answer. */
 function useAsking({ id, document, way }: { id: string; document: Lesson; way: Way }) {
   const { ride, sheet } = useSheet(document, ANY_HORSE);
   const [memory, setMemory] = useState(() => readMemory(id));
@@ -218,7 +218,7 @@ const Answered = ({ way, ride, box, right, answer, goOn }: QuestionProps & { ans
   </div>
 );
 
-/** What is known of each box, and how the last days went. */
+/** How well each box is known, and how the last days went. */
 const Learned = ({ boxes, memory }: { boxes: readonly SheetBox[]; memory: Memory }) => (
   <aside>
     <h2 className="mb-1 text-lg">Box by box</h2>

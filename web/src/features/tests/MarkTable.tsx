@@ -4,7 +4,7 @@ import type { Sheet, SheetBox } from '@canter-book/core/sheet/sheet';
 import { shortDate } from '../../app/dates.ts';
 import { boxName, mark } from './words.ts';
 
-/** What the judges said to a mark; who said it, where there are more. */
+/** The judges' remarks to a mark; by whom, where there are several. */
 const remarksOf = ({ judges }: MarkedRide, key: string): string =>
   judges
     .flatMap((j) => {

@@ -71,7 +71,7 @@ export function MostToGain({ sheet, score, ride, target, stage }: MostToGainProp
   );
 }
 
-/** What the horse's levels lead one to expect: a mark far below it was a bad day, one far above a good one. */
+/** The mark to expect by the horse's levels: one far below it was a bad day, one far above a good one. */
 function Expected({ box, ride, levelOf }: { box: SheetBox; ride: Ride; levelOf: LevelOf }) {
   const expected = expectedMark(demandsOf(box, ride), levelOf);
   if (!expected) return null;

@@ -9,7 +9,7 @@ interface RemarkFieldProps {
   onChange(words: string): void;
 }
 
-/** What is said to a mark: in words, or by codes that write themselves out. */
+/** The field for a remark: in words, or by codes that write themselves out. */
 export function RemarkField({ value, onChange }: RemarkFieldProps) {
   const [codes, setCodes] = useState(readCodes);
   const [text, setText] = useState(value);

@@ -40,7 +40,7 @@ export default function Result() {
   return <Shown ride={query.data} />;
 }
 
-/** What can be done to a ride that was marked. */
+/** The acts on a marked ride: change it, take marks in, delete it, save its paper. */
 function useResult(ride: MarkedRide, horse: string) {
   const { data: riders = [] } = useRidersQuery();
   const { save, remove } = useSave('ride');

@@ -184,7 +184,7 @@ function Judges({ ride, judge, setAt, addJudge }: Present) {
   );
 }
 
-/** What is ridden now, its mark, and what is remarked about it. */
+/** The box that is ridden now, its mark, and the remark on it. */
 const PresentBox = ({ ridden, judge, now, box, remark }: Present) => (
   <section aria-live="polite" className="rounded-xl border border-line bg-page p-4">
     <div className="flex items-baseline gap-3">

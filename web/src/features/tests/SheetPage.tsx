@@ -191,7 +191,7 @@ const saveJudgesSheet = (sheet: Sheet) =>
     sheetPages({ sheet, about: '', judges: [], score: null }),
   );
 
-/** What speaks against riding a line, by the line. */
+/** Findings that speak against riding a line, by its id. */
 function findingsByItem(document: Lesson, ride: Ride): ReadonlyMap<string, string[]> {
   const found = new Map<string, string[]>();
   for (const finding of reviewLesson(document, ride)) {
@@ -260,7 +260,7 @@ function BoxCard({ box, ride, levelOf, notYet }: BoxCardProps) {
   );
 }
 
-/** What the sheet asks of each scale, by what the boxes are worth. */
+/** How much the sheet asks of each scale, weighed by the points of the boxes. */
 function Asked({ boxes, ride }: { boxes: readonly SheetBox[]; ride: Ride }) {
   const all = demandsOfAll(boxes, ride);
   const most = Math.max(...SCALES.map((s) => all[s]));

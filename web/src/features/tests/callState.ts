@@ -40,7 +40,7 @@ export const begin = (
   step: 'ride',
 });
 
-/** What a caller does. */
+/** An act of the caller. */
 export type CallAct =
   | 'go or wait'
   | 'at the letter'
@@ -50,7 +50,7 @@ export type CallAct =
   | 'no error'
   | 'finish';
 
-/** What is called, and the moment. */
+/** The call, and its moment. */
 export interface Called {
   readonly ride: Ride;
   readonly calls: readonly Call[];

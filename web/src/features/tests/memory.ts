@@ -1,6 +1,6 @@
 import { createEmptyCard, fsrs, Rating, type Card } from 'ts-fsrs';
 
-/** What a rider remembers of a sheet: a card for each box, and when each was last asked. */
+/** A rider's memory of a sheet: a card for each box, and when each was last asked. */
 export interface Memory {
   readonly cards: Readonly<Partial<Record<string, Card>>>;
   /** Answers by day: how many, and how many were right. */

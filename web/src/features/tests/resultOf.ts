@@ -6,7 +6,7 @@ import { scoreOf, type Score } from '@canter-book/core/sheet/score';
 import { sheetOf, type Sheet } from '@canter-book/core/sheet/sheet';
 import { percent } from './words.ts';
 
-/** What boxes a document has does not hang on who rides it: worked out once. */
+/** Sheets by their document: the boxes do not hang on who rides it, so they are worked out once. */
 const sheets = new WeakMap<Lesson, Sheet>();
 
 export function sheetOfDocument(document: Lesson): Sheet {

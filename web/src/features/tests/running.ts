@@ -31,7 +31,7 @@ export interface Running {
   readonly points: number;
   /** Of what was marked so far; null before the first mark. */
   readonly percent: number | null;
-  /** What the rest has to be on average to reach the target; null when nothing is left, or none is set. */
+  /** The average the rest needs to reach the target; null when nothing is left, or none is set. */
   readonly needed: number | null;
 }
 

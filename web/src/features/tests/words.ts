@@ -8,7 +8,7 @@ export const RIDE_KIND_WORDS: Readonly<Record<RideKind, string>> = {
   self: 'own marks',
 };
 
-/** What a box is called: its title, or its first line. */
+/** The name of a box: its title, or its first line. */
 export const boxName = ({ title, lines }: Pick<SheetBox, 'title' | 'lines'>): string =>
   title ?? lines[0] ?? '';
 

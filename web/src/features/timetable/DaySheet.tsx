@@ -5,7 +5,7 @@ import { touchedSince } from '../../app/touched.ts';
 import { DayStrip, type StripData } from './DayStrip.tsx';
 import { sideBySide } from './states.ts';
 
-/** What can be done to a lesson of the day. */
+/** The acts on a lesson of the day. */
 export interface DayActs {
   onOpen(strip: StripData): void;
   onMove(strip: StripData, start: string): void;

@@ -22,7 +22,7 @@ export interface StripData {
   readonly session: SessionSummary | null;
   readonly lesson: LessonSummary | null;
   readonly row: YardRow | null;
-  /** What holds for the horse for a time. */
+  /** Dated limits of the horse, in words. */
   readonly limits: readonly string[];
   readonly clashes: readonly string[];
 }
@@ -152,7 +152,7 @@ interface MoveHandleProps {
   onStep(by: number): void;
 }
 
-/** What a strip is dragged by, or moved by the arrow keys. */
+/** The handle a strip is dragged by, or moved by the arrow keys. */
 const MoveHandle = ({ called, there, grip, onStep }: MoveHandleProps) => (
   <button
     type="button"
@@ -170,7 +170,7 @@ const MoveHandle = ({ called, there, grip, onStep }: MoveHandleProps) => (
   </button>
 );
 
-/** What the lesson is for: its plan, what the programme wants of it, what holds for the horse. */
+/** The purpose of a lesson: its plan, the wish of the programme, limits of the horse. */
 function Purpose({ strip, isRoomy }: { strip: StripData; isRoomy: boolean }) {
   const { o, state, session, lesson, row, limits, clashes } = strip;
   if (state === 'cancelled')

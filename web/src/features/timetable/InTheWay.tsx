@@ -19,7 +19,7 @@ interface InTheWayProps {
   onTake(to: { date: string; start: string }): void;
 }
 
-/** What it clashes with, and times that are free. */
+/** Clashes of an appointment, and times that are free. */
 export function InTheWay({ draft, old, times, onTake }: InTheWayProps) {
   const { occurrences, timetable, busy, names } = times;
   const found = useMemo(() => {

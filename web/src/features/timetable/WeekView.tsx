@@ -78,7 +78,7 @@ interface LaneProps {
   scale: { first: number; span: number };
   hours: readonly number[];
   times: Times;
-  /** What the programmes want of the other horses. */
+  /** Work the programmes want of the other horses, in words. */
   also: readonly string[];
   onAsk(asked: Asked): void;
   onDay(): void;

@@ -88,7 +88,7 @@ export function useAppointmentDraft(asked: Asked, instructor: string, onClose: (
 
 export type AppointmentDraft = ReturnType<typeof useAppointmentDraft>;
 
-/** What goes with an appointment wherever it is put: not its time, which `Place` has, nor its history. */
+/** The part of an appointment that goes with it wherever it is put: not its time, which `Place` has, nor its history. */
 const without = ({
   title,
   horseId,

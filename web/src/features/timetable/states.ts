@@ -1,7 +1,7 @@
 import { endMin, startMin, type Occurrence } from '@canter-book/core/calendar/occurrences';
 import type { SessionSummary } from '@canter-book/core/book/summaries';
 
-/** What has become of an appointment. */
+/** The state of an appointment on a day. */
 export type State = 'cancelled' | 'taught' | 'under way' | 'to come' | 'missed';
 
 /** The session that was begun from it, or else one of its horse on that day. */

@@ -17,7 +17,7 @@ import { useSave, type Remove, type Save } from '../../kept/useSave.ts';
 
 type Outcome = Promise<boolean>;
 
-/** What can be done to an appointment; each is told and can be taken back. */
+/** The acts on an appointment; each is told and can be taken back. */
 export interface Change {
   save(appointment: Appointment, said: string): Outcome;
   /** On this day; what is told offers the same for all later ones. */
@@ -32,10 +32,10 @@ export interface Change {
 }
 
 interface Stored {
-  /** What it is undone to. */
+  /** The state it is undone to. */
   readonly was: Appointment | null;
   readonly is: Appointment | null;
-  /** What it takes the place of, where that is not what it is undone to. */
+  /** The state it takes the place of, where that is another. */
   readonly stands?: Appointment;
 }
 

@@ -16,7 +16,7 @@ import {
 
 const NONE: readonly never[] = [];
 
-/** What stands in the timetable, with the names of whom it is for. */
+/** The timetable of some days, with the names of horses and riders. */
 export interface Times {
   /** Null until they are there, and all that names them. */
   readonly occurrences: readonly Occurrence[] | null;
@@ -57,7 +57,7 @@ export function useTimes(from: string, to: string): Times {
   );
 }
 
-/** What `useTimes` asks for. */
+/** The queries of `useTimes`. */
 export const timesAhead = (from: string, to: string): Ahead => [
   timetableApi.util.prefetch('appointments', { from, to }, {}),
   timetableApi.util.prefetch('timetable', undefined, {}),
@@ -66,7 +66,7 @@ export const timesAhead = (from: string, to: string): Ahead => [
   ridersApi.util.prefetch('riders', undefined, {}),
 ];
 
-/** What an occurrence is called: its horse, or what it is. */
+/** The name of an occurrence: its horse, or its title. */
 export const calledOf = ({ appointment: a }: Occurrence, names: Names): string =>
   names.horse(a.horseId) || a.title || 'A horse that has left';
 

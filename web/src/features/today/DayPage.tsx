@@ -44,7 +44,7 @@ interface DayPageProps {
 
 const ridden = (date: string) => ({ since: date, limit: MOST_RIDDEN });
 
-/** What a day asks for, beside its times. */
+/** The queries of a day, beside its times. */
 export const dayAhead = (date: string): Ahead => [
   yardApi.util.prefetch('yard', date, {}),
   lessonsApi.util.prefetch('lessons', {}, {}),

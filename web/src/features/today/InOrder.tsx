@@ -27,7 +27,7 @@ interface InOrderProps {
   date: string;
   horses: readonly Horse[] | undefined;
   yard: Yard | undefined;
-  /** What stands here until both are known. */
+  /** Shown until both are known. */
   children: ReactNode;
 }
 
@@ -149,7 +149,7 @@ function Waiting({ worked, name, lesson, row }: OwnProps & { row: YardRow | unde
   );
 }
 
-/** What to work on first, on its straps. */
+/** The aim for a horse, on its straps. */
 function Aim({ row }: { row: YardRow }) {
   const { next, standings, homework } = row;
   const known = Object.values(standings).some((s) => s.left ?? s.right);

@@ -149,7 +149,7 @@ function useShown() {
   return { date, view, go };
 }
 
-/** What the address asks for. */
+/** The day and the view in the address. */
 function shownAt(search: URLSearchParams): { date: string; view: View } {
   const wanted = search.get('day');
   return {

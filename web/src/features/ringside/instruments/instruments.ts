@@ -23,7 +23,7 @@ export interface Place {
   readonly itemId?: string | undefined;
 }
 
-/** What can be seen and noted at the ringside, the most used first. */
+/** The instruments of the ringside, the most used first. */
 export const INSTRUMENTS: readonly AnInstrument[] = ALL_KINDS.flatMap(({ kind, instrument }) =>
   instrument ? [{ kind, ...instrument }] : [],
 );

@@ -16,7 +16,7 @@ const LEAST_M = 6;
 
 interface DrawArenaProps {
   arena: Arena;
-  /** What was asked for, once it is shown; null before. */
+  /** The line that was asked for, once it is shown; null before. */
   shown: readonly Point[] | null;
   onDrawn(line: readonly Point[]): void;
 }

@@ -16,7 +16,7 @@ const ALL_ROUNDS = [0, 1, 2, 3] as const;
 /** They are gone so long after the letter. */
 const FADE_S = 3;
 
-/** What is read at a moment: the last call that was begun. */
+/** The call at a moment: the last one begun. */
 export const readAt = (calls: readonly Call[], seconds: number): Call | null =>
   calls.findLast((c) => c.speakAtS <= seconds) ?? calls[0] ?? null;
 
