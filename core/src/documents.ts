@@ -32,11 +32,11 @@ interface Called {
   readonly at: string;
   /** "horses": how they are counted. */
   readonly many: string;
-  /** What pages show of it, and ask for again when one was saved. */
+  /** The tag of pages that show it: they ask again when one was saved. */
   readonly tag: string;
   /** The tag of the one that is open, where a page asks for it again only when somebody else has saved it. */
   readonly open?: string;
-  /** What is worked out of it, and asked for again with it. */
+  /** The tag of everything worked out of it. */
   readonly also?: string;
 }
 

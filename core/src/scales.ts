@@ -10,7 +10,7 @@ export const SCALES = [
 
 export type Scale = (typeof SCALES)[number];
 
-/** What is looked at on each scale, in a few words. */
+/** The sign of each scale, in a few words. */
 export const SCALE_WORDS: Readonly<Record<Scale, string>> = {
   rhythm: 'even beats, steady tempo',
   suppleness: 'bends both ways, swings',

@@ -1,4 +1,4 @@
-/** What a value from outside must not hold, whatever it is: no database stores it. */
+/** A check for values from outside: no characters that no database stores, no nesting without end. */
 
 /** Far more than any record nests. */
 const DEEPEST = 40;

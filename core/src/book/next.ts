@@ -1,10 +1,10 @@
 import { z } from '../schema.ts';
 
-/** What comes of a set in the next lesson: its next step, the same again, what it goes back to, or a rest. */
+/** The next step of a set in the next lesson: on, the same again, back to an easier one, or a rest. */
 export const NEXT = ['on', 'again', 'back', 'rest'] as const;
 export type Next = (typeof NEXT)[number];
 
-/** What the instructor decided for a set of a lesson, where it is not what the tries say. */
+/** The instructor's decision for a set of a lesson, where the tries say something else. */
 export const setNextSchema = z.strictObject({
   exercise: z.string().check(z.maxLength(80)),
   rung: z.int().check(z.gte(0), z.lte(7)),

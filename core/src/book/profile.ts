@@ -3,7 +3,7 @@ import { inForce } from '../gaits/restriction.ts';
 import { STAGE_LIMITS, type StageLimits } from '../gaits/limits.ts';
 import type { Horse } from './records.ts';
 
-/** What was entered: an empty field keeps the stage's limit. */
+/** The values that were entered: an empty field keeps the stage's limit. */
 const entered = <T extends object>(values: T): Partial<T> =>
   Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<T>;
 

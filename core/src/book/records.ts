@@ -24,7 +24,7 @@ export const limitsSchema = z.strictObject({
   /** Who set them, and from when: the vet, the physio, the instructor. */
   setBy: z.optional(z.string().check(z.trim(), z.maxLength(80))),
   setOn: z.optional(date),
-  /** What the horse may not be asked for a time. */
+  /** Dated limits of the horse. */
   dated: z.optional(z.array(restrictionSchema).check(z.maxLength(20))),
 });
 
@@ -106,7 +106,7 @@ export const sessionSchema = z.strictObject({
   minutes: z.nullable(z.number().check(z.gte(0), z.lte(600))),
   notes: text,
   homework: z.string().check(z.maxLength(400)),
-  /** What was decided for the next lesson, where the tries say something else. */
+  /** Decisions for the next lesson, where the tries say something else. */
   next: z.optional(z.array(setNextSchema).check(z.maxLength(20))),
   /** The appointment it was begun from. */
   appointmentId: z.optional(id),

@@ -1,6 +1,6 @@
 import type { LessonRecord, Session } from './records.ts';
 
-/** What lists of the book show of its records. */
+/** Records of the book as its lists show them. */
 
 export interface LessonSummary extends Pick<
   LessonRecord,

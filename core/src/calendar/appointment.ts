@@ -2,7 +2,7 @@ import { z } from '../schema.ts';
 import { minutesFrom, TIMETABLE_ID } from './clock.ts';
 import { daySchema, idSchema as id, instantSchema } from '../fields.ts';
 
-/** What stands in the timetable: who, which horse, when and where, and how it comes again. */
+/** Appointments: who, which horse, when and where, and how they come again. */
 
 const DAY_MIN = 24 * 60;
 
@@ -120,7 +120,7 @@ export const busyCalendarSchema = z
 export type BusyHours = z.infer<typeof busyHoursSchema>;
 export type BusyCalendar = z.infer<typeof busyCalendarSchema>;
 
-/** What a timetable goes by. There is one of them. */
+/** The arenas, hours and people of a timetable. A book has one. */
 export const timetableSchema = z.strictObject({
   id: z.literal(TIMETABLE_ID),
   revision: z.int().check(z.gte(0)),

@@ -2,7 +2,7 @@ import { dayOf, daysLater } from '../progress/days.ts';
 import type { Appointment } from './appointment.ts';
 import { namedDays } from './occurrences.ts';
 
-/** What a tap does to an appointment: once, or from a day on. */
+/** Changes to an appointment by a tap: once, or from a day on. */
 
 export interface TimeAndArena {
   readonly date: string;

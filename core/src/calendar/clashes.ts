@@ -2,7 +2,7 @@ import type { BusyCalendar, Timetable } from './appointment.ts';
 import { minutesFrom, timeFrom } from './clock.ts';
 import { endMin, keyOf, startMin, type Occurrence } from './occurrences.ts';
 
-/** What cannot be at the same time, and what cannot follow so closely. */
+/** Clashes: appointments at the same time, or too close for the way between. */
 
 export type Clash =
   | {

@@ -210,7 +210,7 @@ export const IN_HAND: Aids = {
 const { looksDown, sitsOutside, collapsesHip, holdsTooLong, bothEnds } = RIDER_FAULTS;
 const { insideRein, unevenHands, tipsForward, throwsWeight, pullsOver } = RIDER_FAULTS;
 
-/** What riders do wrong with these aids: it stands on every card that shares the table. */
+/** Faults of riders with these aids: they stand on every card that shares the table. */
 const RIDERS: ReadonlyMap<Aids, readonly ExerciseFault[]> = new Map([
   [RIDE_ON, [looksDown, bothEnds]],
   [BEND, [insideRein, sitsOutside]],

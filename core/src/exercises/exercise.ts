@@ -28,7 +28,7 @@ export const EQUIPMENT = ['poles', 'cone', 'barrel'] as const;
 /** One step of the ladder, from the easiest to the hardest. */
 export const rungSchema = z.strictObject({
   name: z.string().check(z.trim(), z.minLength(1), z.maxLength(60)),
-  /** What stands in the gaps of the template: `{size}`, `{strides}` … */
+  /** Values for the gaps of the template: `{size}`, `{strides}` … */
   gaps: z._default(z.record(z.string(), gap), {}),
   /** A template of its own, where the rung is ridden otherwise. */
   template: z.optional(z.string().check(z.maxLength(800))),
@@ -50,12 +50,12 @@ export const exerciseSchema = z.strictObject({
   builds: z
     .partialRecord(z.enum(SCALES), weight)
     .check(z.refine((of) => Object.keys(of).length > 0, 'say which scale it builds')),
-  /** What the horse takes from it into the next exercise, the main thing first. */
+  /** Faculties the horse takes from it into the next exercise, the main one first. */
   faculties: z.optional(z.array(z.enum(FACULTIES)).check(z.minLength(1), z.maxLength(3))),
   stage: stageSchema,
   gaits: z.array(z.enum(MOVING_GAITS)).check(z.minLength(1)),
   phases: z.array(z.enum(EXERCISE_PHASES)).check(z.minLength(1)),
-  /** What of the warm-up's checklist it asks. */
+  /** Its part of the warm-up's checklist. */
   checks: z.array(z.enum(WARM_UP_CHECKS)),
   /**
    * Shorthand for the left rein of a 20 × 60 m arena, from the track back to the track on the same rein,
@@ -78,7 +78,7 @@ export const exerciseSchema = z.strictObject({
   }),
   aids: aidsSchema,
   good: z.strictObject({
-    /** What is looked at. */
+    /** The thing to look at. */
     measure: sentence,
     /** From when it counts as good. */
     threshold: sentence,
@@ -119,7 +119,7 @@ export interface Chain {
   readonly exercises: readonly Exercise[];
 }
 
-/** What an exercise of the shelf leaves out has a usual value. */
+/** Fields an exercise of the shelf may leave out: they have a usual value. */
 type Usual =
   | 'phases'
   | 'checks'

@@ -47,14 +47,14 @@ interface Trains {
   readonly builds: Partial<Readonly<Record<Scale, number>>>;
 }
 
-/** What an exercise trains, the first above all. */
+/** Faculties an exercise trains, the first above all. */
 export function facultiesOf({ faculties, builds }: Trains): readonly Faculty[] {
   if (faculties?.length) return faculties;
   const [most] = Object.entries(builds).sort(([, a], [, b]) => b - a) as [Scale, number][];
   return most ? [BY_SCALE[most[0]]] : [];
 }
 
-/** What one exercise gives to another: it is the main thing of one of them; null where they have nothing in common. */
+/** The faculty one exercise gives to another: the main one of either; null where they share none. */
 export function givenTo(from: Trains, to: Trains): Faculty | null {
   const [given, taken] = [facultiesOf(from), facultiesOf(to)];
   const shared = (of: Faculty | undefined, by: readonly Faculty[]) =>
@@ -63,6 +63,6 @@ export function givenTo(from: Trains, to: Trains): Faculty | null {
   return shared(given[0], taken) ? given[0]! : null;
 }
 
-/** What of one exercise helps in another, be it a lesser thing of both. */
+/** A faculty of one exercise that helps in another, be it a lesser one of both. */
 export const helpsIn = (from: Trains, to: Trains): Faculty | null =>
   givenTo(from, to) ?? facultiesOf(to).find((f) => facultiesOf(from).includes(f)) ?? null;

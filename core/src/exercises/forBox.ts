@@ -18,7 +18,7 @@ const SAYS_LITTLE: ReadonlySet<string> = new Set([
   ...kindsThat((form) => form.aside ?? form.ceremony),
 ]);
 
-/** What is asked in some lines: the kinds of their instructions, with the pace of a pace. */
+/** The kinds of instructions in some lines; a pace with its name. */
 function kindsOf(lines: readonly Lesson['items'][number][]): ReadonlySet<string> {
   const kinds = linesOf(lines).flatMap(({ instructions }) =>
     instructions.map(({ form, params }) => {
@@ -41,7 +41,7 @@ function kindsOfExercise(exercise: Exercise): ReadonlySet<string> {
   return kinds;
 }
 
-/** What few exercises ask says more than what nearly all of them do: ln(all ÷ those that ask it). */
+/** Weight of a kind: the fewer exercises ask it, the more it says. ln(all ÷ those that ask it). */
 function rarity(shelf: readonly Exercise[]): (kind: string) => number {
   const asked = new Map<string, number>();
   for (const exercise of shelf) {

@@ -1,6 +1,6 @@
 import type { Exercise } from './exercise.ts';
 
-/** What must be there before an exercise: its needs and its parts. */
+/** Ids of the exercises that come before one: its needs and its parts. */
 export const before = ({ needs, parts }: Exercise): readonly string[] => [
   ...new Set([...needs.exercises, ...parts]),
 ];

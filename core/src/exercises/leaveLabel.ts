@@ -1,5 +1,5 @@
 import type { Exercise } from './exercise.ts';
 
-/** What stands before the sentence that says when to leave an exercise. */
+/** The label before the sentence that says when to leave an exercise. */
 export const leaveLabel = ({ stops }: Pick<Exercise, 'stops'>): string =>
   stops ? 'Stop when' : 'Move on when';

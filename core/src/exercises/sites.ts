@@ -83,7 +83,7 @@ export const gapsIn = (template: string): string[] => [
   ),
 ];
 
-/** What is wrong with a rung's template, to be mended by the person who wrote it; null when nothing is. */
+/** A sentence on the fault of a rung's template, for the person who wrote it; null when there is none. */
 export function templateFault(exercise: Exercise, rung: Rung): string | null {
   const template = rung.template ?? exercise.template;
   const letters = rung.at ?? exercise.at;

@@ -1,9 +1,9 @@
-/** What tables of the book have in common: days, numbers, headings, and what is wrong with a cell. */
+/** Shared by the tables of the book: days, numbers, headings, and faults of a cell. */
 
 /** Which field each column is; null for one that is left out. */
 export type Mapping<F extends string> = readonly (F | null)[];
 
-/** What is wrong with one cell of a row, and what to do. */
+/** The fault of one cell of a row, and how to mend it. */
 export interface CellFault<F extends string = string> {
   readonly field: F;
   readonly value: string;

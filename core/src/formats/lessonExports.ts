@@ -3,11 +3,11 @@ import type { Ride } from '../ride/types.ts';
 import { lessonSvg } from './lessonSvg.ts';
 import { trackCsv } from './trackCsv.ts';
 
-/** What is exported, and what was asked for with it. */
+/** A lesson to export, with the options asked for. */
 export interface Exported {
   readonly ride: Ride;
   readonly lesson: Lesson;
-  /** What the rider was asked to practise. */
+  /** The rider's homework. */
   readonly homework?: string | undefined;
   /** The number it asks for. */
   readonly asked?: number | undefined;

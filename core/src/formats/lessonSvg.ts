@@ -7,7 +7,7 @@ import { rowsOf, type Row } from './lessonRows.ts';
 import { PAGE, SOFT, pageSvg, rule, text, wrapped } from './page.ts';
 
 export interface HandOut {
-  /** What the rider was asked to practise. */
+  /** The rider's homework. */
   readonly homework?: string | undefined;
 }
 

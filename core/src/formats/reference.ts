@@ -13,7 +13,7 @@ export interface Group {
 
 const TEST = 'test "Our own first"';
 
-/** What is written and is no form: places, conditions, test sheets, the frame. It stands after the forms of its section. */
+/** Rows for writing that is no form: places, conditions, test sheets, the frame. They stand after the forms of their section. */
 const OTHERS: Partial<Record<(typeof HELP_SECTIONS)[number], readonly Row[]>> = {
   Where: [
     { line: 'C circle left 20', says: 'At a letter: stay on your way until C, then begin.' },

@@ -117,7 +117,7 @@ export interface ProgrammeSheet {
   readonly horse: string;
   readonly goal: string;
   readonly weeks: readonly KeptWeek[];
-  /** What each theme has to show before it is left, by the Monday it begins on. */
+  /** The gate of each theme, by the Monday it begins on. */
   readonly gates: readonly { readonly from: string; readonly says: string }[];
 }
 

@@ -3,7 +3,7 @@ import { SCALES, type Scale } from '../scales.ts';
 import { readNumber } from '../numbers.ts';
 import type { TableForm } from './cells.ts';
 
-/** What a column of a table of sessions can be. */
+/** The fields a column of a table of sessions can hold. */
 export type Field =
   'date' | 'horse' | 'rider' | 'minutes' | 'notes' | 'homework' | `${Scale} ${Rein}`;
 

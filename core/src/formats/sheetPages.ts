@@ -23,7 +23,7 @@ const BOTTOM = PAGE.height - 30;
 interface Row {
   readonly number: string;
   readonly movement: readonly string[];
-  /** What the judge looks for; on a sheet to be written on. */
+  /** The judge's directive; on a sheet to be written on. */
   readonly directive: readonly string[];
   readonly coefficient: number;
   readonly marks: readonly string[];

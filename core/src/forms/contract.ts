@@ -20,7 +20,7 @@ export interface Lateral {
   readonly tracks: 2 | 3 | 4;
 }
 
-/** What a rider carries from one movement into the next. */
+/** The state a rider carries from one movement into the next. */
 export interface Riding {
   readonly gait: Gait;
   /** The moving gait and pace: kept through a halt, so that it can be resumed. */
@@ -113,7 +113,7 @@ export interface Hold {
   readonly strides?: number;
 }
 
-/** What an act does, laid out from where the horse stands. */
+/** An act laid out from where the horse stands. */
 export interface ActPlan {
   readonly legs: readonly Leg[];
   readonly changes?: readonly Change[];

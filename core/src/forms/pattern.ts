@@ -13,7 +13,7 @@ import type { Token } from './tokens.ts';
 export interface Pattern<P extends object = object> {
   readonly source: string;
   readonly nodes: readonly Node[];
-  /** What it reads: for the compiler alone. */
+  /** Type of the parameters it reads: for the compiler alone. */
   readonly reads?: P;
 }
 
@@ -25,7 +25,7 @@ type Node =
 
 export type Params = Readonly<Record<string, unknown>>;
 
-/** What a pattern reads, from its text: `[{side:side}] {diameterM:metres}` is `{ side?: Rein; diameterM: number }`. */
+/** Parameters of a pattern, from its text: `[{side:side}] {diameterM:metres}` is `{ side?: Rein; diameterM: number }`. */
 export type ParamsOf<S extends string> = string extends S ? Params : Flat<Read<S, []>>;
 type Flat<T> = { readonly [K in keyof T]: T[K] };
 /** @typeParam D one entry for each bracket that is open */

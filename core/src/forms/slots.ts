@@ -2,14 +2,14 @@ import { within, type Bounds } from '../numbers.ts';
 import { PACES } from '../gaits/paces.ts';
 import type { Token } from './tokens.ts';
 
-/** What a number may be. */
+/** The range of a number. */
 export interface Range {
   readonly least: number;
   readonly most: number;
   readonly unit: string;
 }
 
-/** What a value may be: its schema is made of this. */
+/** The values a slot may hold: its schema is made of this. */
 export type Holds =
   | { readonly words: readonly string[] }
   | { readonly text: RegExp }
@@ -21,7 +21,7 @@ export type Holds =
  * of tokens used, or null; `say` prints it; `example` is what completion and errors show.
  */
 export interface Slot<T = unknown> {
-  /** What an entry field for it looks like. */
+  /** The look of an entry field for it. */
   readonly entry: 'choice' | 'number' | 'letter' | 'text';
   readonly example: readonly string[];
   readonly holds: Holds;
@@ -147,7 +147,7 @@ const SLOTS = {
   canterPace: choice(PACES.canter),
 };
 
-/** What a slot of this type reads. */
+/** The type of value a slot reads. */
 export type SlotValue<T extends string> = T extends keyof typeof SLOTS
   ? (typeof SLOTS)[T] extends Slot<infer V>
     ? V

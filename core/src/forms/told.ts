@@ -1,7 +1,7 @@
 import type { Stage } from '../gaits/stage.ts';
 import type { Scale } from '../scales.ts';
 
-/** What is told and shown of a form, each in its own file: by the desk, the help, the review, a test sheet. */
+/** The telling side of a form, in its own file: for the desk, the help, the review, a test sheet. */
 
 /** How an example is ridden: what comes before it, its line, and its length on paper where a closed form exists. */
 export interface Example {
@@ -73,12 +73,12 @@ export interface Told {
   /** In a 20 × 60 arena from `start A walk medium left`. The family tests ride, mirror, print and draw them all. */
   readonly examples: readonly [Example, ...Example[]];
   readonly palette?: readonly (Choice & { readonly group: (typeof PALETTE_GROUPS)[number] })[];
-  /** What it adds to a line of something else, as it is written. */
+  /** Its additions to a line of something else, as they are written. */
   readonly also?: readonly string[];
   readonly help?: readonly (HelpRow & { readonly section: (typeof HELP_SECTIONS)[number] })[];
 }
 
-/** What everything on a bent line shows. */
+/** Scales shown by everything on a bent line. */
 export const BENT: Weights = { suppleness: 3, rhythm: 1 };
 /** And what a straight line off the track does. */
 export const STRAIGHT_ON: Weights = { straightness: 3, rhythm: 1 };

@@ -7,7 +7,7 @@ import { scaledTable, type StrideTable } from './strideTable.ts';
 
 export type { Stage };
 
-/** What the ride needs to know of a horse. */
+/** A horse as the ride has to know it. */
 export interface HorseProfile {
   readonly name: string;
   readonly heightCm: number;
@@ -15,7 +15,7 @@ export interface HorseProfile {
   readonly hollowSide: 'left' | 'right' | null;
   /** The instructor's own limits, instead of the stage's. */
   readonly limits?: Partial<StageLimits>;
-  /** What it may not be asked for a time, on the day it is ridden. */
+  /** Dated limits that hold on the day it is ridden. */
   readonly restrictions?: readonly Restriction[];
   /** Years. */
   readonly age?: number;
@@ -34,7 +34,7 @@ export const ANY_HORSE: HorseProfile = {
 
 const YOUNG_YEARS = 4;
 
-/** What this horse may be asked: its stage's limits, where the instructor has not set others, and no more for a time. */
+/** The limits of a horse: those of its stage, unless the instructor has set others, tightened by dated ones. */
 export function limitsOf(horse: HorseProfile): StageLimits {
   const limits = lastingLimitsOf(horse);
   const leastM = Math.max(0, ...holding(horse.restrictions, 'circle').map((r) => r.leastM));

@@ -1,6 +1,6 @@
 import type { Stage } from './stage.ts';
 
-/** What a stage of training allows, a limit an entry. All of it is common practice, and the instructor's to change. */
+/** The limits of each stage of training, one an entry. All of it is common practice, and the instructor's to change. */
 
 /** A limit the instructor may set otherwise for one horse. */
 export interface Own {

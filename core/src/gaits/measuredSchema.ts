@@ -3,7 +3,7 @@ import { z } from '../schema.ts';
 import type { Measurement } from './measured.ts';
 import { MOVING_GAITS, PACES } from './paces.ts';
 
-/** What is entered of one; a gait has only its own paces, see {@link hasItsPace}. */
+/** Fields of a measurement; a gait has only its own paces, see {@link hasItsPace}. */
 export const measurementShape = {
   gait: z.enum(MOVING_GAITS),
   pace: z.enum([...new Set(Object.values(PACES).flat())]),

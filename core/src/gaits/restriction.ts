@@ -2,7 +2,7 @@ import type { z } from '../schema.ts';
 import { daySaid } from '../daysSaid.ts';
 import type { restrictionSchema } from './restrictionSchema.ts';
 
-/** What one horse may not be asked for a time. */
+/** A dated limit of a horse. */
 export type Restriction = z.infer<typeof restrictionSchema>;
 export type RestrictionKind = Restriction['what']['kind'];
 
@@ -39,7 +39,7 @@ export const untilSaid = ({ until }: Restriction): string =>
 export const sentence = (r: Restriction): string =>
   `${r.saidBy.charAt(0).toUpperCase()}${r.saidBy.slice(1)}: ${restrictionSaid(r)} ${untilSaid(r)}`;
 
-/** What restrictions of one kind say. */
+/** The restrictions of one kind. */
 export const holding = <K extends RestrictionKind>(
   restrictions: readonly Restriction[] | undefined,
   kind: K,

@@ -1,7 +1,7 @@
 import { z } from '../schema.ts';
 import { daySchema } from '../fields.ts';
 
-/** What one horse may not be asked for a time: said by the vet, the physio or the instructor. */
+/** A dated limit of a horse: set by the vet, the physio or the instructor. */
 export const restrictionSchema = z
   .strictObject({
     what: z.discriminatedUnion('kind', [

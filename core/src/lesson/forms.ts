@@ -13,15 +13,15 @@ export const FORM_IDS = Object.keys(forms) as FormId[];
 /** The name of a form in the ride, with hyphens. */
 type FormKind = (typeof forms)[FormId]['kind'];
 
-/** What is ridden without being asked for: to the track or along it, to a letter, to a place. */
+/** Ways that are ridden without being asked for: to the track or along it, to a letter, to a place. */
 export const WAYS = ['track', 'line', 'place'] as const;
 
-/** What a movement of a ride is. */
+/** The kind of a movement of a ride. */
 export type Kind = FormKind | (typeof WAYS)[number];
 
 export const formOf = (id: FormId): Form & { readonly kind: FormKind } => forms[id];
 
-/** What the forms say of their kinds, of those that say it. */
+/** A fact of the forms by their kinds, for those that state it. */
 export const byKind = <T>(said: (form: Form) => T | undefined): ReadonlyMap<Kind, T> =>
   new Map(
     FORM_IDS.map(formOf).flatMap((form) => {

@@ -1,6 +1,6 @@
 import type { Instruction, Item, Lesson, Place } from './document.ts';
 
-/** What becomes of each letter and of each side. */
+/** The new name of each letter and each side. */
 export interface Relabelling {
   letter(name: string): string;
   side(side: 'left' | 'right'): 'left' | 'right';

@@ -179,7 +179,7 @@ export const collectiveSchema = z.strictObject({
   ...ofAnItem,
 });
 
-/** What errors of course cost, one after the other; the next one eliminates. */
+/** Costs of errors of course, one after the other; the next one eliminates. */
 export const errorsSchema = z.strictObject({
   kind: z.literal('errors'),
   id: z.string().check(z.minLength(1), z.maxLength(64)),

@@ -39,7 +39,7 @@ export const MOST_LETTERS = 8;
 export interface Said {
   readonly most: number;
   readonly form: RegExp;
-  /** What it must be. */
+  /** A sentence on what it must be. */
   readonly must: string;
   readonly trimmed?: true;
 }

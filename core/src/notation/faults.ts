@@ -5,7 +5,7 @@ export interface Span {
   readonly endColumn: number;
 }
 
-/** What could not be read, as facts; the sentences live with the findings' messages. */
+/** Faults of reading, as facts; the sentences live with the findings' messages. */
 export type SyntaxFault = Span &
   (
     | { readonly code: 'unknown-word'; readonly word: string; readonly nearest: string | null }

@@ -2,7 +2,7 @@ import type { GroundItem, Place } from '../lesson/document.ts';
 import { MOST_LETTERS } from '../lesson/terms.ts';
 import { HEADERS } from './headers.ts';
 
-/** What a line of the text is made of. The reader goes by it, and so do the colours of the editor. */
+/** The parts of a line of the text. The reader goes by them, and so do the colours of the editor. */
 
 export type LineKind =
   'blank' | 'header' | 'phase' | 'repeat' | 'corners' | 'ground' | 'sheet' | 'close' | 'movement';

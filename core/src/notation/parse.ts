@@ -322,7 +322,7 @@ class Reader {
     this.faults.push({ ...fault, ...span } as SyntaxFault);
   }
 
-  /** What stands with an item: the set that begins with it is more than a comment. */
+  /** Trivia of an item, with the set that begins there. */
   private ofItem(line: Cut): ReturnType<Reader['trivia']> & { set?: SetMark } {
     const { before, ...rest } = this.trivia(line);
     const at = before?.findIndex((comment) => comment !== '') ?? -1;

@@ -19,7 +19,7 @@ type Unnamed<T> = T extends unknown ? Omit<T, 'id'> : never;
 /** How one kind of line is read and printed; `example` is shown when it cannot be read. */
 interface SheetLine {
   readonly example: string;
-  /** What follows its word, without the id; null when it cannot be read. */
+  /** Reads the rest of the line, without the id; null when it cannot be read. */
   read(rest: string): Unnamed<SheetItem> | null;
 }
 

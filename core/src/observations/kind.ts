@@ -3,7 +3,7 @@ import { idSchema as id, instantSchema } from '../fields.ts';
 import { z } from '../schema.ts';
 import type { Scale } from '../scales.ts';
 
-/** What one kind of observation is, all of it in one place: see `kinds/`. */
+/** The contract of a kind of observation, all of it in one place: see `kinds/`. */
 
 export const reinSchema = z.enum(REINS);
 export const gaitSchema = z.enum(['walk', 'trot', 'canter']);
@@ -14,7 +14,7 @@ export const countSchema = z.int().check(z.gte(0), z.lte(999));
 /** A line of the lesson. */
 export const itemSchema = z.string().check(z.minLength(1), z.maxLength(64));
 
-/** What every observation has. */
+/** Fields every observation has. */
 export const base = {
   id,
   sessionId: id,
@@ -46,7 +46,7 @@ export interface Measure<O> {
 
 /** How it stands in a table: a value, and what else belongs to it. */
 export interface TableReading<O> {
-  /** What to write in `value` and `detail`. */
+  /** A sentence on what to write in `value` and `detail`. */
   readonly says: string;
   /** The field the rein of the table goes to; `rein` when missing. */
   readonly rein?: 'lead' | 'to';
@@ -63,7 +63,7 @@ export type Entry =
       readonly name: string;
       readonly label: string;
       readonly options: readonly (string | boolean)[];
-      /** What stands on the buttons, where that is not the options themselves. */
+      /** Labels of the buttons, where they are not the options themselves. */
       readonly words?: readonly string[];
       readonly optional?: boolean;
     }
@@ -85,7 +85,7 @@ export type Entry =
 
 export type Values = Readonly<Record<string, unknown>>;
 
-/** What is felt, what is counted, and what happens at a moment. */
+/** Groups of instruments: felt, counted, happening at a moment. */
 export type InstrumentGroup = 'feel' | 'count' | 'stop';
 
 /** How it is noted at the ringside. */
@@ -96,7 +96,7 @@ export interface Instrument {
   /** It needs a rein and a gait of its own, and lies on the line that is ridden. */
   readonly place: 'line' | 'rein and gait' | 'rein' | 'none';
   readonly entries: readonly Entry[];
-  /** What the entries come to, when it is more than themselves; null when it is not enough yet. */
+  /** The values worked out of the entries, where they are more than themselves; null while they are too few. */
   readonly finish?: (values: Values) => Values | null;
 }
 

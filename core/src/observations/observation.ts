@@ -7,7 +7,7 @@ type AnySchema = Kind['schema'];
 
 const schemas = Object.values(KINDS).map(({ schema }) => schema) as [AnySchema, ...AnySchema[]];
 
-/** What was seen: one union, checked at every door. */
+/** All kinds of observations as one union, checked at every door. */
 export const observationSchema = z.discriminatedUnion('kind', schemas);
 
 export type Observation = z.infer<typeof observationSchema>;
@@ -38,7 +38,7 @@ export const kindNamed = (kind: ObservationKind): AnyKind => byKind.get(kind)!;
 /** One observation in a few words, for the line that can be taken back and for the debrief. */
 export const sayObservation = (o: Observation): string => kindNamed(o.kind).said(o);
 
-/** What holds after corrections: everything that no later observation names. */
+/** The observations that stand after corrections: all that no later one names. */
 export function standing(observations: readonly Observation[]): Observation[] {
   const replaced = new Set(observations.map((o) => o.corrects));
   return observations.filter((o) => !replaced.has(o.id) && o.kind !== 'withdrawn');

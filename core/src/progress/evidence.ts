@@ -9,7 +9,7 @@ import {
 import type { Scale } from '../scales.ts';
 import { clamp } from '../units.ts';
 
-/** What one observation says of one scale on one rein. */
+/** The word of one observation on one scale and rein. */
 export interface Evidence {
   readonly scale: Scale;
   readonly rein: Rein;

@@ -23,7 +23,7 @@ import { MARK_MODEL, marksOf, toReading, type DatedMark } from './standing.ts';
  * Source: damped trend, Gardner and McKenzie 1985; local level, Durbin and Koopman ch. 2 (both from memory).
  */
 
-/** What a trend may be before anything was seen: most horses move less than half a point in four weeks. Common practice. */
+/** Scatter of a trend before anything was seen: most horses move less than half a point in four weeks. Common practice. */
 const TREND_SD_A_DAY = 0.4 / 28;
 /** A trend fades: after so many days a third of it is left. Common practice. */
 const FADES_DAYS = 56;
@@ -84,7 +84,7 @@ export function aheadOf(
 const readingsOf = (marks: readonly DatedMark[], noise: number) =>
   marks.map(toReading).map((r) => ({ ...r, variance: r.variance * noise }));
 
-/** What is tried: a horse may wander much less than is usually reckoned with, and be read more or less surely. */
+/** Shares of the usual walk that are tried: a horse may wander much less, and be read more or less surely. */
 const SLOWER = [1, 1 / 2, 1 / 4, 1 / 8, 1 / 16, 1 / 32, 1 / 64, 1 / 128];
 const NOISE = [0.5, 0.7, 1, 1.4];
 /** How far from the usual either may be, in powers of e. Common practice. */

@@ -8,7 +8,7 @@ import {
   type Reading,
 } from '../stats/localLevel.ts';
 
-/** What a day says of one scale and rein: a mark, or marks and measures pooled. Days count from any fixed day. */
+/** The reading of a day on one scale and rein: a mark, or marks and measures pooled. Days count from any fixed day. */
 export interface DatedMark {
   readonly scale: Scale;
   readonly rein: Rein;

@@ -7,13 +7,13 @@ import { daysLater, dayOf } from '../progress/days.ts';
 import { standingsOf } from '../progress/standing.ts';
 import { reportOf, type Report, type ReportInput } from './report.ts';
 
-/** What is set for the horse is told for so long after the period. */
+/** Days after the period of which appointments are told. */
 const AHEAD_DAYS = 28;
 
 /** The last day whose appointments a report looks at. */
 export const aheadUntil = (to: string): string => daysLater(to, AHEAD_DAYS);
 
-/** What lies in the book, of all horses where it says so. */
+/** The documents a report is made from, of all horses where it says so. */
 export interface Gathered extends Omit<ReportInput, 'levels' | 'shelf' | 'ahead'> {
   readonly own: readonly OwnExercise[];
   /** Of all horses, that can fall on a day until {@link aheadUntil}. */

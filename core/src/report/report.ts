@@ -21,7 +21,7 @@ import { spoken } from '../ringside/spoken.ts';
 import { timeSaid } from './time.ts';
 import { capital, lower } from '../words.ts';
 
-/** What an owner or a rider is told of a stretch of time: worked from the book, in the words of a person. */
+/** The report on a stretch of time for an owner or a rider: worked from the book, in the words of a person. */
 
 export interface ReportInput {
   readonly horse: Horse;
@@ -33,7 +33,7 @@ export interface ReportInput {
   readonly programme: ProgrammeRecord | null;
   readonly levels: GateEvidence['levels'];
   readonly shelf: Shelf;
-  /** What is set for the horse after the period. */
+  /** Appointments of the horse after the period. */
   readonly ahead: readonly Occurrence[];
   readonly from: string;
   readonly to: string;
@@ -56,7 +56,7 @@ export interface Report {
   readonly horse: string;
   readonly from: string;
   readonly to: string;
-  /** What a person would say first. */
+  /** Sentences a person would say first. */
   readonly words: readonly string[];
   readonly stands: readonly Stands[];
   readonly exercises: readonly {

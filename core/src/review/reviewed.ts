@@ -12,11 +12,11 @@ export type Said = Finding & Sentence;
 
 export interface Reviewed {
   readonly open: readonly Said[];
-  /** What was let stand, and why. */
+  /** Findings that were let stand, each with its reason. */
   readonly allowed: readonly (Said & Pick<Allowed, 'reason'>)[];
 }
 
-/** What there is to say about a lesson that was read and ridden. */
+/** The findings of a lesson that was read and ridden. */
 export const reviewed = (parsed: Parsed, ride: Ride): Reviewed =>
   atOnce(reviewedInSteps(parsed, ride));
 

@@ -5,7 +5,7 @@ import type { Ride } from '../ride/types.ts';
 export type FindingLevel = 'error' | 'warning' | 'hint';
 export type SourceKind = 'rule' | 'study' | 'practice';
 
-/** What is the matter, and what to do about it. */
+/** A sentence on the matter, and one on the way out. */
 export interface Sentence {
   readonly what: string;
   readonly why: string;

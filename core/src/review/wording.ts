@@ -18,5 +18,5 @@ const NAMES: ReadonlyMap<string, string> = byKind(({ called, pattern }) => {
   return called ?? (plain.trim().replaceAll(/\/\S+/g, '') || undefined);
 });
 
-/** What a kind of movement is called. */
+/** The name of a kind of movement. */
 export const named = (kind: string): string => NAMES.get(kind) ?? kind;

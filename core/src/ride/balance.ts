@@ -2,7 +2,7 @@ import type { Rein } from '../arena/rein.ts';
 import { MOVING_GAITS, type MovingGait } from '../gaits/paces.ts';
 import type { Ride } from './types.ts';
 
-/** What a lesson is made of, in metres: what there is more of, and what less. */
+/** The make-up of a lesson, in metres: by rein, gait, lead, and straight or turning. */
 export interface Balance {
   readonly rein: Readonly<Record<Rein, number>>;
   readonly gait: Readonly<Record<MovingGait, number>>;

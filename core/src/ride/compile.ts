@@ -59,7 +59,7 @@ export type LessonPoint = { readonly before: string } | { readonly after: string
 export interface HorseAtPoint {
   readonly arena: Arena;
   readonly horse: HorseProfile;
-  /** What lies in the arena. */
+  /** Things that lie in the arena. */
   readonly equipment: readonly Equipment[];
   readonly rider: RiderState;
   readonly resting: Resting;
@@ -96,7 +96,7 @@ export function rideFrom(
   return atOnce(finishInSteps(plan));
 }
 
-/** What was rested from, until a pace is named again. */
+/** A halt or a break, until a pace is named again. */
 interface Resting {
   /** A halt or a break was the last thing ridden, and no pace has been named since. */
   readonly after: 'halt' | 'break' | null;
@@ -104,7 +104,7 @@ interface Resting {
   readonly before: Partial<Riding>;
 }
 
-/** What stands in a line beside one of its acts. */
+/** The other instructions in a line beside one of its acts. */
 interface Beside {
   readonly opening: readonly Instruction[];
   readonly later: readonly Instruction[];
@@ -410,7 +410,7 @@ class Compiler {
   }
 }
 
-/** What is called out for an act: its place when it comes first, and the settings that go with it. */
+/** The text called out for an act: its place when it comes first, and the settings that go with it. */
 function textOf(
   line: LessonLine,
   act: Instruction,

@@ -4,7 +4,7 @@ import type { Leg } from '../geometry/leg.ts';
 import type { PlannedLeg } from '../geometry/blend.ts';
 import type { Instruction, Phase } from '../lesson/document.ts';
 
-/** What the compiler writes down of a movement before times are known. */
+/** A movement as the compiler writes it down, before times are known. */
 export interface PlannedMovement {
   readonly itemId: string;
   readonly act: number;

@@ -49,19 +49,19 @@ export interface LineRound {
   readonly round: number;
 }
 
-/** What the way on depends on, once something has been ridden. */
+/** The state the way on depends on, once something has been ridden. */
 export interface RiderState {
   readonly at: Point;
   readonly headingRad: number;
   readonly course: Course;
   readonly riding: Riding;
   readonly cornersM: number | null;
-  /** What was ridden last, and whether the next goes on from it. */
+  /** The leg ridden last, and whether the next goes on from it. */
   readonly lastLeg: Leg | null;
   readonly apart: Apart;
 }
 
-/** What sets a leg apart from the one before. */
+/** The mark that sets a leg apart from the one before. */
 type Apart = Pick<Leg, 'jump' | 'turned'> | null;
 
 /**

@@ -21,12 +21,12 @@ const CHANGE_OF_GAIT: Weights = { contact: 2, impulsion: 1 };
 const COUNTER_CANTER: Weights = { straightness: 2, collection: 1 };
 const FLYING_CHANGE: Weights = { straightness: 3, collection: 2 };
 const CANTER: Weights = { impulsion: 1 };
-/** What is asked where nothing else is. */
+/** The demand of a box that asks nothing else. */
 const PLAIN: Weights = { rhythm: 1 };
 
 const BIGGER = ['lengthened', 'medium', 'extended'];
 
-/** What the way of going within a box asks, each kind once. */
+/** Demands of the way of going within a box, each kind once. */
 function ofSpans(spans: readonly RideSpan[]): Weights[] {
   const some = (is: (span: RideSpan, before: RideSpan | undefined) => boolean) =>
     spans.some((span, i) => is(span, spans[i - 1]));
@@ -69,7 +69,7 @@ function shares(weights: readonly Weights[]): Demands {
   return Object.fromEntries(SCALES.map((scale) => [scale, of(scale) / total])) as Demands;
 }
 
-/** What a box asks. */
+/** The demands of a box, scale by scale. */
 export function demandsOf(box: Pick<SheetBox, 'itemIds'>, ride: Ride): Demands {
   const own = new Set(box.itemIds);
   const mine = (m: RiddenMovement | undefined): boolean => m !== undefined && own.has(m.itemId);
@@ -79,7 +79,7 @@ export function demandsOf(box: Pick<SheetBox, 'itemIds'>, ride: Ride): Demands {
   return shares([PLAIN, ...kinds, ...ofSpans(spans)]);
 }
 
-/** What a sheet asks of each scale in all, by what its boxes are worth. */
+/** The demands of a whole sheet, weighed by the points of its boxes. */
 export function demandsOfAll(
   boxes: readonly Pick<SheetBox, 'itemIds' | 'coefficient'>[],
   ride: Ride,

@@ -6,7 +6,7 @@ export interface DrawnLine {
   readonly right: boolean;
   /** The farthest the two lie apart when both are followed from beginning to end, metres. */
   readonly offM: number;
-  /** What is most wrong with it; null when it is right. */
+  /** The greatest fault in it; null when it is right. */
   readonly wrong: 'begins elsewhere' | 'other way round' | 'ends elsewhere' | 'another line' | null;
 }
 

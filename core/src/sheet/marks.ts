@@ -27,7 +27,7 @@ export type Marks = z.infer<typeof marksSchema>;
 export const isMark = (value: number): boolean =>
   value >= 0 && value <= 10 && Number.isInteger(value * 2);
 
-/** What is wrong with a set of marks, as facts; the sentences stand below. */
+/** Faults of a set of marks, as facts; the sentences stand below. */
 export type MarkFault =
   | { readonly code: 'judge-twice'; readonly judge: string }
   | { readonly code: 'missing'; readonly judge: string; readonly of: string }

@@ -13,7 +13,7 @@ export interface JudgeScore {
   readonly percent: number;
 }
 
-/** What all judges gave for one box, or for one collective mark. */
+/** The marks of all judges for one box, or for one collective mark. */
 export interface MarkScore {
   readonly mean: number;
   /** Coefficient × mean. */
@@ -40,7 +40,7 @@ export interface Score {
 const mean = (values: readonly number[]): number =>
   values.reduce((sum, v) => sum + v, 0) / values.length;
 
-/** What the errors so far cost, each at its own price. */
+/** The cost of the errors so far, each at its own price. */
 export function errorCost({ errors: { costs } }: Sheet, errors: number): number {
   return costs.slice(0, errors).reduce((sum, cost) => sum + cost, 0);
 }

@@ -23,7 +23,7 @@ export interface SheetCollective {
   readonly coefficient: number;
 }
 
-/** What errors of course cost: each in its turn, and the next one ends the ride. */
+/** Costs of errors of course: each in its turn, and the next one ends the ride. */
 export type ErrorProfile = Pick<ErrorCosts, 'how' | 'costs'>;
 
 /** First 2 points, second 4, third elimination. Source: dressage rules (from memory); they change, see the current book. */

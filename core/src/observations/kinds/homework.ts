@@ -8,7 +8,7 @@ export const homeworkSchema = seen('homework', {
   felt: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(300))),
 });
 
-/** What became of the homework of a session, in the rider's own words. */
+/** The rider's answer to the homework of a session, in the rider's own words. */
 export const homework = kindOf(homeworkSchema, {
   said: (o) => `homework ${o.did}${o.felt ? `: ${o.felt}` : ''}`,
 });

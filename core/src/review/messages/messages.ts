@@ -5,13 +5,13 @@ import type { Rule, Sentence } from '../rule.ts';
 import { RULES } from '../rules/table.ts';
 import { inMetres, named, oneOf } from '../wording.ts';
 
-/** What the text and the ride have to say; each rule says its own. */
+/** Sentences for faults of the text and the ride; each rule has its own. */
 
 type Say<F> = (facts: F) => Sentence;
 type ByCode<U extends { code: string }> = { [C in U['code']]: Say<Extract<U, { code: C }>> };
 
 const meant = (nearest: string | null): string => (nearest ? ` Did you mean “${nearest}”?` : '');
-/** What has to be added to a line that is not finished. */
+/** A sentence on how to finish a line. */
 function endsTooSoon(expected: readonly string[]): string {
   const kinds = [
     expected.some((e) => e === 'left' || e === 'right') && 'a side',

@@ -5,7 +5,7 @@ import { rule } from '../rule.ts';
 export interface Bout {
   readonly seconds: number;
   readonly first: RideSpan;
-  /** What comes after it, if anything. */
+  /** The span after it, if there is one. */
   readonly next: RideSpan | undefined;
 }
 

@@ -4,7 +4,7 @@ import { leadChanges } from '../../ride/leadChanges.ts';
 import { rule } from '../rule.ts';
 import { actsOf, oncePerAct } from './shared.ts';
 
-/** What is said to the rider with a line. */
+/** The note to the rider in a line. */
 const noteOf = (items: readonly Item[], id: string): string => {
   const item = findItem(items, id);
   return item?.kind === 'line' ? (item.note ?? '') : '';

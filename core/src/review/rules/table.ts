@@ -124,7 +124,7 @@ const TABLE = [
 
 type Listed = (typeof TABLE)[number];
 export type RuleCode = Listed['code'];
-/** What each rule reports. */
+/** The facts each rule reports. */
 export type RuleFacts = { [R in Listed as R['code']]: Parameters<R['say']>[0] };
 
 export const RULES: readonly (Rule & { readonly code: RuleCode })[] = TABLE;
