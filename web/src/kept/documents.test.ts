@@ -11,7 +11,7 @@ import { useNotice } from '../app/notices.ts';
 import { horsesApi } from '../api/horses.ts';
 import { lessonsApi } from '../api/lessons.ts';
 import { FakeServer, someHorse, type Call } from '../testing/render.tsx';
-import { changed, isDirty, takenOver } from './keptSlice.ts';
+import { changed, givenUp, isDirty, keyOf, takenOver } from './keptSlice.ts';
 import { useDocument, useDocumentState, useOpenRecord } from './useDocument.ts';
 import { useSave } from './useSave.ts';
 import { waitingIn } from './useWaiting.ts';
@@ -148,6 +148,17 @@ describe('a lesson at the desk', () => {
     write('B halt\n');
     await pass(1000);
     expect(result.current.state?.kind).toBe('saved');
+    // Given up in the list of what waits, the page goes on from what the book has.
+    book.refuses = 400;
+    write('K halt\n');
+    await pass(1000);
+    const { page } = store.getState().kept;
+    act(() => void store.dispatch(givenUp(keyOf(result.current.document, page))));
+    expect(result.current.state).toEqual({ kind: 'saved', revision: 4 });
+    book.refuses = null;
+    write('M halt\n');
+    await pass(1000);
+    expect(result.current.state).toEqual({ kind: 'saved', revision: 5 });
   });
 
   test.each([

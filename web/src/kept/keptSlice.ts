@@ -209,6 +209,15 @@ function open(state: KeptState, { kind, id, stands }: ReturnType<typeof opened>[
 export const revisionOf = (document: AnyDocument | null): number =>
   (document as { revision?: number } | null)?.revision ?? 0;
 
+/** A page that shows the document goes on from what the book has. */
+function giveUp(state: KeptState, key: string): KeptState {
+  const record = state.records[key];
+  const stands = record?.theirs ?? record?.was;
+  if (!record?.isOpen || !stands) return { ...state, records: without(state.records, key) };
+  const { isLate: _, ...rest } = fresh(record);
+  return { ...state, records: { ...state.records, [key]: { ...rest, was: stands, is: stands } } };
+}
+
 /** Others keep theirs. */
 function close(state: KeptState, named: Named): KeptState {
   const record = state.records[keyOf(named, state.page)];
@@ -294,7 +303,7 @@ export const keptReducer =
     if (settled.match(action))
       return on(state, action.payload.key, (r) => settle(r, action.payload.keep));
     if (sentAgain.match(action)) return on(state, action.payload, fresh);
-    if (givenUp.match(action)) return { ...state, records: without(state.records, action.payload) };
+    if (givenUp.match(action)) return giveUp(state, action.payload);
     return state;
   };
 
