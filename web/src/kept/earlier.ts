@@ -1,6 +1,5 @@
 import { del, get, keys } from 'idb-keyval';
 import type { LessonRecord, Session } from '@canter-book/core/book/records';
-import { parseLesson } from '@canter-book/core/notation/parse';
 import type { Observation } from '@canter-book/core/observations/observation';
 import type { MarkedRide } from '@canter-book/core/sheet/markedRide';
 import { lessonsApi } from '../api/lessons.ts';
@@ -50,6 +49,8 @@ async function ofDraft(
   const { data } = await dispatch(lesson.initiate(id, { forceRefetch: true, subscribe: false }));
   if (!data) return null;
   const { horseId = data.horseId, text, revision, details } = draft;
+  // Hardly any device has one: the reader of lessons is not fetched at every start.
+  const { parseLesson } = await import('@canter-book/core/notation/parse');
   const { lesson: document } = parseLesson(text, newId);
   const title = document.title?.text ?? '';
   const was = { ...data, revision };

@@ -63,9 +63,10 @@ export interface Named {
   readonly id: string;
 }
 
-/** Whose record it is: the page that made it comes first, those that took it over follow. */
-export const ownerOf = (key: string): string => key.slice(key.indexOf('@') + 1).split('/')[0]!;
 export const keyOf = ({ kind, id }: Named, page: string): string => `${kind}:${id}@${page}`;
+/** The pages a record went through: the one that has it comes first, those it was taken over from follow. */
+export const pagesOf = (key: string): string => key.slice(key.indexOf('@') + 1);
+export const ownerOf = (key: string): string => pagesOf(key).split('/')[0]!;
 
 export const isDirty = ({ was, is }: Change): boolean => !same(was, is);
 
@@ -176,12 +177,8 @@ function hasSaved(record: KeptRecord, sent: AnyDocument | null, saved: AnyDocume
 
 function open(state: KeptState, { kind, id, stands }: ReturnType<typeof opened>['payload']) {
   const key = keyOf({ kind, id }, state.page);
-  const all = Object.values(state.records);
   // What a closed page had left of it is gone on with here.
-  const left = all
-    .filter((r) => r.kind === kind && r.id === id && r.key !== key)
-    .sort((a, b) => a.order - b.order)[0];
-  const own = state.records[key] ?? left;
+  const own = recordOf(state, { kind, id });
   if (!own) {
     const last = state.last + 1;
     const record: KeptRecord = {
@@ -196,7 +193,7 @@ function open(state: KeptState, { kind, id, stands }: ReturnType<typeof opened>[
     return { ...state, last, records: { ...state.records, [key]: record } };
   }
   const isNewer =
-    !isDirty(own) && (revisionOf(stands) > revisionOf(own.was) || own === left || !own.isOpen);
+    !isDirty(own) && (revisionOf(stands) > revisionOf(own.was) || own.key !== key || !own.isOpen);
   const record: KeptRecord = {
     ...own,
     ...(isNewer && { was: stands, is: stands }),
@@ -212,10 +209,9 @@ export const revisionOf = (document: AnyDocument | null): number =>
 /** A page that shows the document goes on from what the book has. */
 function giveUp(state: KeptState, key: string): KeptState {
   const record = state.records[key];
-  const stands = record?.theirs ?? record?.was;
-  if (!record?.isOpen || !stands) return { ...state, records: without(state.records, key) };
-  const { isLate: _, ...rest } = fresh(record);
-  return { ...state, records: { ...state.records, [key]: { ...rest, was: stands, is: stands } } };
+  return record?.isOpen && (record.theirs ?? record.was)
+    ? on(state, key, (r) => settle(r, 'theirs'))
+    : { ...state, records: without(state.records, key) };
 }
 
 /** Others keep theirs. */
@@ -227,9 +223,11 @@ function close(state: KeptState, named: Named): KeptState {
 }
 
 function settle(record: KeptRecord, keptVersion: 'mine' | 'theirs'): KeptRecord {
-  const theirs = record.theirs ?? record.was;
-  const is = keptVersion === 'mine' ? record.is : theirs;
-  return { ...fresh(record), was: theirs, is };
+  const stands = record.theirs ?? record.was;
+  const { isLate, ...rest } = fresh(record);
+  return keptVersion === 'theirs'
+    ? { ...rest, was: stands, is: stands }
+    : { ...rest, ...(isLate && { isLate }), was: stands };
 }
 
 /** Where a page shows the document as the book has it, what a closed page had written comes up there, to choose. */
@@ -268,8 +266,7 @@ function allLate(records: Records): Records {
   return { ...records, ...Object.fromEntries(now.map((r) => [r.key, { ...r, isLate: true }])) };
 }
 
-const initial: KeptState = {
-  page: CLIENT,
+const INITIAL: Omit<KeptState, 'page'> = {
   restored: true,
   records: {},
   last: 0,
@@ -281,7 +278,7 @@ const initial: KeptState = {
 /** @param page its name among all that are open on this device */
 export const keptReducer =
   (page: string = CLIENT): Reducer<KeptState> =>
-  (state = { ...initial, page }, action) => {
+  (state = { ...INITIAL, page }, action) => {
     if (carries(action)) return action.meta.kept.reduce(keep, state);
     if (reading.match(action)) return { ...state, restored: false };
     if (restored.match(action)) return { ...taken(state, action.payload), restored: true };

@@ -18,6 +18,7 @@ import {
   inOrder,
   isAside,
   isDirty,
+  keyOf,
   refused,
   restored,
   revisionOf,
@@ -53,15 +54,15 @@ export interface Outcome {
   /** As the book has it, or as it is kept here; null where it was removed. */
   readonly data?: AnyDocument | null;
   readonly error?: ApiError;
-  /** Kept here, to be sent. */
-  readonly isKept?: true;
 }
 
 const isSendable = (record: KeptRecord): boolean => isDirty(record) && !isAside(record);
 
-/** Its own words for another document: by its id alone, wherever it stands. */
-const names = (record: KeptRecord, id: string): boolean =>
-  record.id !== id && JSON.stringify(record.is).includes(`"${id}"`);
+/** Whether it speaks of another document: by its id alone, wherever it stands. */
+function namesAny({ id: own, is }: KeptRecord, ids: readonly string[]): boolean {
+  const said = JSON.stringify(is);
+  return ids.some((id) => id !== own && said.includes(`"${id}"`));
+}
 
 /**
  * What can go now, the first begun first: none that was set aside, and none that speaks of something new that is not in
@@ -70,11 +71,8 @@ const names = (record: KeptRecord, id: string): boolean =>
 export function nextOf(state: KeptState): KeptRecord | null {
   const waiting = inOrder(state).filter(isDirty);
   const isNew = ({ was, is }: KeptRecord) => was === null && is !== null;
-  const news = waiting.filter(isNew);
-  return (
-    waiting.find((record) => isSendable(record) && !news.some(({ id }) => names(record, id))) ??
-    null
-  );
+  const news = waiting.filter(isNew).map(({ id }) => id);
+  return waiting.find((record) => isSendable(record) && !namesAny(record, news)) ?? null;
 }
 
 /** With an observation go those of its session that wait behind it. */
@@ -88,7 +86,11 @@ function batchOf(state: KeptState, first: KeptRecord, single: boolean): KeptReco
 
 /** An answer of the book, once what another device had saved meanwhile was put together with it. */
 type Answer =
-  | { readonly saved: AnyDocument | null; readonly leftOut?: readonly string[]; isBack?: boolean }
+  | {
+      readonly saved: AnyDocument | null;
+      readonly leftOut?: readonly string[];
+      readonly isBack?: boolean;
+    }
   | { readonly error: ApiError; readonly theirs?: AnyDocument };
 
 async function sendOne(dispatch: Dispatch, { kind, id, was, is }: KeptRecord): Promise<Answer> {
@@ -164,7 +166,7 @@ export class Outbox {
     const { dispatch, getState } = this.page;
     const { id } = (is ?? was)!;
     const outcome = new Promise<Outcome>((resolve) => {
-      const key = `${kind}:${id}@${getState().kept.page}`;
+      const key = keyOf({ kind, id }, getState().kept.page);
       this.waiting.set(key, [...(this.waiting.get(key) ?? []), resolve]);
       dispatch(changed([{ kind, was, is }]));
       if (!getState().kept.records[key]) this.answer(key, { data: is });
@@ -277,7 +279,7 @@ export class Outbox {
       this.showAgain(record);
       for (const waiting of [...this.waiting.keys()]) {
         const kept = getState().kept.records[waiting];
-        if (kept) this.answer(waiting, { data: kept.is, isKept: true });
+        if (kept) this.answer(waiting, { data: kept.is });
       }
       return 'away';
     }

@@ -5,7 +5,9 @@ import { keeperOf } from './keeper.ts';
 import {
   isDirty,
   keepingFailed,
+  keyOf,
   ownerOf,
+  pagesOf,
   reading,
   restored,
   takenOver,
@@ -24,16 +26,12 @@ export interface Beside {
 
 const PREFIX = 'kept:';
 
-const prefixed = (prefix: string, contents: Contents): Contents =>
-  Object.fromEntries(Object.entries(contents).map(([key, value]) => [prefix + key, value]));
-
 /** Beside what this page has of the same document; what only stood open is carried over once, for a page made anew. */
 function asOwn(record: KeptRecord, page: string): KeptRecord[] {
-  const { kind, id, key } = record;
-  const before = key.slice(key.indexOf('@') + 1);
+  const before = pagesOf(record.key);
   if (!isDirty(record) && before.includes('/')) return [];
   const { isOpen: _, ...rest } = record;
-  const own = { ...rest, key: `${kind}:${id}@${page}/${before}`, isLate: true as const };
+  const own = { ...rest, key: keyOf(record, `${page}/${before}`), isLate: true as const };
   return [isDirty(record) ? own : { ...own, isOpen: true }];
 }
 
@@ -47,10 +45,10 @@ export async function startKept(store: BookStore, beside: Beside): Promise<() =>
   openPage(page);
   dispatch(reading());
   const keeper = keeperOf(
-    () => ({
-      ...prefixed(PREFIX, getState().kept.records),
-      ...prefixed(beside.prefix, beside.contents(store)),
-    }),
+    {
+      [PREFIX]: () => getState().kept.records,
+      [beside.prefix]: () => beside.contents(store),
+    },
     (isKept) => {
       if (getState().kept.keeping !== isKept) dispatch(keepingFailed(!isKept));
     },

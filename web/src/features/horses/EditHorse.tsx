@@ -39,7 +39,7 @@ export default function EditHorse() {
     const retired = { ...horse, retiredOn: today() };
     const saved = await save(retired, horse);
     if (saved.error) return;
-    tell(`${horse.name} is retired.`, () => save(horse, retired));
+    tell(`${horse.name} is retired.`, () => save(horse, saved.data ?? retired));
     void navigate('/horses');
   };
   return (
