@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import type { Horse } from '@canter-book/core/book/records';
 import { APPROACHES } from '@canter-book/core/lesson/terms';
 import { STAGE_OPTIONS } from '../../app/stages.ts';
@@ -171,6 +171,11 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   const { save, isSaving, error } = useSave('horse');
   const entry = useHorseEntry(horse);
   const settled = useRef(false);
+  const form = useRef<HTMLFormElement>(null);
+  // What is wrong may stand far above the button.
+  useEffect(() => {
+    if (entry.tries > 0) form.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+  }, [entry.tries]);
   const store = async () => {
     const entered = entry.check();
     if (!entered) return;
@@ -181,6 +186,7 @@ export function HorseForm({ horse, onSaved }: { horse: Horse; onSaved(id: string
   };
   return (
     <form
+      ref={form}
       onSubmit={(event) => {
         event.preventDefault();
         void store();

@@ -114,6 +114,8 @@ describe('the form of a horse', () => {
     fireEvent.change(screen.getByLabelText(/Steepest/), { target: { value: '80' } });
     save();
     await screen.findByText('✕ give a name');
+    // The hand is led to the first of them.
+    expect(document.activeElement).toBe(screen.getByLabelText('Name'));
     screen.getByText('✕ Enter a height between 70 and 210 cm');
     screen.getByText('✕ Enter a sensible number, or leave it empty');
     expect(server.sent('PUT')).toHaveLength(0);

@@ -54,6 +54,8 @@ export interface HorseEntry {
   set(path: string, value: unknown): void;
   /** The fault at a path, once saving was tried. */
   wrong(path: string): string | undefined;
+  /** How often it was tried to save it. */
+  readonly tries: number;
   /** The horse as it is to be saved; null where something is wrong, which is said from now on. */
   check(): Horse | null;
 }
@@ -61,14 +63,15 @@ export interface HorseEntry {
 /** @param stands as the book has it now */
 export function useHorseEntry(stands: Horse): HorseEntry {
   const [typed, setTyped] = useState<Readonly<Record<string, Typed>>>({});
-  const [wasTried, setTried] = useState(false);
+  const [tries, setTries] = useState(0);
   const all = Object.entries(typed);
   const horse = all.reduce((h, [path, { value }]) => withAt(h, path.split('.'), value), stands);
-  const said = (wasTried && enteredSchema.safeParse(horse).error?.issues) || [];
+  const said = (tries > 0 && enteredSchema.safeParse(horse).error?.issues) || [];
   const put = (path: string, value: unknown, text = '') =>
     setTyped((before) => ({ ...before, [path]: { text, value } }));
   return {
     horse,
+    tries,
     isDirty: all.some(([path, { value }]) => !same(value, at(stands, path))),
     enter: (path, read = READ.text) => ({
       value: typed[path]?.text ?? String(at(stands, path) ?? ''),
@@ -78,7 +81,7 @@ export function useHorseEntry(stands: Horse): HorseEntry {
     wrong: (path) =>
       said.find((issue) => `${issue.path.join('.')}.`.startsWith(`${path}.`))?.message,
     check() {
-      setTried(true);
+      setTries(tries + 1);
       return enteredSchema.safeParse(horse).data ?? null;
     },
   };
